@@ -1,0 +1,240 @@
+import { parseChord } from '../chord/symbol.ts';
+import { symbolOf, type Chord } from '../chord/chord.ts';
+import { bad, good, problem, type Outcome, type Place, type Problem, type ProblemCode } from '../problem.ts';
+import {
+  formatMeter,
+  parseMeter,
+  ticksPerBar,
+  ticksPerBeat,
+  TICKS_PER_QUARTER,
+  type Meter,
+  type Ticks,
+} from '../time/meter.ts';
+import type { Bar, Chart, Entry } from './chart.ts';
+import { defaultHeaders, headerLine, readHeader, type Headers } from './headers.ts';
+import { formOf } from './form.ts';
+import { scan, type Token } from './scan.ts';
+import { sharesOf, withDots } from './shares.ts';
+
+/** A chart longer than this is no chart of a tune, but something pasted by mistake. */
+export const LONGEST_CHART = 100_000;
+/** Most bars as written. */
+export const MOST_BARS = 2000;
+/** Enough problems to work on at once. */
+const MOST_PROBLEMS = 100;
+
+type Draft = { -readonly [Name in keyof Bar]: Bar[Name] };
+
+/** Reads chart text. All problems are found, not only the first; with any, there is no chart. */
+export function parseChart(text: string): Outcome<Chart> {
+  if (text.length > LONGEST_CHART) return bad(problem('chart-too-long', { length: text.length, most: LONGEST_CHART }));
+  const reader = new Reader();
+  const lines = text.split(/\r\n|\r|\n/);
+  lines.forEach((line, i) => reader.line(line, i + 1));
+  return reader.finish(lines.length);
+}
+
+/** The state of reading: the bars so far and what the next bar will carry. */
+class Reader {
+  readonly #headers: Headers = defaultHeaders();
+  readonly #problems: Problem[] = [];
+  readonly #bars: Draft[] = [];
+  #meter: Meter | null = null;
+  #section: string | null = null;
+  #pickup: Ticks | null = null;
+  #opens: Place | null = null;
+  #ending: Bar['ending'] = null;
+  /** The tokens of the bar before, which % repeats. */
+  #before: readonly Token[] | null = null;
+
+  line(line: string, number: number): void {
+    if (this.#problems.length >= MOST_PROBLEMS || /^\s*(#|$)/.test(line)) return;
+    const whole = { line: number, column: 1, length: line.length };
+    const header = headerLine(line);
+    if (header) {
+      this.#problems.push(...readHeader(this.#headers, header.name, header.value, whole));
+      return;
+    }
+    const tokens = scan(line, number);
+    const kinds = new Set(tokens.map(({ kind }) => kind));
+    if (kinds.has('symbol') && !kinds.has('bar')) {
+      this.#problem('line-unknown', { text: line.trim().slice(0, 40) }, whole, null);
+      return;
+    }
+    this.#read(tokens);
+    const last = this.#bars.at(-1);
+    if (last && kinds.has('bar')) last.endsPhrase = true;
+  }
+
+  #read(tokens: readonly Token[]): void {
+    let open: Token[] = [];
+    let afterBarLine = false;
+    for (const token of tokens) {
+      if (token.kind === 'symbol') {
+        open.push(token);
+      } else if (token.kind === 'bar') {
+        if (open.length > 0) this.#bar(open);
+        else if (afterBarLine && !token.text.startsWith(':')) this.#problem('bar-empty', {}, token.at);
+        open = [];
+        afterBarLine = true;
+        this.#barLine(token);
+      } else if (token.kind === 'ending') {
+        this.#ending = { number: Number(token.text), at: token.at };
+      } else if (token.kind === 'meter') {
+        this.#changeMeter(token);
+      } else {
+        this.#openSection(token);
+        afterBarLine = false;
+      }
+    }
+    if (open.length > 0) {
+      this.#problem('bar-unclosed', { text: open.map(({ text }) => text).join(' ') }, spanOf(open));
+      this.#bar(open);
+    }
+  }
+
+  #barLine({ text, at }: Token): void {
+    const last = this.#bars.at(-1);
+    if (text.startsWith(':')) {
+      if (last) last.closes = at;
+      else this.#problem('repeat-unopened', {}, at);
+    }
+    if (last && (text === '||' || text === '|]')) last.endsPhrase = true;
+    if (text.endsWith('|:') || text === ':|:') this.#opens = at;
+  }
+
+  #changeMeter({ text, at }: Token): void {
+    const meter = parseMeter(text);
+    if (meter.ok) this.#meter = meter.value;
+    else this.#problems.push(...meter.problems.map((found) => ({ ...found, at, bar: this.#next() })));
+  }
+
+  #openSection({ text, at }: Token): void {
+    const pickup = /^pickup\b\s*(.*)$/i.exec(text);
+    if (!pickup) {
+      this.#section = text;
+      return;
+    }
+    const length = parseMeter(pickup[1]!);
+    if (!length.ok) this.#problem('pickup-unknown', { text: pickup[1]! }, at, 0);
+    else if (this.#bars.length > 0) this.#problem('pickup-late', {}, at);
+    else this.#pickup = (TICKS_PER_QUARTER * 4 * length.value.count) / length.value.unit;
+  }
+
+  #bar(tokens: readonly Token[]): void {
+    const meter = this.#meter ?? this.#headers.meter;
+    const isPickup = this.#pickup !== null;
+    const number = this.#next();
+    const beats = isPickup ? this.#pickup! / ticksPerBeat(meter) : undefined;
+    const entries = this.#entries(tokens, meter, number, beats);
+    this.#bars.push({
+      number,
+      meter,
+      ticks: this.#pickup ?? ticksPerBar(meter),
+      section: this.#section,
+      entries,
+      source: `${formatMeter(meter)} ${entries.map(({ chord, tick }) => `${tick}:${chord ? symbolOf(chord) : 'N.C.'}`).join(' ')}`,
+      opens: this.#opens,
+      closes: null,
+      ending: this.#ending,
+      endsPhrase: false,
+      line: tokens[0]!.at.line,
+    });
+    if (this.#bars.length === MOST_BARS + 1) this.#problem('chart-too-many-bars', { most: MOST_BARS }, tokens[0]!.at);
+    this.#section = null;
+    this.#pickup = null;
+    this.#opens = null;
+    this.#ending = null;
+  }
+
+  #entries(tokens: readonly Token[], meter: Meter, bar: number, beats?: number): readonly Entry[] {
+    const percent = tokens.find(({ text }) => text === '%');
+    if (percent) {
+      if (tokens.length > 1) this.#problem('bar-percent-mixed', {}, percent.at, bar);
+      else if (this.#before === null) this.#problem('bar-percent-first', {}, percent.at, bar);
+      return this.#before ? (share(this.#before, meter, (text) => this.#chord(text, null, bar), beats) ?? []) : [];
+    }
+    if (tokens[0]!.text === '.') this.#problem('bar-dot-first', {}, tokens[0]!.at, bar);
+    this.#before = tokens;
+    const entries = share(tokens, meter, (text, at) => this.#chord(text, at, bar), beats);
+    if (entries === null) {
+      const texts = tokens.map(({ text }) => text);
+      this.#problem(
+        'bar-share',
+        { count: tokens.length, meter: formatMeter(meter), dots: withDots(texts, meter) },
+        spanOf(tokens),
+        bar,
+      );
+    }
+    return entries ?? [];
+  }
+
+  #chord(text: string, at: Place | null, bar: number): Chord | null {
+    if (/^N\.?C\.?$/i.test(text)) return null;
+    const chord = parseChord(text);
+    if (chord.ok) return chord.value;
+    // A chord repeated by % was complained of where it is written.
+    if (at) this.#problems.push(...chord.problems.map((found) => ({ ...found, at, bar })));
+    return null;
+  }
+
+  finish(lines: number): Outcome<Chart> {
+    this.#problems.push(...formOf(this.#bars).problems);
+    if (this.#bars.length === 0 && this.#problems.length === 0)
+      this.#problem('chart-empty', {}, { line: lines, column: 1, length: 1 }, null);
+    if (this.#problems.length > 0) return bad(...this.#problems.slice(0, MOST_PROBLEMS));
+    const { title, key, meter, tempo, feel } = this.#headers;
+    return good({
+      title,
+      key: key ?? keyOfFirstChord(this.#bars),
+      keyGiven: key !== null,
+      meter,
+      tempo,
+      feel,
+      bars: this.#bars,
+    });
+  }
+
+  #next(): number {
+    const last = this.#bars.at(-1);
+    return this.#pickup !== null ? 0 : last ? last.number + 1 : 1;
+  }
+
+  #problem(code: ProblemCode, args: Problem['args'], at: Place, bar: number | null = this.#next()): void {
+    this.#problems.push(problem(code, args, at, bar));
+  }
+}
+
+/** The entries of a bar with their shares; a dot lengthens the entry before it. Null: they do not share it. */
+function share(
+  tokens: readonly Token[],
+  meter: Meter,
+  chordOf: (text: string, at: Place) => Chord | null,
+  beats?: number,
+): readonly Entry[] | null {
+  const shares = sharesOf(tokens.length, meter, beats);
+  if (shares === null) return null;
+  const perBeat = ticksPerBeat(meter);
+  const entries: { chord: Chord | null; beats: number }[] = [];
+  tokens.forEach(({ text, at }, i) => {
+    if (text === '.' && entries.length > 0) entries.at(-1)!.beats += shares[i]!;
+    else entries.push({ chord: text === '.' ? null : chordOf(text, at), beats: shares[i]! });
+  });
+  let tick = 0;
+  return entries.map((entry) => {
+    const ticks = Math.round(entry.beats * perBeat);
+    const placed: Entry = { chord: entry.chord, tick, ticks, beat: 1 + tick / perBeat, beats: ticks / perBeat };
+    tick += ticks;
+    return placed;
+  });
+}
+
+function spanOf(tokens: readonly Token[]): Place {
+  const [first, last] = [tokens[0]!.at, tokens.at(-1)!.at];
+  return { line: first.line, column: first.column, length: last.column + last.length - first.column };
+}
+
+function keyOfFirstChord(bars: readonly Bar[]): Chart['key'] {
+  const chord = bars.flatMap(({ entries }) => entries).find((entry) => entry.chord)?.chord;
+  return { tonic: chord?.root ?? 'C', mode: chord?.kind.third === 'b3' ? 'minor' : 'major' };
+}

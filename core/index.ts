@@ -1,0 +1,47 @@
+/** What the outside may use of the core, by name. */
+export { good, bad, problem, type Outcome, type Place, type Problem, type ProblemCode } from './problem.ts';
+export { hertz, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
+export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
+export { degreePitchClass, semitones, spell, type Degree } from './pitch/degree.ts';
+export { formatKey, headerKey, nameInKey, parseKey, signature, type Key } from './pitch/key.ts';
+export {
+  beatsPerBar,
+  formatMeter,
+  isCompound,
+  parseMeter,
+  secondsOf,
+  ticksPerBar,
+  ticksPerBeat,
+  TICKS_PER_QUARTER,
+  type Meter,
+  type Ticks,
+} from './time/meter.ts';
+export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.ts';
+export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
+export { kindOf, parseChord } from './chord/symbol.ts';
+export type { Bar, Chart, Entry, Slot } from './chart/chart.ts';
+export { parseChart, LONGEST_CHART } from './chart/parse.ts';
+export { playedOrder, writeOut } from './chart/form.ts';
+export { alignBars, type BarId } from './chart/align.ts';
+export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
+export { numeralOf } from './reading/numeral.ts';
+export { placeOf } from './reading/place.ts';
+export { readChart, readingAsData, slotTimes, type ReadSlot } from './reading/read.ts';
+export { coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
+export { cellKey, colourContext, columnsOf, type Cell, type Cells, type Column } from './reharm/decisions.ts';
+export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
+export { fretDistance } from './neck/frets.ts';
+export { DEFAULT_HAND, type Hand } from './neck/hand.ts';
+export { fingeringOf } from './neck/fingering.ts';
+export { buildLibrary, type ShapeLibrary } from './grip/library.ts';
+export { formatFrets, gripOf, gripsOf, parseFrets, shapesOf, type Grip } from './grip/grips.ts';
+export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
+export { DEFAULT_WEIGHTS, ONLY_MOVEMENT, shiftMm, TERMS, type Terms, type Weights } from './leading/cost.ts';
+export { run, Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
+export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type Figures } from './leading/arrange.ts';
+export { writeMidi, type MidiSong } from './format/midi.ts';
+export { songOf } from './format/song.ts';
+export { TAB_WIDTH, writeTab } from './format/tab.ts';
+export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
+export { problemLine, problemText } from './wording/problems.ts';
+export { caution, colourReason, difficultyWord, semitoneText } from './wording/grips.ts';

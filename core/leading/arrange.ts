@@ -1,0 +1,113 @@
+import type { Column } from '../reharm/decisions.ts';
+import { gripOf, type Grip } from '../grip/grips.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import { problem, type Problem } from '../problem.ts';
+import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Terms, type Weights } from './cost.ts';
+import { distinct, heldTones, movement, voicePairs } from './movement.ts';
+import type { Path, Search, Wanted } from './search.ts';
+import { heldAs } from './states.ts';
+
+/** A column with the grip it was given, and how it is reached from the one before. */
+export interface ArrangedColumn {
+  readonly column: Column;
+  /** Null: no chord, or one the hand cannot hold; the path goes on past it. */
+  readonly grip: Grip | null;
+  /** Whole semitones from the grip before; 0 for the first. */
+  readonly movement: number;
+  /** Pitches that sound on from the grip before. */
+  readonly held: number;
+  readonly shiftMm: number;
+}
+
+export interface Figures {
+  readonly movement: number;
+  /** Movement divided by the number of changes. */
+  readonly perChange: number;
+  /** The farthest any voice moves at a change, in semitones. */
+  readonly largestLeap: number;
+  readonly held: number;
+  readonly shiftMm: number;
+}
+
+export interface Arrangement {
+  readonly columns: readonly ArrangedColumn[];
+  readonly figures: Figures;
+  /** In tenths of a semitone; the sum of `terms`. */
+  readonly cost: number;
+  readonly terms: Terms;
+  readonly problems: readonly Problem[];
+}
+
+/** The columns the search works on: chords the hand can hold; `index[i]` is where column i stands in it, or −1. */
+export function searchable(columns: readonly Column[], search: Search): { wanted: Wanted[]; index: number[] } {
+  const wanted: Wanted[] = [];
+  const index = columns.map(({ chord, pin }) => {
+    if (chord === null || !search.playable(chord)) return -1;
+    return wanted.push({ chord, pin }) - 1;
+  });
+  return { wanted, index };
+}
+
+/** Dresses a solved path as an arrangement, with every figure worked out from the grips themselves. */
+export function arrangementOf(
+  columns: readonly Column[],
+  index: readonly number[],
+  path: Path,
+  library: ShapeLibrary,
+  weights: Weights,
+): Arrangement {
+  const problems: Problem[] = [];
+  const terms: Terms[] = [];
+  let largestLeap = 0;
+  let changes = 0;
+  let before: { grip: Grip; held: ReturnType<typeof heldAs> } | null = null;
+  const arranged = columns.map((column, i): ArrangedColumn => {
+    const at = index[i]!;
+    if (at < 0) {
+      if (column.chord !== null)
+        problems.push(problem('chord-unplayable', { text: column.symbol }, null, column.slot.bar));
+      return { column, grip: null, movement: 0, held: 0, shiftMm: 0 };
+    }
+    const shape = path.shapes[at]!;
+    const grip = gripOf(column.chord!, library, shape);
+    const held = heldAs(column.chord!, library, shape);
+    if (column.pin !== null && column.pin.join() !== grip.frets.join()) {
+      problems.push(problem('pin-unplayable', { text: column.symbol }, null, column.slot.bar));
+    }
+    terms.push(columnTerms(held, weights));
+    let result: ArrangedColumn = { column, grip, movement: 0, held: 0, shiftMm: 0 };
+    if (before !== null) {
+      changes++;
+      terms.push(joinTerms(before.held, held, library.hand, weights));
+      const from = distinct(before.grip.pitches);
+      const to = distinct(grip.pitches);
+      for (const [a, b] of voicePairs(from, to)) largestLeap = Math.max(largestLeap, Math.abs(from[a]! - to[b]!));
+      result = {
+        ...result,
+        movement: movement(from, to),
+        held: heldTones(from, to).length,
+        shiftMm: tenth(shiftMm(before.held.position, held.position, library.hand)),
+      };
+    }
+    before = { grip, held };
+    return result;
+  });
+  const total = (pick: (column: ArrangedColumn) => number) => arranged.reduce((sum, column) => sum + pick(column), 0);
+  const moved = total((column) => column.movement);
+  const all = sumTerms(terms);
+  return {
+    columns: arranged,
+    figures: {
+      movement: moved,
+      perChange: changes === 0 ? 0 : Math.round((moved / changes) * 100) / 100,
+      largestLeap,
+      held: total((column) => column.held),
+      shiftMm: tenth(total((column) => column.shiftMm)),
+    },
+    cost: totalOf(all),
+    terms: all,
+    problems,
+  };
+}
+
+const tenth = (value: number) => Math.round(value * 10) / 10;

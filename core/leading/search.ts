@@ -1,0 +1,250 @@
+import { symbolOf, type Chord } from '../chord/chord.ts';
+import { formatFrets, shapesOf } from '../grip/grips.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import { STRINGS } from '../neck/tuning.ts';
+import type { Weights } from './cost.ts';
+import { extend, joinPrice, joinPrices, type JoinPrices } from './join.ts';
+import { ownPrice, statesOf, TENTH, type States } from './states.ts';
+
+/** A chord to be voiced, and the grip it is pinned to, if it is. */
+export interface Wanted {
+  readonly chord: Chord;
+  /** Fret per string, −1 not played. A pin that is no grip of the chord is not obeyed. */
+  readonly pin: readonly number[] | null;
+}
+
+/** The best path: a shape of the library for each chord, and its price in tenths of a semitone. */
+export interface Path {
+  readonly shapes: readonly number[];
+  readonly cost: number;
+}
+
+/** The price of putting something else in one column: the best whole path through it. */
+export interface Alternative {
+  readonly shape: number;
+  /** Of the whole path, in tenths. */
+  readonly cost: number;
+}
+
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+}
+
+interface SearchColumn {
+  readonly key: string;
+  readonly chord: Chord;
+  readonly states: States;
+}
+
+/**
+ * The exact search over a whole chart. `forward[i]` holds, for each state of column i, the price of
+ * the cheapest path from the first column to it; `backward[i]` the same to the last. Both are kept:
+ * a path through any state costs forward + backward − own, so what an alternative costs is known
+ * without solving again. A change invalidates only the tables beyond it.
+ */
+export class Search {
+  readonly #library: ShapeLibrary;
+  readonly #weights: Weights;
+  readonly #prices: JoinPrices;
+  readonly #cache = new Map<string, States>();
+  #columns: SearchColumn[] = [];
+  /** Valid for columns 0 … length − 1. */
+  #forward: Float64Array[] = [];
+  /** Valid for columns `#backFrom` … */
+  #backward: (Float64Array | undefined)[] = [];
+  #backFrom = 0;
+
+  constructor(library: ShapeLibrary, weights: Weights) {
+    this.#library = library;
+    this.#weights = weights;
+    this.#prices = joinPrices(library.hand, weights);
+  }
+
+  /** The states of a chord (or of its pin), remembered. */
+  states({ chord, pin }: Wanted): States {
+    const key = keyOf({ chord, pin });
+    const known = this.#cache.get(key);
+    if (known) return known;
+    const shapes = shapesOf(chord, this.#library);
+    const pinned = pin === null ? shapes : shapes.filter((shape) => this.#isShape(shape, pin));
+    const states = statesOf(chord, this.#library, this.#weights, pinned.length > 0 ? pinned : shapes);
+    this.#cache.set(key, states);
+    return states;
+  }
+
+  #isShape(shape: number, frets: readonly number[]): boolean {
+    return frets.every((fret, s) => this.#library.frets[shape * STRINGS + s] === fret);
+  }
+
+  /** Whether the hand can hold the chord at all. */
+  playable(chord: Chord): boolean {
+    return this.states({ chord, pin: null }).size > 0;
+  }
+
+  /** Puts in what is to be solved, keeping every table the change does not touch. Chords must be playable. */
+  setColumns(wanted: readonly Wanted[]): void {
+    const columns = wanted.map((want) => ({ key: keyOf(want), chord: want.chord, states: this.states(want) }));
+    const before = this.#columns;
+    let head = 0;
+    while (head < columns.length && before[head]?.key === columns[head]!.key) head++;
+    let tail = 0;
+    while (tail < columns.length - head && before.at(-1 - tail)?.key === columns.at(-1 - tail)!.key) tail++;
+    this.#forward = this.#forward.slice(0, head);
+    const keptBack = Math.min(tail, before.length - this.#backFrom);
+    this.#backward = [
+      ...Array.from({ length: columns.length - keptBack }, () => undefined),
+      ...(keptBack > 0 ? this.#backward.slice(-keptBack) : []),
+    ];
+    this.#backFrom = columns.length - keptBack;
+    this.#columns = columns;
+  }
+
+  /** Extends the forward tables over column `to`. Yields after each join. */
+  *#goForward(to: number): Generator<void> {
+    for (let i = this.#forward.length; i <= to; i++) {
+      const { states } = this.#columns[i]!;
+      this.#forward[i] =
+        i === 0 ? states.own : extend(this.#columns[i - 1]!.states, this.#forward[i - 1]!, states, this.#prices);
+      yield;
+    }
+  }
+
+  *#goBackward(to: number): Generator<void> {
+    for (let i = this.#backFrom - 1; i >= to; i--) {
+      const { states } = this.#columns[i]!;
+      const last = i === this.#columns.length - 1;
+      this.#backward[i] = last
+        ? states.own
+        : extend(this.#columns[i + 1]!.states, this.#backward[i + 1]!, states, this.#prices);
+      this.#backFrom = i;
+      yield;
+    }
+  }
+
+  /** Solves, with the least work since the last change. Yields progress after each join. */
+  *solve(): Generator<Progress, Path> {
+    const n = this.#columns.length;
+    if (n === 0) return { shapes: [], cost: 0 };
+    // Where the two tables can meet: the far end of the change.
+    const meet = Math.min(this.#backFrom, n - 1);
+    const total = Math.max(1, meet + 1 - this.#forward.length);
+    let done = 0;
+    for (const _ of this.#goForward(meet)) yield { done: ++done, total };
+    if (this.#backFrom > meet) for (const _ of this.#goBackward(meet)) yield { done, total };
+    return this.#pathThrough(meet);
+  }
+
+  /** Completes both tables, so that any alternative can be priced at once. */
+  *refresh(): Generator<void> {
+    yield* this.#goForward(this.#columns.length - 1);
+    yield* this.#goBackward(0);
+  }
+
+  #pathThrough(at: number): Path {
+    const { states } = this.#columns[at]!;
+    const forward = this.#forward[at]!;
+    const backward = this.#backward[at]!;
+    const through = (j: number) => forward[j]! + backward[j]! - states.own[j]!;
+    const best = leastOf(states.size, through);
+    const chosen = new Array<number>(this.#columns.length);
+    chosen[at] = best;
+    for (let i = at - 1; i >= 0; i--) chosen[i] = this.#towards(i, this.#forward[i]!, i + 1, chosen[i + 1]!);
+    for (let i = at + 1; i < chosen.length; i++)
+      chosen[i] = this.#towards(i, this.#backward[i]!, i - 1, chosen[i - 1]!);
+    return {
+      shapes: chosen.map((state, i) => this.#columns[i]!.states.shape[state]!),
+      cost: Math.floor(through(best) / TENTH),
+    };
+  }
+
+  /** The state of column `i` through which the table's best path reaches `state` of its neighbour. */
+  #towards(i: number, table: Float64Array, neighbour: number, state: number): number {
+    const { states } = this.#columns[i]!;
+    const other = this.#columns[neighbour]!.states;
+    return leastOf(states.size, (j) => table[j]! + joinPrice(states, j, other, state, this.#prices));
+  }
+
+  /**
+   * What it costs to put another chord in column `i`: the best whole path through any of its grips.
+   * Exact. Null when the hand cannot hold the chord.
+   */
+  alternative(i: number, chord: Chord): Alternative | null {
+    const states = this.states({ chord, pin: null });
+    if (states.size === 0) return null;
+    const through = this.#throughAll(i, states);
+    const best = leastOf(states.size, (j) => through[j]!);
+    return { shape: states.shape[best]!, cost: Math.floor(through[best]! / TENTH) };
+  }
+
+  /** Every grip of a chord in column `i` with the exact price of the best whole path through it, cheapest first. */
+  gripAlternatives(i: number, chord: Chord): Alternative[] {
+    const states = this.states({ chord, pin: null });
+    const through = this.#throughAll(i, states);
+    const stateAt = new Map<number, number>();
+    for (let j = 0; j < states.size; j++) stateAt.set(states.shape[j]!, j);
+    const all: { shape: number; price: number }[] = [];
+    for (const shape of shapesOf(chord, this.#library)) {
+      const own = stateAt.get(shape);
+      // A dearer grip of the same notes in the same position: the same joins, its own price.
+      const alone = own === undefined ? statesOf(chord, this.#library, this.#weights, Uint32Array.of(shape)) : null;
+      const j = own ?? this.#sameState(states, alone!);
+      const extra = own === undefined ? ownPrice(chord, this.#library, shape, this.#weights) - states.own[j]! : 0;
+      all.push({ shape, price: through[j]! + extra });
+    }
+    return all
+      .sort((a, b) => a.price - b.price || a.shape - b.shape)
+      .map(({ shape, price }) => ({ shape, cost: Math.floor(price / TENTH) }));
+  }
+
+  #sameState(states: States, alone: States): number {
+    for (let j = 0; j < states.size; j++) {
+      if (states.position[j] !== alone.position[0] || states.voices[j] !== alone.voices[0]) continue;
+      let v = 0;
+      while (v < alone.voices[0]! && states.pitches[j * STRINGS + v] === alone.pitches[v]) v++;
+      if (v === alone.voices[0]) return j;
+    }
+    throw new RangeError('a grip outside its own chord');
+  }
+
+  /** The price of the best whole path through each of `states` standing in column `i`. Needs the tables on both sides. */
+  #throughAll(i: number, states: States): Float64Array {
+    run(this.#goForward(i - 1));
+    run(this.#goBackward(i + 1));
+    const result = states.own.slice();
+    const sides = [
+      i > 0 ? ([this.#columns[i - 1]!, this.#forward[i - 1]!] as const) : null,
+      i + 1 < this.#columns.length ? ([this.#columns[i + 1]!, this.#backward[i + 1]!] as const) : null,
+    ];
+    for (const side of sides) {
+      if (!side) continue;
+      const reached = extend(side[0].states, side[1], states, this.#prices);
+      for (let j = 0; j < states.size; j++) result[j]! += reached[j]! - states.own[j]!;
+    }
+    return result;
+  }
+}
+
+/** Runs a search to its end without pause. */
+export function run<T>(steps: Generator<unknown, T>): T {
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+const keyOf = ({ chord, pin }: Wanted) => `${symbolOf(chord)} ${pin === null ? '' : formatFrets(pin)}`;
+
+/** The first index with the least value. */
+function leastOf(size: number, value: (j: number) => number): number {
+  let best = 0;
+  let least = Infinity;
+  for (let j = 0; j < size; j++) {
+    const here = value(j);
+    if (here < least) {
+      least = here;
+      best = j;
+    }
+  }
+  return best;
+}

@@ -1,0 +1,80 @@
+import { Key as TonalKey, Mode as TonalMode, Note } from 'tonal';
+import { bad, good, problem, type Outcome } from '../problem.ts';
+import { plainAccidentals, pitchClass, type NoteName } from './note.ts';
+
+export const MODES = ['major', 'minor', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'locrian'] as const;
+export type Mode = (typeof MODES)[number];
+
+export interface Key {
+  readonly tonic: NoteName;
+  readonly mode: Mode;
+}
+
+/** Fifths a mode's signature lies from the major one on the same tonic (common practice). */
+const MODE_FIFTHS: Record<Mode, number> = {
+  lydian: 1,
+  major: 0,
+  mixolydian: -1,
+  dorian: -2,
+  minor: -3,
+  phrygian: -4,
+  locrian: -5,
+};
+
+/** Sharps (positive) or flats (negative) in the signature. `signature({tonic: 'Eb', mode: 'major'})` is -3. */
+export function signature(key: Key): number {
+  return TonalKey.majorKey(key.tonic).alteration + MODE_FIFTHS[key.mode];
+}
+
+const KEY = /^([A-G])([b#]?)\s*(.*)$/;
+const MODE_WORDS: Record<string, Mode> = {
+  '': 'major',
+  maj: 'major',
+  M: 'major',
+  ionian: 'major',
+  m: 'minor',
+  min: 'minor',
+  '-': 'minor',
+  aeolian: 'minor',
+  ...Object.fromEntries(MODES.map((mode) => [mode, mode])),
+};
+
+/** Reads `Bb`, `Cm`, `F#m`, `D dorian`, `Eb major`. */
+export function parseKey(text: string): Outcome<Key> {
+  const plain = plainAccidentals(text.trim());
+  const match = KEY.exec(plain);
+  const word = match?.[3]?.trim() ?? '';
+  const mode = MODE_WORDS[word] ?? MODE_WORDS[word.toLowerCase()];
+  if (!match || mode === undefined) return bad(problem('key-unknown', { text: text.trim() }));
+  const tonic = `${match[1]}${match[2]}`;
+  const key: Key = { tonic, mode };
+  if (Math.abs(signature(key)) > 7) {
+    return bad(problem('key-unwritable', { text: text.trim(), instead: Note.enharmonic(tonic) }));
+  }
+  return good(key);
+}
+
+/** ASCII for data and the command line: `Eb major`, `C minor`, `D dorian`. */
+export function formatKey(key: Key): string {
+  return `${key.tonic} ${key.mode}`;
+}
+
+/** The key as a chart's header writes it: `Eb`, `Cm`, `D dorian`. */
+export function headerKey(key: Key): string {
+  if (key.mode === 'major') return key.tonic;
+  return key.mode === 'minor' ? `${key.tonic}m` : `${key.tonic} ${key.mode}`;
+}
+
+/** The seven notes of the key's scale, from the tonic. */
+export function scale(key: Key): readonly NoteName[] {
+  return TonalMode.notes(key.mode, key.tonic);
+}
+
+/** The name of a pitch class in the key: its scale's own name where it has one, else by the signature's side. */
+export function nameInKey(key: Key, pc: number): NoteName {
+  const own = scale(key).find((note) => pitchClass(note) === pc);
+  if (own !== undefined) return own;
+  return signature(key) >= 0 ? SHARPS[pc]! : FLATS[pc]!;
+}
+const SHARPS = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', 'B'];
+const FLATS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];

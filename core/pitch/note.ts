@@ -1,0 +1,50 @@
+import { Note } from 'tonal';
+import type { Midi, PitchClass } from './pitch.ts';
+
+/** A spelled note name in ASCII: a capital letter and at most one accidental, `C`, `Bb`, `F#`. */
+export type NoteName = string & { readonly __unit?: 'note name' };
+
+const NOTE = /^[A-G][b#]?$/;
+const PITCH = /^([A-G][b#]?)(-?\d)$/;
+
+/** Music characters as the ASCII the core speaks: ♭ → b, ♯ → #. */
+export function plainAccidentals(text: string): string {
+  return text.replaceAll('♭', 'b').replaceAll('♯', '#');
+}
+
+/** `Bb` or `B♭` as a note name; null when it is none. */
+export function parseNote(text: string): NoteName | null {
+  const plain = plainAccidentals(text.trim());
+  return NOTE.test(plain) ? plain : null;
+}
+
+/** `E5` as MIDI (76); null when it is no pitch. Middle C is C4 = 60. */
+export function parsePitch(text: string): Midi | null {
+  const plain = plainAccidentals(text.trim());
+  return PITCH.test(plain) ? Note.midi(plain) : null;
+}
+
+/** Pitch class of a note name. Throws on text that is no note: parse at the edge. */
+export function pitchClass(note: NoteName): PitchClass {
+  const chroma = Note.chroma(note);
+  if (chroma === undefined || Number.isNaN(chroma)) throw new RangeError(`not a note name: ${note}`);
+  return chroma;
+}
+
+/**
+ * The note an interval above another, spelled to be read: a double accidental is written as the
+ * plain note of the same sound (the ♭3 of G♭ is A, not B♭♭); single ones stay (the ♭9 of E♭ is F♭).
+ * `interval` is in tonal's notation: `3m`, `9M`, `11A`.
+ */
+export function noteAbove(root: NoteName, interval: string): NoteName {
+  const exact = Note.transpose(root, interval);
+  const accidentals = exact.length - 1;
+  return accidentals > 1 ? Note.simplify(exact) : exact;
+}
+
+const SHARP_NAMES = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as const;
+
+/** A pitch's name with octave, for scales and labels where no key is at hand: 70 is `Bb4`. */
+export function pitchName(midi: Midi): string {
+  return `${SHARP_NAMES[((midi % 12) + 12) % 12]}${Math.floor(midi / 12) - 1}`;
+}

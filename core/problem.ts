@@ -1,0 +1,68 @@
+/**
+ * What a person typed is answered with an {@link Outcome}: the value, or every problem found.
+ * Problems leave the core as a code with arguments; `wording/` turns them into words.
+ */
+export type Outcome<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** Where in a text a problem stands: line and column from 1, length in characters. */
+export interface Place {
+  readonly line: number;
+  readonly column: number;
+  readonly length: number;
+}
+
+export type ProblemCode =
+  | 'chord-unknown'
+  | 'chord-lower-case'
+  | 'chord-german-h'
+  | 'chord-two-basses'
+  | 'chord-syllable'
+  | 'chord-bass-unknown'
+  | 'key-unknown'
+  | 'key-unwritable'
+  | 'meter-unknown'
+  | 'tempo-unknown'
+  | 'header-unknown'
+  | 'title-too-long'
+  | 'chart-empty'
+  | 'chart-too-long'
+  | 'chart-too-many-bars'
+  | 'line-unknown'
+  | 'bar-unclosed'
+  | 'bar-empty'
+  | 'bar-share'
+  | 'bar-dot-first'
+  | 'bar-percent-first'
+  | 'bar-percent-mixed'
+  | 'repeat-unopened'
+  | 'repeat-unclosed'
+  | 'repeat-nested'
+  | 'ending-outside'
+  | 'ending-number'
+  | 'pickup-late'
+  | 'pickup-unknown'
+  | 'note-unknown'
+  | 'grip-unknown'
+  | 'pin-unplayable'
+  | 'chord-unplayable';
+
+export interface Problem {
+  readonly code: ProblemCode;
+  readonly at: Place | null;
+  /** The bar as written, from 1 (a pickup is 0), where one is meant. */
+  readonly bar: number | null;
+  readonly args: Readonly<Record<string, string | number>>;
+}
+
+export function problem(
+  code: ProblemCode,
+  args: Problem['args'] = {},
+  at: Place | null = null,
+  bar: number | null = null,
+): Problem {
+  return { code, at, bar, args };
+}
+
+export const good = <T>(value: T): Outcome<T> => ({ ok: true, value });
+export const bad = (...problems: readonly Problem[]): Outcome<never> => ({ ok: false, problems });

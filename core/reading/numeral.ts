@@ -1,0 +1,35 @@
+import type { Chord } from '../chord/chord.ts';
+import { suffixOf } from '../chord/kind.ts';
+import type { Key } from '../pitch/key.ts';
+import { pitchClass, type NoteName } from '../pitch/note.ts';
+
+/** Degrees above a major tonic by semitones, flats preferred; ♯I, ♯II, ♯IV, ♯V where the letter says so. */
+const FLAT_SIDE = ['I', 'bII', 'II', 'bIII', 'III', 'IV', 'bV', 'V', 'bVI', 'VI', 'bVII', 'VII'];
+const SHARP_SIDE = ['I', '#I', 'II', '#II', 'III', 'IV', '#IV', 'V', '#V', 'VI', '#VI', 'VII'];
+const LETTERS = 'CDEFGAB';
+
+/**
+ * The degree of a root in a key, counted on the major scale as players do in minor keys too (the third
+ * chord of C minor is ♭III). The letter decides between ♯ and ♭: in C, D♯ is ♯II and E♭ is ♭III.
+ */
+export function degreeOf(root: NoteName, key: Key): string {
+  const above = (pitchClass(root) - pitchClass(key.tonic) + 12) % 12;
+  const letters = (LETTERS.indexOf(root[0]!) - LETTERS.indexOf(key.tonic[0]!) + 7) % 7;
+  const sharp = SHARP_SIDE[above]!;
+  const ordinal = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII'][letters];
+  return sharp.replace('#', '') === ordinal ? sharp : FLAT_SIDE[above]!;
+}
+
+/**
+ * A chord's Roman numeral, ASCII: lower case for a minor third (its "m" is then not written, but for
+ * m7b5), the rest as in the symbol: `Imaj7`, `ii7`, `bVII7`, `viim7b5`, `#Idim7`, `V7/3`-like slashes as
+ * degrees: `I/V`.
+ */
+export function numeralOf(chord: Chord, key: Key): string {
+  const degree = degreeOf(chord.root, key);
+  const suffix = suffixOf(chord.kind);
+  const lower = chord.kind.third === 'b3' && !suffix.startsWith('dim');
+  const text = lower ? degree.replace(/[IV]+/, (roman) => roman.toLowerCase()) : degree;
+  const kept = lower && !suffix.includes('b5') ? suffix.replace(/^m/, '') : suffix;
+  return text + kept + (chord.bass === null ? '' : `/${degreeOf(chord.bass, key)}`);
+}

@@ -1,0 +1,134 @@
+import type { Chord } from '../chord/chord.ts';
+import { familyOf, suffixOf, tonesOf, type Family } from '../chord/kind.ts';
+import { kindOf } from '../chord/symbol.ts';
+import { degreePitchClass, semitones, type Degree } from '../pitch/degree.ts';
+import { pitchClass } from '../pitch/note.ts';
+import type { PlaceName } from '../reading/place.ts';
+
+/**
+ * What a chord may become without changing its function, by its place in the key (common practice).
+ * `usual` is steadiest first; `resolving` is open only to a dominant that falls a fifth; `care` is
+ * good on purpose.
+ */
+interface Colours {
+  readonly usual: string;
+  readonly resolving?: string;
+  readonly care?: string;
+}
+
+const COLOURS: Readonly<Record<PlaceName, Colours>> = {
+  I: { usual: '6 maj7 6/9 add9 maj9 maj13', care: 'maj7#11' },
+  ii: { usual: 'm7 m9 m11 m(add9)', care: 'm6' },
+  iii: { usual: 'm7 m11', care: 'm9' },
+  IV: { usual: 'maj7 6 6/9 maj9 maj7#11 maj13', care: '7' },
+  V: {
+    usual: '7 9 13 7sus4 9sus4 13sus4',
+    resolving: '13b9 7b9 7#9 7b5 7#11 7#5 7b13 7b9b13 7#9b13 7alt aug',
+    care: '7#11',
+  },
+  vi: { usual: 'm7 m9 m11 m(add9)', care: 'm6' },
+  vii: { usual: 'm7b5 m11b5', care: 'm9b5' },
+  i: { usual: 'm6 m7 m9 m(maj7) m6/9 m(maj9) m11' },
+  iio: { usual: 'm7b5 m11b5', care: 'm9b5' },
+  bIII: { usual: 'maj7 6 6/9 maj9', care: 'maj7#5' },
+  iv: { usual: 'm7 m6 m9 m11' },
+  'IV-minor': { usual: '7 9 13' },
+  v: { usual: 'm7 m9 m11', care: '7sus4 7#9' },
+  'V-minor': { usual: '7b9 7#9 7b13 7b9b13 7b9sus4 7alt', care: '9 13' },
+  bVI: { usual: 'maj7 6 6/9 maj9 maj7#11' },
+  vio: { usual: 'm7b5 m11b5' },
+  bVII: { usual: '7 9 13' },
+  viio: { usual: 'dim7' },
+};
+
+/** A chord from outside the key keeps its kind, with the plainest colour first. */
+const OUTSIDE: Readonly<Record<Family, Colours>> = {
+  major: { usual: '6 maj7 6/9' },
+  minor: { usual: 'm7 m9' },
+  dominant: { usual: '7 9 13' },
+  'half-diminished': { usual: 'm7b5' },
+  diminished: { usual: 'dim7' },
+  augmented: { usual: 'aug' },
+  suspended: { usual: '7sus4 9sus4' },
+  power: { usual: '5' },
+};
+
+/** A colour on offer for a chord. */
+export interface ColourOption {
+  readonly suffix: string;
+  readonly chord: Chord;
+  /** Tones it adds to the chart's chord, and tones of the chart's it gives up. */
+  readonly adds: readonly Degree[];
+  readonly drops: readonly Degree[];
+  /** `chart` is the chord as written. */
+  readonly group: 'chart' | 'usual' | 'resolving' | 'care';
+}
+
+/** What the choice of colours depends on. */
+export interface ColourContext {
+  readonly place: PlaceName | null;
+  /** The chord that follows, or null. */
+  readonly next: Chord | null;
+}
+
+/** Whether a chord's root falls a fifth to the next. */
+export function fallsAFifth(chord: Chord, next: Chord | null): boolean {
+  return next !== null && (pitchClass(chord.root) - pitchClass(next.root) + 12) % 12 === 7;
+}
+
+/** The colours of a chord in its place: the chart's own first, then steadiest first. */
+export function coloursOf(chord: Chord, { place, next }: ColourContext): readonly ColourOption[] {
+  const table = place === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[place];
+  const rows: (readonly [ColourOption['group'], string])[] = [
+    ['chart', suffixOf(chord.kind)],
+    ...words(table.usual).map((suffix) => ['usual', suffix] as const),
+    ...(fallsAFifth(chord, next) ? words(table.resolving).map((suffix) => ['resolving', suffix] as const) : []),
+    ...words(table.care).map((suffix) => ['care', suffix] as const),
+  ];
+  const seen = new Set<string>();
+  return rows
+    .filter(([, suffix]) => !seen.has(suffix) && seen.add(suffix))
+    .map(([group, suffix]) => option(chord, group, suffix))
+    .filter((found) => found.group === 'chart' || holdsBass(found.chord));
+}
+
+const words = (list: string | undefined) => list?.split(' ') ?? [];
+
+function option(chord: Chord, group: ColourOption['group'], suffix: string): ColourOption {
+  const kind = group === 'chart' ? chord.kind : kindOf(suffix);
+  const before = tonesOf(chord.kind);
+  const after = tonesOf(kind);
+  const lacks = (tones: readonly Degree[], degree: Degree) =>
+    !tones.some((tone) => semitones(tone) === semitones(degree));
+  return {
+    suffix,
+    chord: { ...chord, kind },
+    adds: after.filter((degree) => lacks(before, degree)),
+    drops: before.filter((degree) => lacks(after, degree)),
+    group,
+  };
+}
+
+/** A colour over a named bass must hold the bass, or it fights it (a sixth over the chord's own ♭7). */
+function holdsBass(chord: Chord): boolean {
+  if (chord.bass === null) return true;
+  const bass = pitchClass(chord.bass);
+  return tonesOf(chord.kind).some((degree) => degreePitchClass(chord.root, degree) === bass);
+}
+
+/**
+ * The colour a chord takes when nobody has chosen: the steadiest one that keeps what the chart says
+ * and adds to it; outside the key the plainest one. Else the chord as written.
+ */
+export function defaultColour(chord: Chord, context: ColourContext): ColourOption {
+  const [own, ...others] = coloursOf(chord, context);
+  const keeping = others.filter(({ group, drops }) => group === 'usual' && drops.length === 0);
+  const found = context.place === null ? coloursAtLeast(own!, keeping) : keeping.find(({ adds }) => adds.length > 0);
+  return found ?? own!;
+}
+
+/** Outside the key: the plainest colour of the kind, but never one plainer than the chart asks for. */
+function coloursAtLeast(own: ColourOption, keeping: readonly ColourOption[]): ColourOption | undefined {
+  const written = tonesOf(own.chord.kind).length;
+  return written > 3 ? own : keeping[0];
+}

@@ -1,0 +1,73 @@
+import type { Chord } from '../chord/chord.ts';
+import { symbolOf } from '../chord/chord.ts';
+import { parseSuffix } from '../chord/symbol.ts';
+import { parseFrets } from '../grip/grips.ts';
+import type { ReadSlot } from '../reading/read.ts';
+import { defaultColour, type ColourContext } from './colours.ts';
+
+/** What a player decided for one slot; without a cell the default colour and the best grip stand. */
+export interface Cell {
+  readonly source: { readonly kind: 'chart' } | { readonly kind: 'colour'; readonly suffix: string };
+  /** A grip, `x-3-5-4-5-3`, that stays whatever else changes. */
+  readonly pin?: string;
+}
+export type Cells = Readonly<Record<string, Cell>>;
+
+/** A slot as it stands in a take. */
+export interface Column {
+  /** Where its decisions live: bar id, pass and tick. */
+  readonly at: string;
+  readonly slot: ReadSlot;
+  /** Null is N.C. */
+  readonly chord: Chord | null;
+  readonly symbol: string;
+  readonly pin: readonly number[] | null;
+  /** Whether a player chose the colour. */
+  readonly chosen: boolean;
+}
+
+/** The name of a slot's cell. Each pass of a repeat is its own. */
+export function cellKey(barId: string, pass: number, tick: number): string {
+  return `${barId}:${pass}:${tick}`;
+}
+
+/** What the colour of slot `i` depends on. */
+export function colourContext(slots: readonly ReadSlot[], i: number): ColourContext {
+  const next = slots.slice(i + 1).find((slot) => slot.entry.chord !== null);
+  return { place: slots[i]!.place?.name ?? null, next: next?.entry.chord ?? null };
+}
+
+/**
+ * The columns of a take: each slot with its decision, or the default colour. `keys[i]` names slot
+ * `i`'s cell. With `plain` the chart's own chords stay.
+ */
+export function columnsOf(
+  slots: readonly ReadSlot[],
+  keys: readonly string[],
+  cells: Cells,
+  { plain = false }: { plain?: boolean } = {},
+): readonly Column[] {
+  return slots.map((slot, i) => {
+    const at = keys[i]!;
+    const own = slot.entry.chord;
+    const cell = cells[at];
+    if (own === null) return { at, slot, chord: null, symbol: 'N.C.', pin: null, chosen: false };
+    const chord = chordFor(own, cell, plain ? null : colourContext(slots, i));
+    return {
+      at,
+      slot,
+      chord,
+      symbol: symbolOf(chord),
+      pin: cell?.pin === undefined ? null : parseFrets(cell.pin),
+      chosen: cell !== undefined,
+    };
+  });
+}
+
+function chordFor(own: Chord, cell: Cell | undefined, context: ColourContext | null): Chord {
+  if (cell?.source.kind === 'colour') {
+    const kind = parseSuffix(cell.source.suffix);
+    if (kind !== null) return { ...own, kind };
+  }
+  return cell?.source.kind === 'chart' || context === null ? own : defaultColour(own, context).chord;
+}

@@ -1,0 +1,29 @@
+import type { ColourOption } from '../reharm/colours.ts';
+import { musical } from './music.ts';
+
+/** Difficulty 0–100 in a word. */
+export function difficultyWord(difficulty: number): 'easy' | 'moderate' | 'hard' {
+  if (difficulty < 34) return 'easy';
+  return difficulty < 50 ? 'moderate' : 'hard';
+}
+
+/** A caution where a grip may strain a hand, or null. Reach from 95 mm on is a stretch for most (common practice). */
+export function caution(reachMm: number, difficulty: number): string | null {
+  if (reachMm >= 95) return 'A wide stretch: warm up, stop at any pain, take a smaller grip if in doubt.';
+  return difficulty >= 60 ? 'A hard grip: rest the hand between tries, stop at any pain.' : null;
+}
+
+/** Why a colour may stand here, in a few words. */
+export function colourReason({ group, adds, drops }: ColourOption): string {
+  if (group === 'chart') return 'as the chart has it';
+  const added = adds.length > 0 ? `adds ${adds.map(musical).join(' ')}` : '';
+  const dropped = drops.length > 0 ? `gives up ${drops.map(musical).join(' ')}` : '';
+  const change = [added, dropped].filter(Boolean).join(', ') || 'the same notes';
+  if (group === 'care') return `${change} · with care`;
+  return group === 'resolving' ? `${change} · leans into the next chord` : change;
+}
+
+/** Tenths of a semitone as a player reads them: 0 → "0", 23 → "2.3". */
+export function semitoneText(tenths: number): string {
+  return (tenths / 10).toFixed(1).replace(/\.0$/, '');
+}

@@ -1,0 +1,61 @@
+import type { Problem, ProblemCode } from '../problem.ts';
+import { musical } from './music.ts';
+
+type Args = Problem['args'];
+
+/** What is wrong and what would be right, one sentence or two each. */
+const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
+  'chord-unknown': ({ text }) => `“${text}” is no chord I can read. Write it like Am7, F♯m7b5, Eb13 or Bb/D.`,
+  'chord-lower-case': ({ text, instead }) => `Chord letters are capitals: write “${instead}” for “${text}”.`,
+  'chord-german-h': ({ text, instead }) => `The note below C is written B here: “${instead}” for “${text}”.`,
+  'chord-two-basses': ({ text }) => `“${text}” names two bass notes. A chord has one: write C/E.`,
+  'chord-syllable': ({ text }) => `“${text}” may be D diminished or the syllable do. Write Ddim or C.`,
+  'chord-bass-unknown': ({ text, bass }) =>
+    `“${bass}” in “${text}” is no bass note. After the slash stands one note, as in C/Bb.`,
+  'key-unknown': ({ text }) => `“${text}” is no key. Write it like Ab, F#m or D dorian.`,
+  'key-unwritable': ({ text, instead }) =>
+    `“${text}” needs more than seven accidentals. The same key is written with ${instead}.`,
+  'meter-unknown': ({ text }) => `“${text}” is no meter. Write it like 4/4, 3/4 or 12/8.`,
+  'tempo-unknown': ({ text, least, most }) => `“${text}” is no tempo. Write beats a minute, ${least} to ${most}.`,
+  'header-unknown': ({ text }) =>
+    `“${text}” is no header. There are title, key, meter, tempo and feel (straight or swing).`,
+  'title-too-long': ({ most }) => `The title is too long: ${most} characters at most.`,
+  'chart-empty': () => 'There are no bars yet. Write chords between bar lines: | C | Am7 | Dm7 | G7 |',
+  'chart-too-long': ({ length, most }) =>
+    `This text has ${length} characters; a chart has ${most} at most. Was it pasted by mistake?`,
+  'chart-too-many-bars': ({ most }) => `A chart has ${most} bars at most.`,
+  'line-unknown': ({ text }) =>
+    `“${text}” is neither a header, a [section] nor bars. Bars stand between bar lines: | C | F |`,
+  'bar-unclosed': ({ text }) => `This bar is not closed: end it with a bar line, | ${text} |`,
+  'bar-empty': () => 'This bar is empty. Write a chord, % to repeat the bar before, or N.C. for no chord.',
+  'bar-share': ({ count, meter, dots }) =>
+    `${count} entries do not share a bar of ${meter}. Hold chords with dots: | ${dots} |`,
+  'bar-dot-first': () => 'A dot holds the chord before it in the bar: begin the bar with a chord.',
+  'bar-percent-first': () => '% repeats the bar before, and there is none yet. Write the chord.',
+  'bar-percent-mixed': () => '% repeats the whole bar before: it stands alone in its bar.',
+  'repeat-unopened': () => 'This repeat sign closes nothing. Open the repeat with |: where it begins.',
+  'repeat-unclosed': () => 'This repeat is never closed. End it with :|',
+  'repeat-nested': ({ line }) =>
+    `The repeat opened in line ${line} is not closed yet: end it with :| before opening another.`,
+  'ending-outside': ({ number }) => `Ending ${number} stands outside a repeat. Write |: … |1 … :|2 … |`,
+  'ending-number': ({ number, expected }) => `Ending ${number} comes out of order: ${expected} is next.`,
+  'pickup-late': () => 'A pickup comes before the first bar.',
+  'pickup-unknown': ({ text }) => `“${text}” is no length. Write it like [pickup 1/4].`,
+  'note-unknown': ({ text }) => `“${text}” is no note. Write it like C, Bb or F#, a pitch like E5.`,
+  'grip-unknown': ({ text }) => `“${text}” is no grip. Write six strings, low first, x for not played: x-3-5-4-5-3.`,
+  'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
+  'chord-unplayable': ({ text }) =>
+    `This hand has no grip for ${musical(String(text))} between the nut and the fifteenth fret; it is passed over.`,
+};
+
+/** The words of a problem, without its place. */
+export function problemText({ code, args }: Problem): string {
+  return SENTENCES[code](args);
+}
+
+/** One line with its place, for a terminal: `bar 5: …`, else `line 3: …`. */
+export function problemLine(problem: Problem): string {
+  const { bar, at } = problem;
+  const where = bar !== null ? `bar ${bar}: ` : at !== null ? `line ${at.line}: ` : '';
+  return where + problemText(problem);
+}
