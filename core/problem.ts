@@ -2,8 +2,11 @@
  * What a person typed is answered with an {@link Outcome}: the value, or every problem found.
  * Problems leave the core as a code with arguments; `wording/` turns them into words.
  */
-export type Outcome<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type Outcome<T> = { readonly ok: true; readonly value: T } | Failure;
+export interface Failure {
+  readonly ok: false;
+  readonly problems: readonly Problem[];
+}
 
 /** Where in a text a problem stands: line and column from 1, length in characters. */
 export interface Place {
@@ -65,4 +68,4 @@ export function problem(
 }
 
 export const good = <T>(value: T): Outcome<T> => ({ ok: true, value });
-export const bad = (...problems: readonly Problem[]): Outcome<never> => ({ ok: false, problems });
+export const bad = (...problems: readonly Problem[]): Failure => ({ ok: false, problems });

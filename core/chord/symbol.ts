@@ -159,7 +159,7 @@ const SYMBOL = /^([A-G](?:[b#♭♯])?)(.*?)(?:\/([A-G](?:[b#♭♯])?))?$/s;
 /** Reads a chord symbol in any usual spelling: `Bb-7`, `CΔ9`, `F#ø7`, `G7(b9,#11)/B`. */
 export function parseChord(text: string): Outcome<Chord> {
   const symbol = text.trim();
-  const unknown = (): Outcome<never> => bad(problem('chord-unknown', { text: symbol.slice(0, LONGEST) }));
+  const unknown = () => bad(problem('chord-unknown', { text: symbol.slice(0, LONGEST) }));
   if (symbol.length === 0 || symbol.length > LONGEST) return unknown();
   if (/^[a-g]/.test(symbol)) {
     const instead = symbol[0]!.toUpperCase() + symbol.slice(1);

@@ -33,3 +33,10 @@ export function numeralOf(chord: Chord, key: Key): string {
   const kept = lower && !suffix.includes('b5') ? suffix.replace(/^m/, '') : suffix;
   return text + kept + (chord.bass === null ? '' : `/${degreeOf(chord.bass, key)}`);
 }
+
+/** The numeral's degree alone, for a column whose symbol shows the rest: `bVII`, `ii`, `V/IV`. */
+export function plainNumeral(chord: Chord, key: Key): string {
+  const degree = degreeOf(chord.root, key);
+  const text = chord.kind.third === 'b3' ? degree.replace(/[IV]+/, (roman) => roman.toLowerCase()) : degree;
+  return chord.bass === null ? text : `${text}/${degreeOf(chord.bass, key)}`;
+}

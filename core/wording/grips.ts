@@ -1,3 +1,4 @@
+import type { HandChange } from '../leading/change.ts';
 import type { ColourOption } from '../reharm/colours.ts';
 import { musical } from './music.ts';
 
@@ -26,4 +27,22 @@ export function colourReason({ group, adds, drops }: ColourOption): string {
 /** Tenths of a semitone as a player reads them: 0 → "0", 23 → "2.3". */
 export function semitoneText(tenths: number): string {
   return (tenths / 10).toFixed(1).replace(/\.0$/, '');
+}
+
+/** What the hand does from one grip to the next, in words. */
+export function changeText({ stay, slide, place, shapeMoves }: HandChange, shiftMm: number, moved: number): string {
+  const fingers = (count: number) => `${count} finger${count === 1 ? '' : 's'}`;
+  const frets = Math.abs(shapeMoves);
+  const hand =
+    shapeMoves !== 0
+      ? `the whole shape slides ${shapeMoves > 0 ? 'up' : 'down'} ${frets} fret${frets === 1 ? '' : 's'}`
+      : [
+          stay > 0 && `${fingers(stay)} stay${stay === 1 ? 's' : ''}`,
+          slide > 0 && `${fingers(slide)} slide${slide === 1 ? 's' : ''}`,
+          place > 0 && `${fingers(place)} set anew`,
+        ]
+          .filter(Boolean)
+          .join(', ');
+  const shift = shiftMm > 0 ? `hand ${Math.round(shiftMm)} mm` : 'hand stays';
+  return [hand, shift, `${moved} semitone${moved === 1 ? '' : 's'}`].filter(Boolean).join(' · ');
 }

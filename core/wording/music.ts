@@ -1,9 +1,11 @@
-/** Accidentals of note names, degrees and numerals as musicians write them: `Bb7` → `B♭7`, `#11` → `♯11`. */
+/**
+ * Accidentals as musicians write them, in symbols, degrees and numerals: `Bb7` → `B♭7`, `#11` → `♯11`,
+ * `bVII/bIII` → `♭VII/♭III`. A `b` counts as a flat after a note letter, and before a number or numeral.
+ */
 export function musical(ascii: string): string {
   return ascii
-    .replace(/([A-GIV\b])b(?=[^a-z]|$)/g, (_, before: string) => `${before}♭`)
-    .replace(/(^|[^A-Za-z])b(?=[\dIVivx])/g, (_, before: string) => `${before}♭`)
-    .replace(/b(?=\d)/g, '♭')
+    .replace(/(?<=^|\/|\s)([A-G])b/g, '$1♭')
+    .replace(/b(?=\d|[IVivx])/g, '♭')
     .replaceAll('#', '♯');
 }
 

@@ -1,0 +1,50 @@
+import { randomBytes } from 'node:crypto';
+import type { MiddlewareFunction } from 'react-router';
+import { nonceOf } from './nonce.ts';
+
+/** No form of ours is larger: a chart is 100,000 characters at most, and JSON may escape each. */
+const LARGEST_BODY = 1_000_000;
+
+function policy(nonce: string): string {
+  return [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}'`,
+    `style-src 'self' 'nonce-${nonce}'`,
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self' data:",
+    "worker-src 'self' blob:",
+    "connect-src 'self' blob:",
+    "object-src 'none'",
+    "base-uri 'self'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ');
+}
+
+/** Whether a request that changes something comes from a page of ours. */
+function fromOurselves(request: Request): boolean {
+  const site = request.headers.get('sec-fetch-site');
+  if (site !== null && site !== 'same-origin' && site !== 'none') return false;
+  const origin = request.headers.get('origin');
+  if (origin === null) return true;
+  return URL.canParse(origin) && new URL(origin).host === request.headers.get('host');
+}
+
+/** Around every request: strangers' posts and oversized ones are refused, every answer carries the policy. */
+export const guard: MiddlewareFunction<Response> = async ({ request, context }, next) => {
+  if (request.method !== 'GET' && request.method !== 'HEAD') {
+    if (!fromOurselves(request))
+      return new Response('This was sent from another site; nothing was changed.', { status: 403 });
+    const length = Number(request.headers.get('content-length') ?? 0);
+    if (length > LARGEST_BODY)
+      return new Response('This is too large: a megabyte at most. Nothing was changed.', { status: 413 });
+  }
+  const nonce = randomBytes(16).toString('base64');
+  context.set(nonceOf, nonce);
+  const response = await next();
+  response.headers.set('Content-Security-Policy', policy(nonce));
+  response.headers.set('X-Content-Type-Options', 'nosniff');
+  response.headers.set('Referrer-Policy', 'same-origin');
+  return response;
+};

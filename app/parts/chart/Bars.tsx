@@ -1,0 +1,75 @@
+import { formatMeter, musical, numeralOf, symbolOf, type Bar, type Chart } from '../../../core/index.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+/** The chart as read: bars in lines as written, each chord with its numeral. */
+export function Bars({ chart }: { readonly chart: Chart }) {
+  return (
+    <ol className="bars">
+      {linesOf(chart.bars).map((line) => (
+        <li key={line[0]!.number} className="bars-line">
+          {line[0]!.section && <h3 className="bars-section">{line[0]!.section}</h3>}
+          <ol className="bars-row">
+            {line.map((bar, i) => (
+              <BarBox
+                key={bar.number}
+                bar={bar}
+                chart={chart}
+                showMeter={changesMeter(chart, bar)}
+                showSection={i > 0}
+              />
+            ))}
+          </ol>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** Bars by the line they were written in, four to a row at most where a line is longer. */
+const MOST_IN_ROW = 4;
+function linesOf(bars: readonly Bar[]): Bar[][] {
+  const lines: Bar[][] = [];
+  for (const bar of bars) {
+    const last = lines.at(-1);
+    if (last && last[0]!.line === bar.line && last.length < MOST_IN_ROW && bar.section === null) last.push(bar);
+    else lines.push([bar]);
+  }
+  return lines;
+}
+
+function changesMeter({ bars, meter }: Chart, bar: Bar): boolean {
+  const before = bars[bars.indexOf(bar) - 1]?.meter ?? meter;
+  return before.count !== bar.meter.count || before.unit !== bar.meter.unit;
+}
+
+function BarBox({
+  bar,
+  chart,
+  showMeter,
+  showSection,
+}: {
+  bar: Bar;
+  chart: Chart;
+  showMeter: boolean;
+  showSection: boolean;
+}) {
+  return (
+    <li className={`bar ${bar.opens ? 'bar-opens' : ''} ${bar.closes ? 'bar-closes' : ''}`}>
+      <span className="bar-number">
+        {bar.number === 0 ? 'pickup' : bar.number}
+        {bar.ending && <b className="bar-ending">{bar.ending.number}.</b>}
+        {showMeter && <b> {formatMeter(bar.meter)}</b>}
+        {showSection && bar.section && <b> {bar.section}</b>}
+      </span>
+      <span className="bar-chords">
+        {bar.entries.map((entry, i) => (
+          <span key={i} className="bar-chord" style={{ flexGrow: entry.beats }}>
+            <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : 'N.C.'} />
+            <small>{entry.chord && <Glyphs text={musical(numeralOf(entry.chord, chart.key))} />}</small>
+          </span>
+        ))}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,107 @@
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
+import { EditorState, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state';
+import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view';
+import { useContext, useEffect, useRef } from 'react';
+import { problemText, type Problem } from '../../../core/index.ts';
+import { NonceContext } from '../../nonce.ts';
+
+interface ChartEditorProps {
+  /** The text it opens with; later changes come from typing. */
+  readonly text: string;
+  readonly problems: readonly Problem[];
+  readonly onChange: (text: string) => void;
+}
+
+/** What is wrong, in words under its line. */
+class ProblemWidget extends WidgetType {
+  readonly #text: string;
+  constructor(text: string) {
+    super();
+    this.#text = text;
+  }
+  override eq(other: ProblemWidget): boolean {
+    return other.#text === this.#text;
+  }
+  toDOM(): HTMLElement {
+    const element = document.createElement('div');
+    element.className = 'chart-problem';
+    element.textContent = this.#text;
+    return element;
+  }
+}
+
+const setProblems = StateEffect.define<readonly Problem[]>();
+
+const problemField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(shown, transaction) {
+    const found = transaction.effects.find((effect) => effect.is(setProblems));
+    return found ? decorate(transaction.state.doc, found.value as readonly Problem[]) : shown.map(transaction.changes);
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
+/** Marks each problem's place, and writes it below its line. */
+function decorate(doc: Text, problems: readonly Problem[]): DecorationSet {
+  const byLine = new Map<number, Problem[]>();
+  for (const problem of problems) {
+    const line = Math.min(doc.lines, Math.max(1, problem.at?.line ?? 1));
+    byLine.set(line, [...(byLine.get(line) ?? []), problem]);
+  }
+  const builder = new RangeSetBuilder<Decoration>();
+  for (const number of [...byLine.keys()].sort((a, b) => a - b)) {
+    const line = doc.line(number);
+    const found = [...byLine.get(number)!].sort((a, b) => (a.at?.column ?? 1) - (b.at?.column ?? 1));
+    let marked = line.from;
+    for (const { at } of found) {
+      const from = Math.max(marked, Math.min(line.to, line.from + (at?.column ?? 1) - 1));
+      const to = Math.min(line.to, from + (at?.length ?? 0));
+      if (to > from) builder.add(from, to, Decoration.mark({ class: 'chart-wrong' }));
+      marked = Math.max(marked, to);
+    }
+    const texts = [
+      ...new Set(found.map((problem) => (problem.bar !== null ? `Bar ${problem.bar}: ` : '') + problemText(problem))),
+    ];
+    for (const text of texts)
+      builder.add(line.to, line.to, Decoration.widget({ widget: new ProblemWidget(text), block: true, side: 1 }));
+  }
+  return builder.finish();
+}
+
+/** The chart as text, with what is wrong under its line. */
+export function ChartEditor({ text, problems, onChange }: ChartEditorProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView | null>(null);
+  const nonce = useContext(NonceContext);
+  const changed = useRef(onChange);
+  const opened = useRef(text);
+  useEffect(() => {
+    changed.current = onChange;
+  }, [onChange]);
+  useEffect(() => {
+    const editor = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: opened.current,
+        extensions: [
+          EditorView.cspNonce.of(nonce),
+          lineNumbers(),
+          history(),
+          keymap.of([...defaultKeymap, ...historyKeymap]),
+          EditorView.lineWrapping,
+          EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false', autocapitalize: 'off' }),
+          problemField,
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged) changed.current(update.state.doc.toString());
+          }),
+        ],
+      }),
+    });
+    view.current = editor;
+    return () => editor.destroy();
+  }, [nonce]);
+  useEffect(() => {
+    view.current?.dispatch({ effects: setProblems.of(problems) });
+  }, [problems]);
+  return <div className="chart-editor" ref={host} />;
+}

@@ -1,0 +1,158 @@
+import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { parseChart, type Chart } from '../../../core/index.ts';
+import { makeEdit, theOutbox } from '../../keep/browser.ts';
+import { Frame } from '../frame/Frame.tsx';
+import { SaveState } from '../frame/SaveState.tsx';
+import { TuneFacts } from '../frame/TuneFacts.tsx';
+import { Bars } from './Bars.tsx';
+import { ChartEditor } from './ChartEditor.tsx';
+
+interface ChartPlaceProps {
+  readonly tuneId: string;
+  readonly chartText: string;
+  /** The last text that could be read. */
+  readonly good: string;
+  readonly version: number;
+}
+
+/** Typing rests this long before it is saved. */
+const SAVE_AFTER_MS = 500;
+
+export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps) {
+  const [text, setText] = useState(chartText);
+  const parsed = useMemo(() => parseChart(text), [text]);
+  const [lastGood, setLastGood] = useState<Chart | null>(() => {
+    const first = parseChart(good);
+    return first.ok ? first.value : null;
+  });
+  if (parsed.ok && parsed.value !== lastGood) setLastGood(parsed.value);
+  const [conflict, setConflict] = useState<{ id: string; name: string } | null>(null);
+  /** Counts texts that come from elsewhere and replace what stands in the editor. */
+  const [replaced, setReplaced] = useState(0);
+
+  const saving = useRef({ version, saved: chartText, text: chartText, timer: 0 });
+  const save = useCallback(() => {
+    const state = saving.current;
+    clearTimeout(state.timer);
+    if (state.text === state.saved) return;
+    state.saved = state.text;
+    theOutbox().put(makeEdit(`tune:${tuneId}`, state.version, { chartText: state.text }));
+  }, [tuneId]);
+
+  useEffect(() => {
+    const aggregate = `tune:${tuneId}`;
+    const state = saving.current;
+    // Unsent text of this window, from before a reload.
+    const unsent = theOutbox().pending(aggregate).at(-1)?.patch.chartText;
+    if (typeof unsent === 'string' && unsent !== state.text) {
+      state.text = state.saved = unsent;
+      setText(unsent);
+      setReplaced((count) => count + 1);
+    }
+    const stop = theOutbox().listen((edit, answer) => {
+      if (edit.aggregate !== aggregate || (answer.status !== 'saved' && answer.status !== 'conflict')) return;
+      state.version = answer.version;
+      if (answer.status !== 'conflict') return;
+      clearTimeout(state.timer);
+      state.text = state.saved = String(answer.cells.chartText);
+      setText(state.text);
+      setReplaced((count) => count + 1);
+      setConflict(answer.kept);
+    });
+    addEventListener('pagehide', save);
+    return () => {
+      removeEventListener('pagehide', save);
+      save();
+      stop();
+    };
+  }, [tuneId, save]);
+
+  const change = useCallback(
+    (next: string) => {
+      setText(next);
+      const state = saving.current;
+      state.text = next;
+      clearTimeout(state.timer);
+      state.timer = window.setTimeout(save, SAVE_AFTER_MS);
+    },
+    [save],
+  );
+  const problems = parsed.ok ? [] : parsed.problems;
+
+  return (
+    <Frame
+      tuneId={tuneId}
+      header={
+        <>
+          <div className="head-title">
+            <h1>{lastGood?.title ?? 'New tune'}</h1>
+            {lastGood && <TuneFacts chart={lastGood} />}
+          </div>
+          <span className="head-gap" />
+          <SaveState />
+          <Button
+            component={Link}
+            to={`/tunes/${tuneId}/bench`}
+            variant="contained"
+            color="secondary"
+            disabled={lastGood === null}
+            onClick={save}
+          >
+            To the bench
+          </Button>
+        </>
+      }
+    >
+      <div className="chart">
+        <section className="chart-text" aria-label="Chart text">
+          <ChartEditor key={replaced} text={text} problems={problems} onChange={change} />
+          <p className="chart-count" role="status">
+            {problems.length === 0
+              ? 'Every line reads.'
+              : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend${lastGood ? '; the last good chart stays' : ''}.`}
+          </p>
+          <details className="chart-help">
+            <summary>How to write a chart</summary>
+            <dl>
+              <dt>title: key: meter: tempo: feel:</dt>
+              <dd>headers, one a line: key: Ab, F#m, D dorian · feel: swing or straight</dd>
+              <dt>| Ab | Fm7 | Bbm7 Eb7 |</dt>
+              <dd>chords between bar lines; several share the bar</dd>
+              <dt>| Dm7b5 . G7 |</dt>
+              <dd>a dot holds the chord one share longer</dd>
+              <dt>% · N.C. · {'{3/4}'} · [A] · [pickup 1/4]</dt>
+              <dd>bar again · no chord · new meter · section · pickup</dd>
+              <dt>{'|: … |1 … :|2 … |'}</dt>
+              <dd>repeat with endings</dd>
+            </dl>
+          </details>
+        </section>
+        <section className={`chart-bars ${parsed.ok ? '' : 'chart-bars-old'}`} aria-label="Bars">
+          {lastGood ? <Bars chart={lastGood} /> : <p className="chart-none">The bars appear here as you type.</p>}
+        </section>
+      </div>
+      <Snackbar
+        open={conflict !== null}
+        message={
+          conflict &&
+          `This chart was changed in another window; that version stands here. Yours is kept as “${conflict.name}”.`
+        }
+        action={
+          <>
+            {conflict && (
+              <Link className="snack-link" to={`/tunes/${conflict.id}/chart`}>
+                Open mine
+              </Link>
+            )}
+            <Button size="small" color="secondary" onClick={() => setConflict(null)}>
+              Close
+            </Button>
+          </>
+        }
+      />
+    </Frame>
+  );
+}

@@ -1,0 +1,39 @@
+import type { ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import { ColourMode } from './ColourMode.tsx';
+
+interface FrameProps {
+  /** The tune at hand; its places are in the rail. */
+  readonly tuneId: string | null;
+  readonly header: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** The page around every place: a rail of places, a header, the place itself. */
+export function Frame({ tuneId, header, children }: FrameProps) {
+  return (
+    <div className="frame">
+      <a className="skip" href="#place">
+        Skip to the page
+      </a>
+      <nav className="rail" aria-label="Places">
+        <NavLink to="/" end>
+          Shelf
+        </NavLink>
+        {tuneId !== null && (
+          <>
+            <NavLink to={`/tunes/${tuneId}/chart`}>Chart</NavLink>
+            <NavLink to={`/tunes/${tuneId}/bench`}>Bench</NavLink>
+          </>
+        )}
+        <span className="rail-end">
+          <ColourMode />
+        </span>
+      </nav>
+      <header className="head">{header}</header>
+      <main id="place" className="place" tabIndex={-1}>
+        {children}
+      </main>
+    </div>
+  );
+}

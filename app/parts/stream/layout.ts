@@ -1,0 +1,53 @@
+import { distinct, voicePairs, type ArrangedColumn } from '../../../core/index.ts';
+
+/** Pixels a column takes: a beat needs room, and so does the longest symbol. */
+export function columnWidth(beats: number, symbol: string): number {
+  const forSymbol = 44 + symbol.length * 10;
+  return Math.round(Math.min(168, Math.max(92, 28 * beats, forSymbol)));
+}
+
+/** How a voice goes on to the next column. */
+export interface Ribbon {
+  readonly from: number;
+  readonly to: number;
+  readonly kind: 'held' | 'step' | 'leap';
+  /** Whether it is the lowest voice on both sides. */
+  readonly lowest: boolean;
+}
+
+/** A whole step: up to it a voice walks, beyond it leaps. */
+const STEP = 2;
+
+/** The ribbons from one grip to the next, by least movement. */
+export function ribbonsBetween(a: readonly number[], b: readonly number[]): readonly Ribbon[] {
+  const from = distinct(a);
+  const to = distinct(b);
+  return voicePairs(from, to).map(([i, j]) => {
+    const moved = Math.abs(from[i]! - to[j]!);
+    return {
+      from: from[i]!,
+      to: to[j]!,
+      kind: moved === 0 ? 'held' : moved <= STEP ? 'step' : 'leap',
+      lowest: i === 0 && j === 0,
+    };
+  });
+}
+
+/** The pitches a stream must show: all of the take's, with a little room. */
+export function pitchRange(columns: readonly ArrangedColumn[]): { low: number; high: number } {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const { grip } of columns) {
+    for (const pitch of grip?.pitches ?? []) {
+      low = Math.min(low, pitch);
+      high = Math.max(high, pitch);
+    }
+  }
+  // At least an octave and a half, so that a narrow take does not look like a wide one.
+  if (low > high) return { low: 50, high: 74 };
+  const short = Math.max(0, 18 - (high - low));
+  return { low: low - Math.ceil(short / 2) - 1, high: high + Math.floor(short / 2) + 1 };
+}
+
+/** Open strings and their octaves, the pitches a guitarist knows by heart, for the scale at the side. */
+export const SCALE_PITCHES = [40, 45, 50, 55, 59, 64, 69, 76] as const;

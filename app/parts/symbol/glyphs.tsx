@@ -1,0 +1,88 @@
+import { Fragment } from 'react';
+
+/**
+ * Signs the text fonts lack, drawn for this product. In hundredths of an em, baseline at 0, upwards
+ * negative; `advance` is how far the next letter stands.
+ */
+export const SIGNS = {
+  '♭': {
+    advance: 37,
+    path: 'M4,-76 L9.5,-76 L9.5,-34 C14,-41 20,-44 25.5,-44 C31.5,-44 35,-39.5 35,-32.5 C35,-18.5 19,-6 4,4 Z M9.5,-26 L9.5,-8 C18,-14 26.5,-23 26.5,-32 C26.5,-36 25,-38 22,-38 C17.5,-38 12,-33 9.5,-26 Z',
+  },
+  '♯': {
+    advance: 42,
+    path: 'M11,-60 L15,-61.5 L15,14 L11,15.5 Z M26,-65 L30,-66.5 L30,9 L26,10.5 Z M4,-34 L37,-45.5 L37,-36 L4,-24.5 Z M4,-8 L37,-19.5 L37,-10 L4,1.5 Z',
+  },
+  '°': {
+    advance: 36,
+    path: 'M18,-72 a14,14 0 1 1 -0.01,0 Z M18,-66 a8,8 0 1 0 0.01,0 Z',
+  },
+} as const;
+
+type Sign = keyof typeof SIGNS;
+const isSign = (letter: string): letter is Sign => letter in SIGNS;
+
+/** A line of text with its musical signs drawn, sized to the text around it. */
+export function Glyphs({ text }: { readonly text: string }) {
+  return (
+    <>
+      {text.split(/([♭♯°])/).map((part, i) =>
+        isSign(part) ? (
+          <svg
+            key={i}
+            className="sign"
+            aria-hidden="true"
+            viewBox={`0 -80 ${SIGNS[part].advance} 100`}
+            style={{ width: `${SIGNS[part].advance / 100}em` }}
+          >
+            <path d={SIGNS[part].path} fillRule="evenodd" fill="currentColor" />
+          </svg>
+        ) : (
+          <Fragment key={i}>{part}</Fragment>
+        ),
+      )}
+    </>
+  );
+}
+
+/** Rough width of a letter of Figtree, in hundredths of an em. */
+const LETTER = 57;
+
+/** A short label with signs inside an SVG, centred on (x, y). */
+export function SvgLabel({
+  text,
+  x,
+  y,
+  size,
+  className,
+}: {
+  text: string;
+  x: number;
+  y: number;
+  size: number;
+  className?: string;
+}) {
+  const parts = text.split(/([♭♯°])/).filter(Boolean);
+  const widthOf = (part: string) => ((isSign(part) ? SIGNS[part].advance : part.length * LETTER) * size) / 100;
+  const width = parts.reduce((sum, part) => sum + widthOf(part), 0);
+  const starts = parts.map((_, i) => x - width / 2 + parts.slice(0, i).reduce((sum, part) => sum + widthOf(part), 0));
+  const baseline = y + size * 0.36;
+  return (
+    <g className={className} aria-hidden="true">
+      {parts.map((part, i) =>
+        isSign(part) ? (
+          <path
+            key={i}
+            d={SIGNS[part].path}
+            fillRule="evenodd"
+            transform={`translate(${starts[i]} ${baseline}) scale(${size / 100})`}
+          />
+        ) : (
+          <text key={i} x={starts[i]! + widthOf(part) / 2} y={baseline} fontSize={size} textAnchor="middle">
+            {part}
+          </text>
+        ),
+      )}
+    </g>
+  );
+}

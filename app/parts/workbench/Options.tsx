@@ -1,0 +1,230 @@
+import PushPin from '@mui/icons-material/PushPin';
+import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef, type ReactNode } from 'react';
+import {
+  caution,
+  colourReason,
+  difficultyWord,
+  musical,
+  semitoneText,
+  symbolOf,
+  type Column,
+  type Grip,
+} from '../../../core/index.ts';
+import type { PricedColour, PricedGrip } from '../../work/solver.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { GripDiagram } from './GripDiagram.tsx';
+
+export type OptionsTab = 'colour' | 'grip';
+
+interface OptionsProps {
+  readonly column: Column;
+  readonly grip: Grip | null;
+  readonly tab: OptionsTab;
+  readonly onTab: (tab: OptionsTab) => void;
+  readonly colours: readonly PricedColour[];
+  readonly grips: readonly PricedGrip[] | null;
+  /** The option under the hand, by its place in the list; −1 none. */
+  readonly trying: number;
+  readonly onTry: (index: number) => void;
+  readonly onKeep: (index: number) => void;
+  readonly onHear: (grip: Grip | null) => void;
+  readonly onPin: () => void;
+  readonly onRelease: () => void;
+}
+
+/** What could stand in the selected column, each with its reason and its exact price. */
+export function Options(props: OptionsProps) {
+  const { column, grip, tab, onTab, onPin, onRelease, onHear } = props;
+  const { slot } = column;
+  const warning = grip && caution(grip.reachMm, grip.difficulty);
+  return (
+    <aside className="side" aria-label="Options for the selected chord">
+      <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
+        <Tab value="colour" label="Colour" id="tab-colour" aria-controls="options-panel" />
+        <Tab value="grip" label="Grip" id="tab-grip" aria-controls="options-panel" />
+      </Tabs>
+      <div className="side-head">
+        <h2>
+          {tab === 'colour' ? 'Colours' : 'Grips'} in bar {slot.bar}
+          {slot.entry.beat > 1 ? `, beat ${Math.round(slot.entry.beat * 100) / 100}` : ''}
+        </h2>
+        <p>
+          The chart says <Glyphs text={musical(slot.symbol)} />
+          {slot.numeral && (
+            <>
+              , <Glyphs text={musical(slot.numeral)} /> in{' '}
+              <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />
+            </>
+          )}
+          . Price: semitones the whole way through the tune gets longer.
+        </p>
+        <div className="side-actions">
+          <Button
+            size="small"
+            variant="outlined"
+            startIcon={<VolumeUpOutlined />}
+            onClick={() => onHear(grip)}
+            disabled={!grip}
+          >
+            Hear it
+          </Button>
+          {column.pin ? (
+            <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={onPin}>
+              Unpin
+            </Button>
+          ) : (
+            <Button size="small" variant="outlined" onClick={onPin} disabled={!grip}>
+              Pin this grip
+            </Button>
+          )}
+          {column.chosen && (
+            <Button size="small" variant="outlined" onClick={onRelease}>
+              Let go
+            </Button>
+          )}
+        </div>
+        {warning && <p className="caution">{warning}</p>}
+      </div>
+      <div id="options-panel" role="tabpanel" aria-labelledby={`tab-${tab}`} className="side-panel">
+        {tab === 'colour' ? <Colours {...props} /> : <Grips {...props} />}
+      </div>
+      <p className="side-keys">
+        <kbd>↑</kbd> <kbd>↓</kbd> try · <kbd>Enter</kbd> keep · <kbd>H</kbd> hear · <kbd>P</kbd> pin · <kbd>⌫</kbd> let
+        go
+      </p>
+    </aside>
+  );
+}
+
+function Colours({ column, colours, trying, onTry, onKeep, onHear }: OptionsProps) {
+  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
+  if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
+  return (
+    <ul className="options" aria-label="Colours">
+      {colours.map((option, i) => {
+        const symbol = symbolOf(option.chord);
+        const stands = symbol === column.symbol;
+        return (
+          <OptionRow
+            key={`${option.group}-${option.suffix}`}
+            stands={stands}
+            trying={i === trying}
+            onTry={() => onTry(i)}
+            onKeep={() => onKeep(i)}
+            extra={option.extra}
+            grip={option.grip}
+            onHear={onHear}
+            name={symbol}
+          >
+            <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
+            <span className="option-reason">
+              <Glyphs text={colourReason(option)} />
+              {option.grip && <small>{option.grip.grip}</small>}
+            </span>
+          </OptionRow>
+        );
+      })}
+    </ul>
+  );
+}
+
+const GRIP_ROW = 80;
+
+function Grips({ column, grip, grips, trying, onTry, onKeep, onHear }: OptionsProps) {
+  const list = useRef<HTMLUListElement>(null);
+  const virtual = useVirtualizer({
+    count: grips?.length ?? 0,
+    getScrollElement: () => list.current,
+    estimateSize: () => GRIP_ROW,
+    overscan: 4,
+  });
+  useEffect(() => {
+    if (trying >= 0) virtual.scrollToIndex(trying, { align: 'auto' });
+  }, [virtual, trying]);
+  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
+  if (grips === null) return <p className="side-empty">Pricing every grip…</p>;
+  return (
+    <>
+      <p className="side-count">{grips.length.toLocaleString('en')} grips, cheapest first</p>
+      <ul className="options options-scroll" aria-label="Grips" ref={list} tabIndex={0}>
+        <li style={{ height: virtual.getTotalSize() }} className="options-spacer" role="presentation" />
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const option = grips[index]!;
+          return (
+            <OptionRow
+              key={option.grip.grip}
+              style={{ position: 'absolute', top: start, height: GRIP_ROW, insetInline: 0 }}
+              stands={option.grip.grip === grip?.grip}
+              trying={index === trying}
+              onTry={() => onTry(index)}
+              onKeep={() => onKeep(index)}
+              extra={option.extra}
+              grip={option.grip}
+              onHear={onHear}
+              name={option.grip.grip}
+            >
+              <GripDiagram grip={option.grip} />
+              <span className="option-reason">
+                <b>{option.grip.grip}</b>
+                <Glyphs
+                  text={option.grip.degrees
+                    .filter((degree) => degree !== null && degree !== 'bass')
+                    .map((degree) => musical(degree!))
+                    .join(' ')}
+                />
+                <small>
+                  {difficultyWord(option.grip.difficulty)} · {Math.round(option.grip.reachMm)} mm
+                </small>
+              </span>
+            </OptionRow>
+          );
+        })}
+      </ul>
+    </>
+  );
+}
+
+interface OptionRowProps {
+  readonly name: string;
+  readonly stands: boolean;
+  readonly trying: boolean;
+  readonly extra: number | null;
+  readonly grip: Grip | null;
+  readonly onTry: () => void;
+  readonly onKeep: () => void;
+  readonly onHear: (grip: Grip | null) => void;
+  readonly style?: React.CSSProperties;
+  readonly children: ReactNode;
+}
+
+function OptionRow({ name, stands, trying, extra, grip, onTry, onKeep, onHear, style, children }: OptionRowProps) {
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (trying) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [trying]);
+  return (
+    <li
+      ref={row}
+      style={style}
+      className={`option ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
+      onMouseEnter={onTry}
+    >
+      <button type="button" className="option-keep" onClick={onKeep} disabled={grip === null} aria-pressed={stands}>
+        {children}
+        <span className="option-price">
+          {extra === null ? 'no grip' : extra <= 0 ? '0' : `+${semitoneText(extra)}`}
+        </span>
+      </button>
+      <IconButton size="small" aria-label={`Hear ${name}`} onClick={() => onHear(grip)} disabled={grip === null}>
+        <VolumeUpOutlined fontSize="small" />
+      </IconButton>
+    </li>
+  );
+}

@@ -1,0 +1,131 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { musical, pitchName, type ArrangedColumn, type Column } from '../../../core/index.ts';
+import { columnWidth, pitchRange, SCALE_PITCHES } from '../stream/layout.ts';
+import { StreamColumn } from '../stream/StreamColumn.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+interface StageProps {
+  /** What stands in each column now, known before it is voiced. */
+  readonly columns: readonly (Column & { readonly numeral: string })[];
+  /** The voiced columns, or null until the first result. */
+  readonly arranged: readonly ArrangedColumn[] | null;
+  readonly sections: ReadonlyMap<number, string>;
+  readonly selected: number;
+  readonly playing: number | null;
+  readonly onSelect: (column: number) => void;
+}
+
+const SCALE_WIDTH = 40;
+const HEAD_HEIGHT = 108;
+const MARK_MOST = 18;
+const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
+
+/** Time from left to right: the columns, and under them the stream of voices. */
+export function Stage({ columns, arranged, sections, selected, playing, onSelect }: StageProps) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [height, setHeight] = useState(300);
+  useBrowserLayoutEffect(() => {
+    const element = scroller.current!;
+    const measure = () => setHeight(Math.max(160, element.clientHeight - HEAD_HEIGHT));
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const widths = useMemo(() => columns.map(({ slot, symbol }) => columnWidth(slot.entry.beats, symbol)), [columns]);
+  const virtual = useVirtualizer({
+    horizontal: true,
+    count: columns.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => widths[i]!,
+    initialRect: { width: 900, height: 400 },
+    overscan: 4,
+  });
+  useEffect(() => virtual.measure(), [virtual, widths]);
+  const shown = playing ?? selected;
+  useEffect(() => {
+    if (columns.length > 0) virtual.scrollToIndex(shown, { align: 'auto' });
+  }, [virtual, shown, columns.length]);
+
+  const { low, high } = useMemo(() => pitchRange(arranged ?? []), [arranged]);
+  const perSemitone = height / (high - low + 1);
+  const mark = Math.min(MARK_MOST, Math.max(9, perSemitone * 1.6));
+  const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
+
+  return (
+    <div className="stage" ref={scroller} tabIndex={-1}>
+      <div className="stage-scale" style={{ height, top: HEAD_HEIGHT }} aria-hidden="true">
+        {arranged &&
+          SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (
+            <span key={pitch} style={{ top: yOf(pitch) }}>
+              {pitchName(pitch)}
+            </span>
+          ))}
+      </div>
+      <div
+        className="stage-track"
+        role="listbox"
+        aria-label="The chords of the tune"
+        aria-orientation="horizontal"
+        tabIndex={0}
+        aria-activedescendant={columns.length > 0 ? `column-${selected}` : undefined}
+        style={{ width: virtual.getTotalSize() + 24, marginLeft: SCALE_WIDTH, height: HEAD_HEIGHT + height }}
+      >
+        {virtual.getVirtualItems().map(({ index, start, size }) => {
+          const column = columns[index]!;
+          const voiced = arranged?.[index];
+          const { slot } = column;
+          const first = index === 0 || columns[index - 1]!.slot.bar !== slot.bar;
+          const same = voiced?.column.symbol === column.symbol;
+          return (
+            <div
+              key={index}
+              id={`column-${index}`}
+              role="option"
+              aria-selected={index === selected}
+              className={`column ${index === selected ? 'column-selected' : ''} ${index === playing ? 'column-playing' : ''} ${first ? 'column-first' : ''}`}
+              style={{ left: start, width: size, height: HEAD_HEIGHT + height }}
+              onClick={() => onSelect(index)}
+            >
+              <div className="column-head" style={{ height: HEAD_HEIGHT }}>
+                <span className="column-section">{first ? sections.get(index) : ''}</span>
+                <span className="column-top">
+                  <span>{first ? slot.bar : ''}</span>
+                  <span className="column-plain">
+                    <Glyphs text={musical(slot.symbol)} />
+                  </span>
+                </span>
+                <ChordSymbol symbol={column.symbol} className={column.symbol.length > 7 ? 'symbol-long' : ''} />
+                <span className="column-numeral">
+                  <Glyphs text={column.numeral} />
+                  {column.pin && <span className="column-pin">pinned</span>}
+                  {!column.pin && column.chosen && <span className="column-pin">chosen</span>}
+                </span>
+                <span className="column-beats" aria-hidden="true">
+                  {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
+                    <i key={beat} />
+                  ))}
+                </span>
+              </div>
+              {voiced && (
+                <div className={same ? '' : 'stale'}>
+                  <StreamColumn
+                    column={voiced}
+                    next={arranged?.[index + 1] ?? null}
+                    width={size}
+                    height={height}
+                    yOf={yOf}
+                    mark={mark}
+                  />
+                </div>
+              )}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

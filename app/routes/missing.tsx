@@ -1,0 +1,9 @@
+import { data } from 'react-router';
+
+export function loader(): never {
+  throw data('This address leads nowhere.', { status: 404 });
+}
+
+export default function Missing() {
+  return null;
+}

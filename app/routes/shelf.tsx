@@ -1,0 +1,60 @@
+import { data, redirect } from 'react-router';
+import { z } from 'zod';
+import { LONGEST_TITLE, parseChart } from '../../core/index.ts';
+import { database } from '../../db/client.server.ts';
+import { renameTune } from '../../db/edits.ts';
+import { createTune, deleteTune, duplicateTune, listTunes, restoreTune } from '../../db/tunes.ts';
+import { Shelf, type ShelfTune } from '../parts/shelf/Shelf.tsx';
+import type { Route } from './+types/shelf';
+
+/** What a new chart begins with: the headers, and one line to write over. */
+const NEW_CHART = 'title: New tune\nkey: C\nmeter: 4/4\ntempo: 120\n\n| C | Am7 | Dm7 | G7 |\n';
+
+const request = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('new') }),
+  z.object({ intent: z.literal('rename'), id: z.string(), title: z.string().trim().min(1).max(LONGEST_TITLE) }),
+  z.object({ intent: z.literal('duplicate'), id: z.string() }),
+  z.object({ intent: z.literal('delete'), id: z.string() }),
+  z.object({ intent: z.literal('restore'), id: z.string() }),
+]);
+
+export function meta() {
+  return [{ title: 'Yellow Heron' }];
+}
+
+export function loader() {
+  const tunes = listTunes(database()).map(({ id, title, changedAt, doc }): ShelfTune => {
+    const chart = parseChart(doc.good);
+    const facts = chart.ok
+      ? { key: chart.value.key, meter: chart.value.meter, tempo: chart.value.tempo, feel: chart.value.feel }
+      : null;
+    return { id, title, changedAt, facts, bars: doc.bars.length };
+  });
+  return { tunes, now: Date.now() };
+}
+
+export async function action({ request: posted }: Route.ActionArgs) {
+  const form = request.safeParse(Object.fromEntries(await posted.formData()));
+  if (!form.success)
+    return data({ problem: form.error.issues.map(({ message }) => message).join('; ') }, { status: 400 });
+  const db = database();
+  const wanted = form.data;
+  switch (wanted.intent) {
+    case 'new':
+      throw redirect(`/tunes/${createTune(db, NEW_CHART).id}/chart`);
+    case 'rename':
+      return renameTune(db, wanted.id, wanted.title) ? { renamed: wanted.id } : gone();
+    case 'duplicate':
+      return duplicateTune(db, wanted.id) ? { duplicated: wanted.id } : gone();
+    case 'delete':
+      return deleteTune(db, wanted.id) ? { deleted: wanted.id } : gone();
+    case 'restore':
+      return restoreTune(db, wanted.id) ? { restored: wanted.id } : gone();
+  }
+}
+
+const gone = () => data({ problem: 'This tune is not on the shelf any more.' }, { status: 404 });
+
+export default function ShelfRoute({ loaderData }: Route.ComponentProps) {
+  return <Shelf {...loaderData} />;
+}

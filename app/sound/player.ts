@@ -1,0 +1,132 @@
+import { wrap, type Remote } from 'comlink';
+import type { ToneAudioBuffer } from 'tone';
+import type { Strings } from './pluck.worker.ts';
+import { renderClick } from './pluck.ts';
+
+/** A chord to be played: seconds from the start, and long. */
+export interface PlayedChord {
+  readonly column: number;
+  readonly at: number;
+  readonly seconds: number;
+  /** Sounding pitches, lowest string first. */
+  readonly pitches: readonly number[];
+}
+export interface Performance {
+  readonly chords: readonly PlayedChord[];
+  readonly clicks: readonly { readonly at: number; readonly accent: boolean }[];
+  readonly seconds: number;
+}
+
+/** Seconds between two strings of a strum. */
+const STRUM = 0.014;
+/** Each string is damped this long when the next chord comes. */
+const DAMP = 0.05;
+/** Time to fetch the first sounds before the clock starts. */
+const LEAD_IN = 0.12;
+const SINGLE_SECONDS = 2.5;
+
+type Tone = typeof import('tone');
+
+/**
+ * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked
+ * for; `onColumn` is told what sounds as it sounds, null at the end.
+ */
+export class Player {
+  #tone: Tone | null = null;
+  #strings: Remote<Strings> | null = null;
+  readonly #buffers = new Map<number, ToneAudioBuffer>();
+  readonly #clicks = new Map<boolean, ToneAudioBuffer>();
+  #guitar: InstanceType<Tone['Volume']> | null = null;
+  #click: InstanceType<Tone['Volume']> | null = null;
+  #run = 0;
+  volume = 0.8;
+  clickVolume = 0.5;
+
+  async #ready(pitches: Iterable<number>): Promise<Tone> {
+    this.#tone ??= await import('tone');
+    const tone = this.#tone;
+    await tone.start();
+    const rate = tone.getContext().sampleRate;
+    if (!this.#guitar) {
+      const limiter = new tone.Limiter(-1).toDestination();
+      this.#guitar = new tone.Volume().connect(limiter);
+      this.#click = new tone.Volume().connect(limiter);
+      for (const accent of [true, false])
+        this.#clicks.set(accent, tone.ToneAudioBuffer.fromArray(renderClick(accent, rate)));
+    }
+    this.setVolumes(this.volume, this.clickVolume);
+    this.#strings ??= wrap<Strings>(new Worker(new URL('./pluck.worker.ts', import.meta.url), { type: 'module' }));
+    const missing = [...new Set(pitches)].filter((pitch) => !this.#buffers.has(pitch));
+    const rendered = missing.length > 0 ? await this.#strings.render(missing, rate) : [];
+    rendered.forEach((samples, i) => this.#buffers.set(missing[i]!, tone.ToneAudioBuffer.fromArray(samples)));
+    return tone;
+  }
+
+  /** Volumes 0 to 1. */
+  setVolumes(volume: number, clickVolume: number): void {
+    this.volume = volume;
+    this.clickVolume = clickVolume;
+    const decibels = (gain: number) => (gain <= 0 ? -Infinity : 20 * Math.log10(gain));
+    if (this.#guitar) this.#guitar.volume.value = decibels(volume);
+    if (this.#click) this.#click.volume.value = decibels(clickVolume);
+  }
+
+  #strum(tone: Tone, pitches: readonly number[], time: number, seconds: number): void {
+    pitches.forEach((pitch, i) => {
+      const buffer = this.#buffers.get(pitch);
+      if (!buffer) return;
+      const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(this.#guitar!);
+      source.start(time + i * STRUM);
+      source.stop(time + Math.max(0.1, seconds));
+      source.onended = () => source.dispose();
+    });
+  }
+
+  /** Sounds one grip now. */
+  async single(pitches: readonly number[]): Promise<void> {
+    const tone = await this.#ready(pitches);
+    this.#strum(tone, pitches, tone.now() + 0.03, SINGLE_SECONDS);
+  }
+
+  async play(performance: Performance, onColumn: (column: number | null) => void): Promise<void> {
+    const mine = ++this.#run;
+    const tone = await this.#ready(performance.chords.flatMap(({ pitches }) => pitches));
+    if (mine !== this.#run) return;
+    const transport = tone.getTransport();
+    const draw = tone.getDraw();
+    this.#clear(tone);
+    for (const { column, at, seconds, pitches } of performance.chords) {
+      transport.schedule((time) => {
+        this.#strum(tone, pitches, time, seconds);
+        draw.schedule(() => mine === this.#run && onColumn(column), time);
+      }, at);
+    }
+    for (const { at, accent } of performance.clicks) {
+      transport.schedule((time) => {
+        const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#click!);
+        source.start(time);
+        source.onended = () => source.dispose();
+      }, at);
+    }
+    transport.schedule((time) => {
+      draw.schedule(() => {
+        if (mine !== this.#run) return;
+        this.stop();
+        onColumn(null);
+      }, time);
+    }, performance.seconds);
+    transport.start(`+${LEAD_IN}`, 0);
+  }
+
+  #clear(tone: Tone): void {
+    const transport = tone.getTransport();
+    transport.stop();
+    transport.cancel();
+    tone.getDraw().cancel();
+  }
+
+  stop(): void {
+    this.#run++;
+    if (this.#tone) this.#clear(this.#tone);
+  }
+}

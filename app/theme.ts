@@ -1,0 +1,70 @@
+import { createTheme } from '@mui/material/styles';
+
+/** The colours of the product, light and dark; corrected until text on its ground reaches 4.5 : 1. */
+export const TOKENS = {
+  light: {
+    paper: '#FAF6EC',
+    panel: '#FFFDF7',
+    rule: '#E2D9C6',
+    ink: '#1E2B2E',
+    slate: '#566466',
+    heron: '#E3A900',
+    wash: '#F6EACB',
+    river: '#2F6F7E',
+    moss: '#5F7233',
+    rust: '#A8482A',
+    onMark: '#FFFDF7',
+  },
+  dark: {
+    paper: '#11191B',
+    panel: '#182326',
+    rule: '#2A3A3E',
+    ink: '#E9E3D3',
+    slate: '#9AA8A8',
+    heron: '#F2C230',
+    wash: '#2E2C1D',
+    river: '#6FB3C2',
+    moss: '#A3B86C',
+    rust: '#E08A66',
+    onMark: '#11191B',
+  },
+} as const;
+
+const palette = (mode: keyof typeof TOKENS) => {
+  const t = TOKENS[mode];
+  return {
+    primary: { main: t.river, contrastText: t.onMark },
+    secondary: { main: t.heron, contrastText: '#1E2B2E' },
+    error: { main: t.rust, contrastText: t.onMark },
+    success: { main: t.moss, contrastText: t.onMark },
+    text: { primary: t.ink, secondary: t.slate },
+    background: { default: t.paper, paper: t.panel },
+    divider: t.rule,
+  };
+};
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-mui-color-scheme' },
+  colorSchemes: { light: { palette: palette('light') }, dark: { palette: palette('dark') } },
+  typography: {
+    fontFamily: "'Figtree Variable', system-ui, sans-serif",
+    button: { textTransform: 'none', fontWeight: 600 },
+  },
+  shape: { borderRadius: 8 },
+  components: {
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, color: 'inherit' },
+      styleOverrides: { root: { minHeight: 40, borderRadius: 20, paddingInline: 16 } },
+    },
+    MuiIconButton: { styleOverrides: { root: { width: 40, height: 40, color: 'inherit' } } },
+    MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
+    MuiTooltip: { defaultProps: { enterDelay: 500 } },
+    MuiMenuItem: { styleOverrides: { root: { minHeight: 40 } } },
+    MuiTab: {
+      styleOverrides: {
+        root: { textTransform: 'none', minHeight: 40, minWidth: 0, padding: '8px 0', marginRight: 24 },
+      },
+    },
+  },
+});

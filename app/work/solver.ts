@@ -1,0 +1,93 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { Arrangement, Cells } from '../../core/index.ts';
+import type { Phase, PricedColour, PricedGrip, Solver } from './solver.worker.ts';
+
+export type { Phase, PricedColour, PricedGrip } from './solver.worker.ts';
+
+let worker: Remote<Solver> | null = null;
+
+/** The one worker of a window. */
+function solver(): Remote<Solver> {
+  worker ??= wrap<Solver>(new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module' }));
+  return worker;
+}
+
+export interface Solving {
+  /** The last good result; stays while a newer one is worked out. */
+  readonly arrangement: Arrangement | null;
+  /** What is being worked out, or null. */
+  readonly phase: Phase | null;
+  readonly failed: string | null;
+  /** Counts results, so that what depends on the newest can follow. */
+  readonly result: number;
+}
+
+const NOTHING: Solving = { arrangement: null, phase: null, failed: null, result: 0 };
+
+/** Keeps an arrangement of the chart and the decisions; the newest request wins. */
+export function useArrangement(chartText: string, barIds: readonly string[], cells: Cells | null): Solving {
+  const [solving, setSolving] = useState<Solving>(NOTHING);
+  useEffect(() => {
+    if (cells === null || chartText === '') return;
+    let current = true;
+    const onProgress = proxy((phase: Phase) => {
+      if (current) setSolving((before) => ({ ...before, phase }));
+    });
+    solver()
+      .arrange({ chartText, barIds, cells }, onProgress)
+      .then(
+        (arrangement) => {
+          if (!current || arrangement === null) return;
+          setSolving((before) => ({ arrangement, phase: null, failed: null, result: before.result + 1 }));
+        },
+        (error: unknown) => {
+          if (current) setSolving((before) => ({ ...before, phase: null, failed: String(error) }));
+        },
+      );
+    return () => {
+      current = false;
+    };
+  }, [chartText, barIds, cells]);
+  return solving;
+}
+
+/** The colours of a column as they are priced. */
+export function useColours(column: number, result: number, wanted: boolean): readonly PricedColour[] {
+  const [options, setOptions] = useState<{ of: string; list: readonly PricedColour[] }>({ of: '', list: [] });
+  const of = `${column}/${result}`;
+  useEffect(() => {
+    if (result === 0 || !wanted) return;
+    let current = true;
+    const list: PricedColour[] = [];
+    const onOption = proxy((option: PricedColour) => {
+      if (!current) return;
+      list.push(option);
+      setOptions({ of, list: [...list] });
+    });
+    void solver().colours(column, onOption);
+    return () => {
+      current = false;
+    };
+  }, [of, column, result, wanted]);
+  return options.of === of ? options.list : [];
+}
+
+/** Every grip of a column's chord with its price; null while they are being priced. */
+export function useGrips(column: number, result: number, wanted: boolean): readonly PricedGrip[] | null {
+  const [grips, setGrips] = useState<{ of: string; list: readonly PricedGrip[] | null }>({ of: '', list: null });
+  const of = `${column}/${result}`;
+  useEffect(() => {
+    if (result === 0 || !wanted) return;
+    let current = true;
+    void solver()
+      .grips(column)
+      .then((list) => {
+        if (current && list !== null) setGrips({ of, list });
+      });
+    return () => {
+      current = false;
+    };
+  }, [of, column, result, wanted]);
+  return grips.of === of ? grips.list : null;
+}

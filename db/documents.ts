@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import { LONGEST_CHART } from '../core/index.ts';
+
+/** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
+const barId = z.object({ id: z.string().min(1), source: z.string() });
+
+/** A tune's document: its bars' ids, and the last chart text that could be read. */
+export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
+export type TuneDoc = z.infer<typeof tuneDoc>;
+
+export const cell = z.strictObject({
+  source: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('chart') }),
+    z.strictObject({ kind: z.literal('colour'), suffix: z.string().max(32) }),
+  ]),
+  pin: z
+    .string()
+    .regex(/^(x|\d{1,2})(-(x|\d{1,2})){5}$/)
+    .optional(),
+});
+
+const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:\d{1,6}$/);
+
+/** A take's document: decisions only. */
+export const takeDoc = z.object({ schema: z.literal(1), cells: z.record(cellKey, cell) });
+export type TakeDoc = z.infer<typeof takeDoc>;
+
+/** What a player may change in one edit. */
+export const takePatch = z
+  .record(cellKey, cell.nullable())
+  .refine((patch) => Object.keys(patch).length > 0, 'an edit changes something');
+export const tunePatch = z.strictObject({ chartText: z.string().max(LONGEST_CHART) });
+
+/** An edit as it is sent: `client.number` names it, so that sending it twice does nothing. */
+export const editRequest = z.strictObject({
+  editId: z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/),
+  aggregate: z.string().regex(/^(tune|take):[\w-]{1,64}$/),
+  baseVersion: z.int().min(1),
+  patch: z.record(z.string(), z.unknown()),
+});
+export type EditRequest = z.infer<typeof editRequest>;

@@ -1,0 +1,168 @@
+import { randomUUID } from 'node:crypto';
+import { and, asc, eq, gt } from 'drizzle-orm';
+import { applyPatch, withHeader, type Cell, type Patch } from '../core/index.ts';
+import { takePatch, tunePatch, type EditRequest, type TakeDoc } from './documents.ts';
+import type { Db } from './open.ts';
+import { edit, take, tune } from './schema.ts';
+import { duplicateTune, getTake, getTune, tuneFrom } from './tunes.ts';
+
+/** Where the losing side of a conflict is kept. */
+export interface Kept {
+  readonly kind: 'tune' | 'take';
+  readonly id: string;
+  readonly name: string;
+}
+
+export type EditAnswer =
+  /** `rebased`: others changed other cells meanwhile; `cells` has both. */
+  | {
+      readonly status: 'saved';
+      readonly version: number;
+      readonly cells: Readonly<Record<string, unknown>>;
+      readonly rebased: boolean;
+    }
+  | {
+      readonly status: 'conflict';
+      readonly version: number;
+      readonly cells: Readonly<Record<string, unknown>>;
+      readonly kept: Kept;
+    }
+  | { readonly status: 'missing' }
+  | { readonly status: 'invalid'; readonly message: string };
+
+/** What an edit changes: a flat record of cells with a version. */
+interface Aggregate {
+  readonly version: number;
+  readonly cells: Readonly<Record<string, unknown>>;
+  /** Writes the new cells under the next version. */
+  save(cells: Readonly<Record<string, unknown>>, version: number): void;
+  /** Keeps the losing side of a conflict beside it. */
+  keepBeside(cells: Readonly<Record<string, unknown>>): Kept;
+}
+
+/** The client part of an edit's id: a client's own later edits never conflict with its earlier ones. */
+const clientOf = (editId: string) => editId.split('.')[0]!;
+
+/**
+ * Applies an edit in one transaction, which is on the disk before this returns. An id seen before
+ * changes nothing. An edit made on an old version is rebased when no one else touched its cells since;
+ * else it is a conflict: the current cells stand, and the losing edit is kept as a take (or tune) of its own.
+ */
+export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditAnswer {
+  return db.transaction(
+    (tx): EditAnswer => {
+      const patch = readPatch(request);
+      if (!patch.success) return { status: 'invalid', message: patch.message };
+      const aggregate = load(tx, request.aggregate, now);
+      if (!aggregate) return { status: 'missing' };
+      const { version, cells } = aggregate;
+      if (request.baseVersion > version)
+        return { status: 'invalid', message: 'this edit was made on a version that does not exist' };
+      const seen = tx.select().from(edit).where(eq(edit.editId, request.editId)).get();
+      if (seen) return { status: 'saved', version, cells, rebased: false };
+
+      const since = tx
+        .select()
+        .from(edit)
+        .where(and(eq(edit.aggregate, request.aggregate), gt(edit.version, request.baseVersion)))
+        .orderBy(asc(edit.version))
+        .all()
+        .filter(({ editId }) => clientOf(editId) !== clientOf(request.editId));
+      const touched = new Set(since.flatMap((other) => Object.keys(JSON.parse(other.patch) as object)));
+      const next = applyPatch(cells, patch.value);
+      if (Object.keys(patch.value).some((key) => touched.has(key))) {
+        return { status: 'conflict', version, cells, kept: aggregate.keepBeside(next.cells) };
+      }
+      aggregate.save(next.cells, version + 1);
+      tx.insert(edit)
+        .values({
+          editId: request.editId,
+          aggregate: request.aggregate,
+          baseVersion: request.baseVersion,
+          version: version + 1,
+          patch: JSON.stringify(patch.value),
+          inverse: JSON.stringify(next.inverse),
+          at: now,
+        })
+        .run();
+      return { status: 'saved', version: version + 1, cells: next.cells, rebased: since.length > 0 };
+    },
+    { behavior: 'immediate' },
+  );
+}
+
+function readPatch({
+  aggregate,
+  patch,
+}: EditRequest): { success: true; value: Patch<unknown> } | { success: false; message: string } {
+  const read = (aggregate.startsWith('tune:') ? tunePatch : takePatch).safeParse(patch);
+  return read.success
+    ? { success: true, value: read.data }
+    : {
+        success: false,
+        message: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
+      };
+}
+
+function load(db: Db, aggregate: string, now: number): Aggregate | null {
+  const [kind, id] = aggregate.split(':') as [string, string];
+  return kind === 'tune' ? loadTune(db, id, now) : loadTake(db, id, now);
+}
+
+function loadTune(db: Db, id: string, now: number): Aggregate | null {
+  const found = getTune(db, id);
+  if (!found) return null;
+  return {
+    version: found.version,
+    cells: { chartText: found.chartText },
+    save({ chartText }, version) {
+      const text = String(chartText);
+      const { title, doc } = tuneFrom(text, found);
+      db.update(tune)
+        .set({ chartText: text, title, doc: JSON.stringify(doc), version, changedAt: now })
+        .where(eq(tune.id, id))
+        .run();
+    },
+    keepBeside({ chartText }) {
+      const copy = duplicateTune(db, id, 'other window', String(chartText))!;
+      return { kind: 'tune', id: copy.id, name: copy.title };
+    },
+  };
+}
+
+function loadTake(db: Db, id: string, now: number): Aggregate | null {
+  const found = getTake(db, id);
+  if (!found || !getTune(db, found.tuneId)) return null;
+  const docOf = (cells: Readonly<Record<string, unknown>>) =>
+    JSON.stringify({ schema: 1, cells: cells as Record<string, Cell> } satisfies TakeDoc);
+  return {
+    version: found.version,
+    cells: found.doc.cells,
+    save(cells, version) {
+      db.update(take)
+        .set({ doc: docOf(cells), version })
+        .where(eq(take.id, id))
+        .run();
+      db.update(tune).set({ changedAt: now }).where(eq(tune.id, found.tuneId)).run();
+    },
+    keepBeside(cells) {
+      const name = `${found.name} (other window)`;
+      const beside = { id: randomUUID(), tuneId: found.tuneId, name, doc: docOf(cells), parentId: id, createdAt: now };
+      db.insert(take).values(beside).run();
+      return { kind: 'take', id: beside.id, name };
+    },
+  };
+}
+
+/** Gives a tune another title, as an edit of its chart text like any other. False: there is no such tune. */
+export function renameTune(db: Db, id: string, title: string): boolean {
+  const found = getTune(db, id);
+  if (!found) return false;
+  const answer = applyEdit(db, {
+    editId: `server.${randomUUID()}`,
+    aggregate: `tune:${id}`,
+    baseVersion: found.version,
+    patch: { chartText: withHeader(found.chartText, 'title', title) },
+  });
+  return answer.status === 'saved';
+}
