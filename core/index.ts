@@ -46,4 +46,4 @@ export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { problemLine, problemText } from './wording/problems.ts';
-export { caution, changeText, colourReason, difficultyWord, semitoneText } from './wording/grips.ts';
+export { caution, changeText, colourReason, difficultyWord, priceText } from './wording/grips.ts';

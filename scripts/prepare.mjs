@@ -37,7 +37,8 @@ function has(command) {
 function checkTools() {
   const missing = [];
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) missing.push(`Node.js 20.19 or newer (this is ${process.versions.node})`);
+  if (major < 20 || (major === 20 && minor < 19))
+    missing.push(`Node.js 20.19 or newer (this is ${process.versions.node})`);
   if (!has('npm')) missing.push('npm');
   if (!has('python3')) missing.push('python3');
   if (!has('make')) missing.push('make');
@@ -45,9 +46,12 @@ function checkTools() {
   const headers = [process.env.npm_config_nodedir, dirname(dirname(process.execPath))]
     .filter(Boolean)
     .some((folder) => existsSync(join(folder, 'include', 'node', 'node.h')));
-  if (!headers) console.warn("Node's headers were not found beside it; if compiling the database driver fails, install them.");
+  if (!headers)
+    console.warn("Node's headers were not found beside it; if compiling the database driver fails, install them.");
   if (missing.length > 0) {
-    giveUp(`Missing on this machine:\n${missing.map((name) => `  - ${name}`).join('\n')}\nOn Debian: apt-get install python3 make g++`);
+    giveUp(
+      `Missing on this machine:\n${missing.map((name) => `  - ${name}`).join('\n')}\nOn Debian: apt-get install python3 make g++`,
+    );
   }
 }
 
@@ -77,7 +81,16 @@ export function install() {
   keepStamp('installed', hash);
 }
 
-const SOURCES = ['app', 'core', 'db', 'public', 'vite.config.ts', 'react-router.config.ts', 'package-lock.json', 'tsconfig.json'];
+const SOURCES = [
+  'app',
+  'core',
+  'db',
+  'public',
+  'vite.config.ts',
+  'react-router.config.ts',
+  'package-lock.json',
+  'tsconfig.json',
+];
 
 function filesUnder(path) {
   const full = join(ROOT, path);

@@ -27,13 +27,22 @@ if (port === null) {
 
 const data = process.env.HERON_DB ?? join(ROOT, 'data', 'heron.db');
 const env = { HERON_DB: data, HOST, PORT: String(port), NODE_ENV: 'production' };
-mustRun('Preparing the data', process.execPath, [program('tsx', 'dist', 'cli.mjs'), join('db', 'setup.ts'), ...(demo ? ['--demo'] : [])], env);
+mustRun(
+  'Preparing the data',
+  process.execPath,
+  [program('tsx', 'dist', 'cli.mjs'), join('db', 'setup.ts'), ...(demo ? ['--demo'] : [])],
+  env,
+);
 
-const server = spawn(process.execPath, [program('@react-router', 'serve', 'bin.js'), join('build', 'server', 'index.js')], {
-  cwd: ROOT,
-  stdio: ['ignore', 'ignore', 'inherit'],
-  env: { ...process.env, ...env },
-});
+const server = spawn(
+  process.execPath,
+  [program('@react-router', 'serve', 'bin.js'), join('build', 'server', 'index.js')],
+  {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, ...env },
+  },
+);
 server.on('exit', (code, signal) => process.exit(signal ? 0 : (code ?? 1)));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 

@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import type * as ToneModule from 'tone';
 import type { ToneAudioBuffer } from 'tone';
 import type { Strings } from './pluck.worker.ts';
 import { renderClick } from './pluck.ts';
@@ -25,7 +26,7 @@ const DAMP = 0.05;
 const LEAD_IN = 0.12;
 const SINGLE_SECONDS = 2.5;
 
-type Tone = typeof import('tone');
+type Tone = typeof ToneModule;
 
 /**
  * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked

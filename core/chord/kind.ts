@@ -32,7 +32,9 @@ function implied({ third, fifth, seventh, tensions }: Kind): Degree[] {
 /** Every degree the chord may sound, in order of size from the root. */
 export function tonesOf(kind: Kind): readonly Degree[] {
   if (kind.altered) return ['1', 'b9', '#9', '3', '#11', 'b13', 'b7'];
-  const all: (Degree | null)[] = ['1', kind.third, kind.fifth, kind.seventh, ...kind.tensions, ...implied(kind)];
+  // A ♭13 takes the perfect fifth's place: side by side the two grate.
+  const fifth = kind.fifth === '5' && kind.tensions.includes('b13') ? null : kind.fifth;
+  const all: (Degree | null)[] = ['1', kind.third, fifth, kind.seventh, ...kind.tensions, ...implied(kind)];
   return all.filter((degree): degree is Degree => degree !== null).sort((a, b) => semitones(a) - semitones(b));
 }
 

@@ -91,7 +91,7 @@ export function buildLibrary(hand: Hand, allowed = ALL_TWELVE, onProgress?: (sha
     }
     if (notes + STRINGS - s < FEWEST_NOTES) return;
     for (const fret of choices[s]!) {
-      if (s === 0 && onProgress) onProgress((fret + 1) / (hand.highestFret + 2));
+      if (s === 0 && onProgress) onProgress((fret + 2) / (hand.highestFret + 2));
       if (fret < 0) {
         frets[s] = -1;
         go(s + 1, notes, mutes, notes > 0 ? pending + 1 : 0, lowest, highest, mask);

@@ -1,5 +1,5 @@
 import type { Column } from '../reharm/decisions.ts';
-import { gripOf, type Grip } from '../grip/grips.ts';
+import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { problem, type Problem } from '../problem.ts';
 import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Terms, type Weights } from './cost.ts';
@@ -43,7 +43,7 @@ export function searchable(columns: readonly Column[], search: Search): { wanted
   const wanted: Wanted[] = [];
   const index = columns.map(({ chord, pin }) => {
     if (chord === null || !search.playable(chord)) return -1;
-    return wanted.push({ chord, pin }) - 1;
+    return wanted.push({ chord, pin: pin === null ? null : parseFrets(pin) }) - 1;
   });
   return { wanted, index };
 }
@@ -71,7 +71,7 @@ export function arrangementOf(
     const shape = path.shapes[at]!;
     const grip = gripOf(column.chord!, library, shape);
     const held = heldAs(column.chord!, library, shape);
-    if (column.pin !== null && column.pin.join() !== grip.frets.join()) {
+    if (column.pin !== null && column.pin !== grip.grip) {
       problems.push(problem('pin-unplayable', { text: column.symbol }, null, column.slot.bar));
     }
     terms.push(columnTerms(held, weights));

@@ -26,9 +26,12 @@ const WIDEST_SMALL_BARRE = 3;
 
 /* Prices of difficulty, in points; a plain four-finger grip of 60 mm comes to about 35. */
 const PER_REACH_MM = 0.25;
+/** Past this reach a hand is stretched, and each millimetre is felt. */
+const STRETCH_FROM: Millimetres = 75;
+const PER_STRETCHED_MM = 0.5;
 const PER_FINGER = 4;
-/** Opening neighbouring fingers wider than one fret a finger at the middle of the neck. */
-const NATURAL_STEP: Millimetres = 28;
+/** Opening neighbouring fingers wider than one fret a finger beside the nut. */
+const NATURAL_STEP: Millimetres = 36;
 const PER_STRETCH_MM = 0.3;
 const PER_STRING_CROSSED = 1;
 /** One finger a fret is the hand at rest; each finger or fret beside that costs. */
@@ -38,7 +41,7 @@ const PER_BARRED_STRING = 1.5;
 /** Pressing a barre down next to the nut takes force. */
 const STIFF_BARRE = 6;
 const STIFF_UP_TO_FRET = 2;
-const SMALL_BARRE = 12;
+const SMALL_BARRE = 18;
 const PER_INNER_MUTE = 3;
 /** Past the tenth fret the body is in the way and the frets are narrow. */
 const HIGH_FRET = 10;
@@ -108,8 +111,13 @@ export class Fingerer {
     const highestFret = this.#fret[count - 1]!;
     const reach = this.#mm[highestFret]! - this.#mm[this.#fret[0]!]!;
     const ringing = this.#fret[0]! >= OPEN_UP_THE_NECK_FROM ? open * PER_OPEN_UP_THE_NECK : 0;
+    const stretch = Math.max(0, reach - STRETCH_FROM) * PER_STRETCHED_MM;
     const shape =
-      ringing + reach * PER_REACH_MM + mutes * PER_INNER_MUTE + Math.max(0, highestFret - HIGH_FRET) * PER_HIGH_FRET;
+      ringing +
+      stretch +
+      reach * PER_REACH_MM +
+      mutes * PER_INNER_MUTE +
+      Math.max(0, highestFret - HIGH_FRET) * PER_HIGH_FRET;
     return Math.min(100, Math.round(this.#bestPrice + shape));
   }
 
@@ -140,7 +148,8 @@ export class Fingerer {
         const end = this.#string[last]!;
         if (last > at && !this.#canBarre(next, nextFret, first, end)) break;
         const small = last > at && next > 1;
-        if (small && smallBarre) break;
+        // Beside a finger on its own fret, another has no room to lie flat.
+        if (small && (smallBarre || (finger > 0 && nextFret === fret))) break;
         const strings = first > to ? first - to : end < from ? from - end : 0;
         let step = PER_FINGER + (last > at ? barrePrice(next, nextFret, end - first + 1) : 0);
         let crossing = 0;

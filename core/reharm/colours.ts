@@ -118,10 +118,12 @@ function holdsBass(chord: Chord): boolean {
 
 /**
  * The colour a chord takes when nobody has chosen: the steadiest one that keeps what the chart says
- * and adds to it; outside the key the plainest one. Else the chord as written.
+ * and adds to it; outside the key the plainest one. A chord whose chart names tensions stays as written.
  */
 export function defaultColour(chord: Chord, context: ColourContext): ColourOption {
   const [own, ...others] = coloursOf(chord, context);
+  // A chart that names a tension has its colour already.
+  if (chord.kind.tensions.length > 0 || chord.kind.altered) return own!;
   const keeping = others.filter(({ group, drops }) => group === 'usual' && drops.length === 0);
   const found = context.place === null ? coloursAtLeast(own!, keeping) : keeping.find(({ adds }) => adds.length > 0);
   return found ?? own!;

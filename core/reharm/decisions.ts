@@ -1,7 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
 import { symbolOf } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
-import { parseFrets } from '../grip/grips.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { defaultColour, type ColourContext } from './colours.ts';
 
@@ -21,7 +20,8 @@ export interface Column {
   /** Null is N.C. */
   readonly chord: Chord | null;
   readonly symbol: string;
-  readonly pin: readonly number[] | null;
+  /** The grip it is pinned to, as text. */
+  readonly pin: string | null;
   /** Whether a player chose the colour. */
   readonly chosen: boolean;
 }
@@ -58,7 +58,7 @@ export function columnsOf(
       slot,
       chord,
       symbol: symbolOf(chord),
-      pin: cell?.pin === undefined ? null : parseFrets(cell.pin),
+      pin: cell?.pin ?? null,
       chosen: cell !== undefined,
     };
   });

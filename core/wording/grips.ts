@@ -24,9 +24,10 @@ export function colourReason({ group, adds, drops }: ColourOption): string {
   return group === 'resolving' ? `${change} · leans into the next chord` : change;
 }
 
-/** Tenths of a semitone as a player reads them: 0 → "0", 23 → "2.3". */
-export function semitoneText(tenths: number): string {
-  return (tenths / 10).toFixed(1).replace(/\.0$/, '');
+/** What an option adds to the whole path, from tenths of a semitone: 0 → "0", 23 → "+2.3", −4 → "−0.4". */
+export function priceText(tenths: number): string {
+  const size = (Math.abs(tenths) / 10).toFixed(1).replace(/\.0$/, '');
+  return tenths === 0 ? '0' : `${tenths > 0 ? '+' : '−'}${size}`;
 }
 
 /** What the hand does from one grip to the next, in words. */

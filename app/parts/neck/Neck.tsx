@@ -13,8 +13,8 @@ const FRETS = 15;
 const WIDTH = 1000;
 const LEFT = 44;
 const RIGHT = 16;
-const TOP = 16;
-const STRING_GAP = 29;
+const TOP = 27;
+const STRING_GAP = 28;
 const BOTTOM = TOP + STRING_GAP * 5;
 const HEIGHT = BOTTOM + 34;
 const DOT = 12.5;
@@ -28,6 +28,13 @@ const finger = (fret: number) =>
   fret === 0 ? LEFT - 22 : wire(fret) - Math.min(17, (wire(fret) - wire(fret - 1)) * 0.42);
 /** The lowest string is drawn at the bottom, as a player looking down sees it. */
 const line = (s: number) => BOTTOM - s * STRING_GAP;
+
+/** Where a grip lies along the neck, as a share of its drawing, for bringing it into view. */
+export function shareAlong(grip: Grip): number {
+  const fretted = grip.frets.filter((fret) => fret > 0);
+  if (fretted.length === 0) return 0;
+  return (finger(Math.min(...fretted)) + finger(Math.max(...fretted))) / 2 / WIDTH;
+}
 
 /** The neck true to scale: fingers now, and dashed where they go. */
 export function Neck({ grip, next, label }: NeckProps) {

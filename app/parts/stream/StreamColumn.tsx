@@ -33,7 +33,7 @@ export const StreamColumn = memo(function StreamColumn({ column, next, width, he
           key={ribbon.from}
           className={`ribbon ribbon-${ribbon.kind} ${ribbon.lowest ? 'ribbon-lowest' : ''}`}
           d={ribbonPath(ribbon, right, reach, yOf)}
-          strokeWidth={ribbon.kind === 'held' ? Math.max(4, mark * 0.55) : undefined}
+          style={ribbon.kind === 'held' ? { strokeWidth: Math.max(5, mark * 0.6) } : undefined}
         />
       ))}
       {pitches.map((pitch, i) => {

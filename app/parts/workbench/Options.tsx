@@ -11,7 +11,7 @@ import {
   colourReason,
   difficultyWord,
   musical,
-  semitoneText,
+  priceText,
   symbolOf,
   type Column,
   type Grip,
@@ -96,8 +96,7 @@ export function Options(props: OptionsProps) {
         {tab === 'colour' ? <Colours {...props} /> : <Grips {...props} />}
       </div>
       <p className="side-keys">
-        <kbd>↑</kbd> <kbd>↓</kbd> try · <kbd>Enter</kbd> keep · <kbd>H</kbd> hear · <kbd>P</kbd> pin · <kbd>⌫</kbd> let
-        go
+        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>⌫</kbd> let go
       </p>
     </aside>
   );
@@ -218,9 +217,7 @@ function OptionRow({ name, stands, trying, extra, grip, onTry, onKeep, onHear, s
     >
       <button type="button" className="option-keep" onClick={onKeep} disabled={grip === null} aria-pressed={stands}>
         {children}
-        <span className="option-price">
-          {extra === null ? 'no grip' : extra <= 0 ? '0' : `+${semitoneText(extra)}`}
-        </span>
+        <span className="option-price">{extra === null ? 'no grip' : priceText(extra)}</span>
       </button>
       <IconButton size="small" aria-label={`Hear ${name}`} onClick={() => onHear(grip)} disabled={grip === null}>
         <VolumeUpOutlined fontSize="small" />

@@ -74,6 +74,8 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
         aria-activedescendant={columns.length > 0 ? `column-${selected}` : undefined}
         style={{ width: virtual.getTotalSize() + 24, marginLeft: SCALE_WIDTH, height: HEAD_HEIGHT + height }}
       >
+        <Highlight index={selected} kind="selected" virtual={virtual} />
+        {playing !== null && <Highlight index={playing} kind="playing" virtual={virtual} />}
         {virtual.getVirtualItems().map(({ index, start, size }) => {
           const column = columns[index]!;
           const voiced = arranged?.[index];
@@ -86,7 +88,7 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
               id={`column-${index}`}
               role="option"
               aria-selected={index === selected}
-              className={`column ${index === selected ? 'column-selected' : ''} ${index === playing ? 'column-playing' : ''} ${first ? 'column-first' : ''}`}
+              className={`column ${first ? 'column-first' : ''}`}
               style={{ left: start, width: size, height: HEAD_HEIGHT + height }}
               onClick={() => onSelect(index)}
             >
@@ -100,7 +102,9 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
                 </span>
                 <ChordSymbol symbol={column.symbol} className={column.symbol.length > 7 ? 'symbol-long' : ''} />
                 <span className="column-numeral">
-                  <Glyphs text={column.numeral} />
+                  <span>
+                    <Glyphs text={column.numeral} />
+                  </span>
                   {column.pin && <span className="column-pin">pinned</span>}
                   {!column.pin && column.chosen && <span className="column-pin">chosen</span>}
                 </span>
@@ -128,4 +132,16 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
       </div>
     </div>
   );
+}
+
+interface HighlightProps {
+  readonly index: number;
+  readonly kind: 'selected' | 'playing';
+  readonly virtual: { readonly measurementsCache: readonly { readonly start: number; readonly size: number }[] };
+}
+
+/** The ground of a column, under every ribbon that runs through it. */
+function Highlight({ index, kind, virtual }: HighlightProps) {
+  const place = virtual.measurementsCache[index];
+  return place ? <div className={`ground ground-${kind}`} style={{ left: place.start, width: place.size }} /> : null;
 }

@@ -1,7 +1,7 @@
 import Alert from '@mui/material/Alert';
 import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
 import {
@@ -26,7 +26,7 @@ import {
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { Neck } from '../neck/Neck.tsx';
+import { Neck, shareAlong } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
 import { download, fileName } from './download.ts';
@@ -87,6 +87,13 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const options = tab === 'colour' ? colours : (grips ?? []);
   const tried: Grip | null = options[trying]?.grip ?? null;
   const inHand = tried ?? here?.grip ?? null;
+
+  // On a narrow screen the neck is wider than its window: keep the hand in sight.
+  const neckWindow = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const element = neckWindow.current;
+    if (element && inHand) element.scrollLeft = shareAlong(inHand) * element.scrollWidth - element.clientWidth / 2;
+  }, [inHand]);
 
   const select = (index: number) => {
     setSelected(Math.max(0, Math.min(columns.length - 1, index)));
@@ -263,7 +270,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
               </span>
             )}
           </div>
-          <div className="neck-scroll" tabIndex={0} aria-label="The neck">
+          <div className="neck-scroll" ref={neckWindow} role="group" tabIndex={0} aria-label="The neck">
             <Neck
               grip={inHand}
               next={tried ? null : (after?.grip ?? null)}

@@ -1,0 +1,130 @@
+import { describe, expect, test } from '@jest/globals';
+import { parseMidi, type MidiEvent } from 'midi-file';
+import { parseChart } from '../chart/parse.ts';
+import { arrangementOf, searchable } from '../leading/arrange.ts';
+import { DEFAULT_WEIGHTS } from '../leading/cost.ts';
+import { run, Search } from '../leading/search.ts';
+import { buildLibrary } from '../grip/library.ts';
+import { DEFAULT_HAND } from '../neck/hand.ts';
+import { readChart } from '../reading/read.ts';
+import { columnsOf } from '../reharm/decisions.ts';
+import { writeMidi } from './midi.ts';
+import { songOf } from './song.ts';
+import { TAB_WIDTH, writeTab } from './tab.ts';
+
+const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
+function arranged(text: string) {
+  const parsed = parseChart(text);
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  const slots = readChart(parsed.value);
+  const columns = columnsOf(
+    slots,
+    slots.map((_, i) => String(i)),
+    {},
+  );
+  const search = new Search(library, DEFAULT_WEIGHTS);
+  const { wanted, index } = searchable(columns, search);
+  search.setColumns(wanted);
+  return {
+    chart: parsed.value,
+    columns: arrangementOf(columns, index, run(search.solve()), library, DEFAULT_WEIGHTS).columns,
+  };
+}
+
+/** Events with their absolute ticks, as midi-file (an independent reader) sees them. */
+function timed(track: MidiEvent[]) {
+  let tick = 0;
+  return track.map((event) => ({ ...event, tick: (tick += event.deltaTime) }));
+}
+
+describe('a MIDI file, read back by an independent reader', () => {
+  const text = 'title: Fähre 「渡し」\nkey: Eb\nmeter: 4/4\ntempo: 90\n| Eb | Cm7 F7 |\n| N.C. | {3/4} Bb7 |\n';
+  const { chart, columns } = arranged(text);
+  const midi = parseMidi(writeMidi(songOf(chart, columns)));
+  const [conductor, guitar] = midi.tracks.map(timed);
+
+  test('is format 1 with 480 ticks a quarter', () => {
+    expect(midi.header).toMatchObject({ format: 1, numTracks: 2, ticksPerBeat: 480 });
+  });
+
+  test('carries tempo, meters, key and chord names', () => {
+    const of = (type: string) => conductor!.filter((event) => event.type === type);
+    expect(of('setTempo')).toMatchObject([{ microsecondsPerBeat: 666667 }]);
+    expect(of('timeSignature')).toMatchObject([
+      { tick: 0, numerator: 4, denominator: 4 },
+      { tick: 3 * 1920, numerator: 3, denominator: 4 },
+    ]);
+    expect(of('keySignature')).toMatchObject([{ key: -3, scale: 0 }]);
+    expect(of('marker').map((event) => [event.tick, (event as unknown as { text: string }).text])).toEqual(
+      columns.map(({ column }) => [column.slot.start, column.symbol]),
+    );
+    const name = (of('trackName')[0] as unknown as { text: string }).text;
+    expect(Buffer.from(name, 'latin1').toString('utf8')).toBe('Fähre 「渡し」');
+  });
+
+  test('sounds each grip, at sounding pitch, for its own length', () => {
+    const on = guitar!.filter((event) => event.type === 'noteOn') as unknown as { tick: number; noteNumber: number }[];
+    for (const { column, grip } of columns) {
+      const here = on.filter(({ tick }) => tick === column.slot.start).map(({ noteNumber }) => noteNumber);
+      expect(here.sort((a, b) => a - b)).toEqual([...new Set(grip?.pitches ?? [])]);
+    }
+    const off = guitar!.filter((event) => event.type === 'noteOff');
+    expect(off).toHaveLength(on.length);
+    expect(Math.max(...off.map(({ tick }) => tick))).toBeLessThanOrEqual(3 * 1920 + 1440);
+    expect(guitar!.at(-1)).toMatchObject({ type: 'endOfTrack', tick: 3 * 1920 + 1440 });
+  });
+});
+
+test('in 6/8 the tempo counts dotted quarters', () => {
+  const { chart, columns } = arranged('meter: 6/8\ntempo: 60\n| Am | E7 |');
+  const [conductor] = parseMidi(writeMidi(songOf(chart, columns))).tracks;
+  // A dotted quarter lasts a second, so a quarter two thirds of one.
+  expect(conductor!.find(({ type }) => type === 'setTempo')).toMatchObject({ microsecondsPerBeat: 666667 });
+  expect(conductor!.find(({ type }) => type === 'timeSignature')).toMatchObject({
+    numerator: 6,
+    denominator: 8,
+    metronome: 36,
+  });
+});
+
+test('minor keys and pickups are written right', () => {
+  const { chart, columns } = arranged('key: F#m\n[pickup 1/4] | C#7 | F#m | D E |');
+  const midi = parseMidi(writeMidi(songOf(chart, columns)));
+  expect(midi.tracks[0]!.find(({ type }) => type === 'keySignature')).toMatchObject({ key: 3, scale: 1 });
+  expect(columns.map(({ column }) => column.slot.start)).toEqual([0, 480, 2400, 3360]);
+});
+
+describe('a text tab', () => {
+  const long = `title: Long\nkey: Db\n${'| Db Bbm7 Ebm7 Ab7 | Gb Gbm Db/F Edim7 |\n'.repeat(6)}`;
+  const { chart, columns } = arranged(long);
+  const tab = writeTab(chart, columns);
+  const lines = tab.split('\n');
+
+  test('never runs over its width', () => {
+    for (const line of lines) expect(line.length).toBeLessThanOrEqual(TAB_WIDTH);
+  });
+
+  test('has the chord names over six lines of one length, highest string first', () => {
+    const systems = lines.map((line, i) => (line.startsWith('e|') ? i : -1)).filter((i) => i >= 0);
+    expect(systems.length).toBeGreaterThan(2);
+    const names = systems.flatMap((i) => lines[i - 1]!.trim().split(/\s+/));
+    expect(names).toEqual(columns.map(({ column }) => column.symbol));
+    for (const i of systems) {
+      const strings = lines.slice(i, i + 6);
+      expect(strings.map((line) => line[0]).join('')).toBe('eBGDAE');
+      expect(new Set(strings.map((line) => line.length)).size).toBe(1);
+    }
+  });
+
+  test('shows every fret under its chord', () => {
+    const systems = lines.map((line, i) => (line.startsWith('e|') ? i : -1)).filter((i) => i >= 0);
+    const read: string[] = [];
+    for (const i of systems) {
+      const starts = [...lines[i - 1]!.matchAll(/\S+/g)].map((match) => match.index);
+      for (const start of starts) {
+        read.push([5, 4, 3, 2, 1, 0].map((row) => /^-(\d+)/.exec(lines[i + row]!.slice(start))?.[1] ?? 'x').join('-'));
+      }
+    }
+    expect(read).toEqual(columns.map(({ grip }) => grip!.grip));
+  });
+});

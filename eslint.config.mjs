@@ -1,0 +1,115 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import importX from 'eslint-plugin-import-x';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** The core's folders in order: each may import only those before it. */
+const CORE_ORDER = [
+  'pitch',
+  'time',
+  'chord',
+  'chart',
+  'reading',
+  'reharm',
+  'neck',
+  'grip',
+  'leading',
+  'format',
+  'wording',
+];
+
+const coreZones = CORE_ORDER.slice(0, -1).map((folder, i) => ({
+  target: `./core/${folder}/**/!(*.test).ts`,
+  from: CORE_ORDER.slice(i + 1).map((later) => `./core/${later}`),
+  message: `core/${folder} may import only the folders before it: ${CORE_ORDER.slice(0, i).join(', ') || 'none'}.`,
+}));
+
+/** Who may import whom, between the top folders. */
+const zones = [
+  ...coreZones,
+  {
+    target: './core',
+    from: ['./app', './db', './cli', './bench', './demo', './e2e'],
+    message: 'The core imports nothing of ours.',
+  },
+  { target: './db', from: ['./app', './cli', './bench'], message: 'db imports only the core.' },
+  { target: './cli', from: ['./app', './db'], message: 'cli imports only the core.' },
+  {
+    target: ['./app/parts', './app/sound', './app/work', './app/keep'],
+    from: './db',
+    message: 'Only routes reach the database.',
+  },
+  {
+    target: ['./app', './db', './cli', './bench'],
+    from: './core',
+    except: ['./index.ts'],
+    message: 'Import the core from core/index.ts.',
+  },
+];
+
+const NOT_IN_CORE = [
+  'window',
+  'document',
+  'process',
+  'Buffer',
+  'performance',
+  'setTimeout',
+  'fetch',
+  'console',
+  'require',
+].map((name) => ({
+  name,
+  message: 'The core is pure: no browser, no Node.',
+}));
+
+export default tseslint.config(
+  {
+    ignores: [
+      'build/**',
+      'build-test/**',
+      '.react-router/**',
+      'node_modules/**',
+      'data/**',
+      'test-results/**',
+      'e2e/planted/**',
+    ],
+  },
+  { files: ['**/*.{ts,tsx}'], extends: [js.configs.recommended, tseslint.configs.recommended] },
+  {
+    files: ['**/*.{ts,tsx}'],
+    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    languageOptions: { globals: { ...globals.browser, ...globals.node } },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      // The React compiler is not used here; the virtualizer's own advice stands.
+      'react-hooks/incompatible-library': 'off',
+      'import-x/no-cycle': 'error',
+      'import-x/no-restricted-paths': ['error', { basePath: import.meta.dirname, zones }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', ...NOT_IN_CORE],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'The core has no clock.' },
+        { object: 'Math', property: 'random', message: 'The core has no randomness.' },
+      ],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.|tonal$)', message: 'The core uses tonal and nothing else.' }] },
+      ],
+    },
+  },
+  { files: ['**/*.mjs'], extends: [js.configs.recommended], languageOptions: { globals: globals.node } },
+  prettier,
+);
