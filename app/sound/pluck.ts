@@ -7,6 +7,8 @@ export const PLUCK_SECONDS = 3.5;
 const PICK_POSITION = 0.19;
 /** Peak of a rendered string, leaving room for six of them together behind the player's gain. */
 const PEAK = 0.5;
+/** Root mean square over the first half second, the same for every pitch. */
+const EVEN_LOUDNESS = 0.08;
 /** Seconds a string rings to a thousandth: the low ones longer. */
 const ringSeconds = (midi: number) => 5.2 - (Math.min(88, Math.max(40, midi)) - 40) * 0.055;
 /** Brightness of the loop's low-pass, 0 dull to 1: high strings are thinner. */
@@ -67,15 +69,20 @@ export function renderPluck(midi: number, sampleRate: number): Float32Array {
   return shaped(withBody(samples, sampleRate), sampleRate);
 }
 
-/** One period of soft noise, combed by where the pick meets the string; without a constant part. */
+/** Share of noise in the pluck: the nail on the string. */
+const NAIL = 0.2;
+
+/**
+ * One period of the string at the moment it is let go: the force of an ideal pluck at the pick position (a
+ * rectangle, whose harmonics are sin(nπp)/n) with a little noise, softened, without a constant part.
+ */
 function excitation(length: number, midi: number): Float32Array {
   const random = noise(midi);
-  const raw = Float32Array.from({ length }, random);
+  const picked = Math.max(1, Math.round(length * PICK_POSITION));
+  const raw = Float32Array.from({ length }, (_, i) => (i < picked ? 1 : 0) + NAIL * random());
   const soft = raw.map((_, i) => (raw[i]! + raw[(i + 1) % length]! + raw[(i + 2) % length]!) / 3);
-  const comb = Math.max(1, Math.round(length * PICK_POSITION));
-  const combed = soft.map((value, i) => value - soft[(i - comb + length) % length]!);
-  const mean = combed.reduce((sum, value) => sum + value, 0) / length;
-  return combed.map((value) => value - mean);
+  const mean = soft.reduce((sum, value) => sum + value, 0) / length;
+  return soft.map((value) => value - mean);
 }
 
 /** The box: two gentle resonances, about 100 and 210 Hz (common figures for a guitar's air and top). */
@@ -114,7 +121,7 @@ function shaped(samples: Float32Array, sampleRate: number): Float32Array {
     if (i < window) energy += value * value;
     if (value > peak) peak = value;
   }
-  const even = 0.12 / Math.sqrt(energy / window);
+  const even = EVEN_LOUDNESS / Math.sqrt(energy / window);
   const gain = Math.min(even, PEAK / peak);
   return samples.map((value) => value * gain);
 }

@@ -1,0 +1,107 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+
+const ROOT = join(__dirname, '..');
+const TSX = join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs');
+function heron(args: string[], input = '') {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [TSX, join('cli', 'heron.ts'), ...args], {
+    cwd: ROOT,
+    input,
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+  });
+  return { status, stdout, stderr };
+}
+const json = (args: string[], input?: string) => JSON.parse(heron([...args, '--json'], input).stdout) as never;
+
+interface Slot {
+  bar: number;
+  plain: string;
+  symbol: string;
+  grip: string | null;
+  pitches: number[];
+  movement: number;
+  candidates?: { grip: string }[];
+}
+interface Arranged {
+  slots: Slot[];
+  figures: { movement: number; perChange: number; held: number };
+  cost: number;
+  terms: Record<string, number>;
+}
+
+test('read gives every slot of the demo tune with its numeral', () => {
+  const reading: { title: string; key: string; slots: { symbol: string; numeral: string }[] } = json([
+    'read',
+    'demo/tunes/2-slack-water.txt',
+  ]);
+  expect(reading).toMatchObject({ title: 'Slack Water', key: 'C minor' });
+  expect(reading.slots.map(({ numeral }) => numeral).join(' ')).toBe(
+    'i V7/VII i/bVII IV/VI bVI bIII/V iim7b5 V7 i I7 iv bVII7 bIII bVI iim7b5 V7 i',
+  );
+});
+
+test('grips are complete when piped, and filtered when asked', () => {
+  const all: { grip: string; pitches: number[]; difficulty: number }[] = json(['grips', 'C6/9']);
+  expect(all.length).toBeGreaterThan(4000);
+  const some: typeof all = json(['grips', 'C6/9', '--top', 'E4', '--bass', 'C', '--max-difficulty', '40']);
+  expect(some).toEqual(
+    all.filter(({ pitches, difficulty }) => pitches.at(-1) === 64 && pitches[0]! % 12 === 0 && difficulty <= 40),
+  );
+  expect(some.length).toBeGreaterThan(0);
+});
+
+test('arrange takes standard input, keeps the chart when plain, adds up', () => {
+  const text = 'key: C\n| Dm7 | G7 | N.C. | C |\n';
+  const arranged: Arranged = json(['arrange', '-', '--plain'], text);
+  expect(arranged.slots.map(({ symbol }) => symbol)).toEqual(['Dm7', 'G7', 'N.C.', 'C']);
+  expect(arranged.slots[2]).toMatchObject({ grip: null, pitches: [], movement: 0 });
+  expect(arranged.figures.movement).toBe(arranged.slots.reduce((sum, { movement }) => sum + movement, 0));
+  expect(Object.values(arranged.terms).reduce((a, b) => a + b, 0)).toBe(arranged.cost);
+});
+
+test('only movement moves no more than the full cost does, over the same candidates', () => {
+  const text = 'key: C\n| Dm7 | G7 | C |\n';
+  const least: Arranged = json(['arrange', '-', '--only', 'movement', '--candidates'], text);
+  const full: Arranged = json(['arrange', '-', '--candidates'], text);
+  expect(least.figures.movement).toBeLessThanOrEqual(full.figures.movement);
+  expect(least.cost).toBe(least.figures.movement * 10);
+  expect(least.slots.map(({ candidates }) => candidates!.length)).toEqual(
+    full.slots.map(({ candidates }) => candidates!.length),
+  );
+  for (const { grip, candidates } of least.slots) expect(candidates!.map((one) => one.grip)).toContain(grip);
+});
+
+describe('errors go to stderr, a problem a line, exit 2', () => {
+  test.each([
+    [
+      ['read', '-'],
+      '| C | H7 |\n| am |',
+      'bar 2: The note below C is written B here: “B7” for “H7”.\nbar 3: Chord letters are capitals: write “Am” for “am”.\n',
+    ],
+    [['grips', 'Cfoo'], '', '“Cfoo” is no chord I can read. Write it like Am7, F♯m7b5, Eb13 or Bb/D.\n'],
+    [['grips', 'C', '--top', 'H9'], '', '“H9” is no note. Write it like C, Bb or F#, a pitch like E5.\n'],
+  ])('%j', (args, input, message) => {
+    expect(heron(args as string[], input as string)).toEqual({ status: 2, stdout: '', stderr: message });
+  });
+
+  test.each([
+    [['sing', 'x']],
+    [['read']],
+    [['read', '/no/such/file']],
+    [['arrange', '-', '--only', 'speed']],
+    [['read', '-', '--bogus']],
+  ])('%j is answered with the usage', (args) => {
+    const { status, stdout, stderr } = heron(args, '| C |');
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    expect(stderr).toContain('Usage:');
+  });
+});
+
+test('without --json there is a table for people', () => {
+  const { stdout, status } = heron(['arrange', 'demo/tunes/3-foghorn-blues.txt']);
+  expect(status).toBe(0);
+  expect(stdout).toMatch(/^bar +beat +chart +chord +grip/);
+  expect(stdout).toMatch(/\d+ semitones in all/);
+});

@@ -1,0 +1,222 @@
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
+import { applyEdit, renameTune } from './edits.ts';
+import { editRequest, takeDoc, tuneDoc } from './documents.ts';
+import { migrateDatabase, openDatabase, type Connection } from './open.ts';
+import { edit } from './schema.ts';
+import { createTune, deleteTune, duplicateTune, getTake, getTune, listTakes, listTunes, restoreTune } from './tunes.ts';
+
+const TEXT = 'title: Slack Tide\nkey: C\n| C | Am7 |\n| Dm7 | G7 |\n';
+const PIN = { source: { kind: 'colour', suffix: '9' }, pin: 'x-3-2-3-3-x' } as const;
+
+let db: Connection;
+beforeEach(() => {
+  db = openDatabase(':memory:');
+  migrateDatabase(db, ':memory:');
+});
+
+let count = 0;
+function take() {
+  const tune = createTune(db, TEXT);
+  return { tune, take: listTakes(db, tune.id)[0]! };
+}
+const on = (
+  aggregate: string,
+  baseVersion: number,
+  patch: Record<string, unknown>,
+  client = 'one',
+  id = `e${count++}`,
+) => applyEdit(db, { editId: `${client}.${id}`, aggregate, baseVersion, patch });
+
+describe('an edit', () => {
+  test('is applied, and its version acknowledged', () => {
+    const { take: one } = take();
+    const answer = on(`take:${one.id}`, 1, { 'b:1:0': PIN });
+    expect(answer).toMatchObject({ status: 'saved', version: 2, cells: { 'b:1:0': PIN }, rebased: false });
+    expect(getTake(db, one.id)!.doc.cells).toEqual({ 'b:1:0': PIN });
+  });
+
+  test('sent twice does nothing the second time', () => {
+    const { take: one } = take();
+    on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one', 'same');
+    expect(on(`take:${one.id}`, 1, { 'b:1:0': null }, 'one', 'same')).toMatchObject({
+      status: 'saved',
+      version: 2,
+      cells: { 'b:1:0': PIN },
+    });
+    expect(db.select().from(edit).all()).toHaveLength(1);
+  });
+
+  test('keeps what undoes it, and the undo is an edit like any other', () => {
+    const { take: one } = take();
+    on(`take:${one.id}`, 1, { 'b:1:0': PIN });
+    const inverse = JSON.parse(db.select().from(edit).all()[0]!.inverse) as Record<string, unknown>;
+    expect(inverse).toEqual({ 'b:1:0': null });
+    expect(on(`take:${one.id}`, 2, inverse)).toMatchObject({ version: 3, cells: {} });
+  });
+
+  test('made on an old version is rebased when it touches other cells', () => {
+    const { take: one } = take();
+    on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one');
+    expect(on(`take:${one.id}`, 1, { 'c:1:0': PIN }, 'two')).toMatchObject({
+      status: 'saved',
+      version: 3,
+      rebased: true,
+      cells: { 'b:1:0': PIN, 'c:1:0': PIN },
+    });
+  });
+
+  test('that touches the same cell loses, gets the current cells, and is kept as a take beside', () => {
+    const { tune, take: one } = take();
+    const other = { source: { kind: 'chart' } };
+    on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one');
+    const answer = on(`take:${one.id}`, 1, { 'b:1:0': other }, 'two');
+    expect(answer).toMatchObject({
+      status: 'conflict',
+      version: 2,
+      cells: { 'b:1:0': PIN },
+      kept: { kind: 'take', name: 'Take 1 (other window)' },
+    });
+    expect(listTakes(db, tune.id).map(({ doc }) => doc.cells)).toEqual([{ 'b:1:0': PIN }, { 'b:1:0': other }]);
+  });
+
+  test('never conflicts with earlier ones of its own window', () => {
+    const { take: one } = take();
+    on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one');
+    expect(on(`take:${one.id}`, 1, { 'b:1:0': null }, 'one')).toMatchObject({ status: 'saved', version: 3, cells: {} });
+  });
+
+  test('to nothing, on a version to come, or of the wrong shape is refused', () => {
+    const { tune, take: one } = take();
+    expect(on('take:none', 1, { 'b:1:0': PIN })).toEqual({ status: 'missing' });
+    expect(on(`take:${one.id}`, 9, { 'b:1:0': PIN }).status).toBe('invalid');
+    expect(on(`take:${one.id}`, 1, {}).status).toBe('invalid');
+    expect(on(`take:${one.id}`, 1, { 'b:1:0': { pin: '<b>' } }).status).toBe('invalid');
+    expect(on(`take:${one.id}`, 1, { __proto__x: PIN }).status).toBe('invalid');
+    expect(on(`tune:${tune.id}`, 1, { title: 'x' }).status).toBe('invalid');
+    expect(on(`tune:${tune.id}`, 1, { chartText: 'x'.repeat(100_001) }).status).toBe('invalid');
+    deleteTune(db, tune.id);
+    expect(on(`take:${one.id}`, 1, { 'b:1:0': PIN })).toEqual({ status: 'missing' });
+  });
+});
+
+describe('a chart text', () => {
+  test('that changes keeps the ids of bars that did not', () => {
+    const { tune } = take();
+    const before = getTune(db, tune.id)!.doc.bars.map(({ id }) => id);
+    on(`tune:${tune.id}`, 1, { chartText: TEXT.replace('| Am7 |', '| Am7 | A7 |') });
+    const after = getTune(db, tune.id)!;
+    expect(after.doc.bars.map(({ id }) => id)).toEqual([
+      before[0],
+      before[1],
+      expect.any(String),
+      before[2],
+      before[3],
+    ]);
+  });
+
+  test('with problems is kept as typed, and the last good one beside it', () => {
+    const { tune } = take();
+    on(`tune:${tune.id}`, 1, { chartText: 'title: Slack Tide\n| H7 |' });
+    expect(getTune(db, tune.id)).toMatchObject({
+      chartText: 'title: Slack Tide\n| H7 |',
+      doc: { good: TEXT, bars: { length: 4 } },
+    });
+  });
+
+  test('changed in two windows: the later is kept as a tune of its own', () => {
+    const { tune } = take();
+    on(`tune:${tune.id}`, 1, { chartText: `${TEXT}| C |` }, 'one');
+    const answer = on(`tune:${tune.id}`, 1, { chartText: `${TEXT}| F |` }, 'two');
+    expect(answer).toMatchObject({ status: 'conflict', kept: { kind: 'tune', name: 'Slack Tide (other window)' } });
+    expect(answer.status === 'conflict' && getTune(db, answer.kept.id)!.chartText).toContain('| F |');
+    expect(getTune(db, tune.id)!.chartText).toContain('| G7 |\n| C |');
+  });
+});
+
+describe('the shelf', () => {
+  test('lists what was changed last first', () => {
+    createTune(db, 'title: Old\n| C |', { now: 1000 });
+    createTune(db, 'title: New\n| C |', { now: 2000 });
+    expect(listTunes(db).map(({ title }) => title)).toEqual(['New', 'Old']);
+  });
+
+  test('renames in the chart text, also while that has problems', () => {
+    const { tune } = take();
+    expect(renameTune(db, tune.id, 'Low <b>Water</b>')).toBe(true);
+    expect(getTune(db, tune.id)).toMatchObject({ title: 'Low <b>Water</b>', version: 2 });
+    on(`tune:${tune.id}`, 2, { chartText: 'title: Low\n| H |' });
+    renameTune(db, tune.id, 'Lower');
+    expect(getTune(db, tune.id)).toMatchObject({ title: 'Lower', chartText: 'title: Lower\n| H |' });
+    expect(renameTune(db, 'none', 'X')).toBe(false);
+  });
+
+  test('duplicates a tune with its takes', () => {
+    const { tune, take: one } = take();
+    const bar = tune.doc.bars[0]!.id;
+    on(`take:${one.id}`, 1, { [`${bar}:1:0`]: PIN });
+    const copy = duplicateTune(db, tune.id)!;
+    expect(copy.title).toBe('Slack Tide (copy)');
+    expect(listTakes(db, copy.id)[0]!.doc.cells).toEqual({ [`${copy.doc.bars[0]!.id}:1:0`]: PIN });
+    expect(duplicateTune(db, 'none')).toBeNull();
+  });
+
+  test('deletes, and puts back as it was', () => {
+    const { tune } = take();
+    expect(deleteTune(db, tune.id)).toBe(true);
+    expect(listTunes(db)).toEqual([]);
+    expect(getTune(db, tune.id)).toBeNull();
+    expect(restoreTune(db, tune.id)).toBe(true);
+    expect(listTunes(db)).toHaveLength(1);
+  });
+});
+
+describe('the file', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'heron-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  test('holds what was acknowledged when it is opened again without closing', () => {
+    const path = join(folder, 'crash.db');
+    const first = openDatabase(path);
+    migrateDatabase(first, path);
+    expect(first.$client.pragma('synchronous', { simple: true })).toBe(2);
+    expect(first.$client.pragma('journal_mode', { simple: true })).toBe('wal');
+    const tune = createTune(first, TEXT);
+    const [one] = listTakes(first, tune.id);
+    applyEdit(first, { editId: 'a.b', aggregate: `take:${one!.id}`, baseVersion: 1, patch: { 'b:1:0': PIN } });
+    const second = openDatabase(path);
+    expect(getTake(second, one!.id)!.doc.cells).toEqual({ 'b:1:0': PIN });
+    first.$client.close();
+    second.$client.close();
+  });
+
+  test('is copied before a migration when it has data, not when it is new or up to date', () => {
+    const path = join(folder, 'old.db');
+    const db = openDatabase(path);
+    expect(migrateDatabase(db, path)).toBeNull();
+    createTune(db, TEXT);
+    expect(migrateDatabase(db, path)).toBeNull();
+    // As if one migration were still to come.
+    db.$client.exec('delete from __drizzle_migrations; drop table edit; drop table take; drop table tune');
+    const copy = migrateDatabase(db, path);
+    expect(readdirSync(folder)).toContain('old.db.before-migration');
+    expect(copy).toBe(`${path}.before-migration`);
+    db.$client.close();
+  });
+});
+
+test('stored documents of schema 1 are read (the first stored examples)', () => {
+  expect(tuneDoc.parse({ schema: 1, bars: [{ id: 'a', source: '4/4 0:C' }], good: '| C |' }).bars).toHaveLength(1);
+  expect(takeDoc.parse({ schema: 1, cells: { 'a:1:0': PIN } }).cells['a:1:0']).toEqual(PIN);
+  expect(takeDoc.safeParse({ schema: 99, cells: {} }).success).toBe(false);
+});
+
+test('an edit request is checked whole', () => {
+  const request = { editId: 'a.b', aggregate: 'take:x', baseVersion: 1, patch: {} };
+  expect(editRequest.safeParse(request).success).toBe(true);
+  for (const wrong of [{ editId: 'a' }, { aggregate: 'player:x' }, { baseVersion: 0 }, { patch: [] }, { more: 1 }]) {
+    expect(editRequest.safeParse({ ...request, ...wrong }).success).toBe(false);
+  }
+});

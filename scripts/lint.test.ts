@@ -1,0 +1,56 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+
+const ROOT = join(__dirname, '..');
+const ESLINT = join(ROOT, 'node_modules', 'eslint', 'bin', 'eslint.js');
+
+/** Lints a text as if it stood in a file. */
+function lint(file: string, text: string): string[] {
+  const { stdout } = spawnSync(
+    process.execPath,
+    [ESLINT, '--stdin', '--stdin-filename', join(ROOT, file), '--format', 'json'],
+    {
+      cwd: ROOT,
+      input: text,
+      encoding: 'utf8',
+    },
+  );
+  const [result] = JSON.parse(stdout) as { messages: { ruleId: string }[] }[];
+  return result!.messages.map(({ ruleId }) => ruleId);
+}
+
+describe('the lint bites where a border is crossed', () => {
+  test.each([
+    [
+      'core/pitch/planted.ts',
+      "import { parseChart } from '../chart/parse.ts';\nexport const x = parseChart;\n",
+      'import-x/no-restricted-paths',
+    ],
+    ['core/pitch/planted.ts', "import { z } from 'zod';\nexport const x = z;\n", 'no-restricted-imports'],
+    ['core/pitch/planted.ts', 'export const x = Date.now();\n', 'no-restricted-properties'],
+    ['core/pitch/planted.ts', 'export const x = Math.random();\n', 'no-restricted-properties'],
+    ['core/pitch/planted.ts', 'export const x = document;\n', 'no-restricted-globals'],
+    [
+      'app/parts/planted.ts',
+      "import { listTunes } from '../../db/tunes.ts';\nexport const x = listTunes;\n",
+      'import-x/no-restricted-paths',
+    ],
+    [
+      'app/parts/planted.ts',
+      "import { parseChart } from '../../core/chart/parse.ts';\nexport const x = parseChart;\n",
+      'import-x/no-restricted-paths',
+    ],
+    [
+      'db/planted.ts',
+      "import { theme } from '../app/theme.ts';\nexport const x = theme;\n",
+      'import-x/no-restricted-paths',
+    ],
+  ])('%s: %s', (file, text, rule) => {
+    expect(lint(file, text)).toContain(rule);
+  });
+
+  test('and not where none is', () => {
+    expect(lint('core/pitch/planted.ts', "import { Note } from 'tonal';\nexport const x = Note.midi;\n")).toEqual([]);
+  });
+});
