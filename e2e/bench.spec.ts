@@ -1,0 +1,174 @@
+import { readFileSync } from 'node:fs';
+import { parseMidi } from 'midi-file';
+import { expect, expectSaved, gripInHand, idle, newTune, openBench, symbols, test } from './player.ts';
+
+const TUNE = 'title: Ebb\nkey: C\nmeter: 4/4\ntempo: 240\n| C | Am | Dm | G7 |\n| C | % | Dm7 G7 | C |\n';
+
+test('a typed progression comes back coloured, voiced and priced', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  expect((await symbols(page)).slice(0, 4)).toEqual(['C 6', 'A minor 7', 'D minor 7', 'G 9']);
+  await expect(gripInHand(page)).toHaveText(/^[x\d]+(-[x\d]+){5}$/);
+  const options = page.getByRole('list', { name: 'Colours' }).getByRole('listitem');
+  await expect(options).toHaveCount(8);
+  // The one that stands costs nothing more.
+  await expect(options.filter({ has: page.locator('[aria-pressed=true]') }).locator('.option-price')).toHaveText('0');
+});
+
+test('another colour is kept by the keyboard alone; the rest follows; undo and redo; it survives a reload', async ({
+  page,
+}) => {
+  const id = await newTune(page, TUNE);
+  await openBench(page, id);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  const options = page.getByRole('list', { name: 'Colours' }).getByRole('listitem');
+  await expect(options).toHaveCount(6);
+  const price = Number((await options.nth(3).locator('.option-price').innerText()).replace('−', '-'));
+  const before = await symbols(page);
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown');
+  await expect(page.locator('.hand')).toContainText('trying');
+  await page.keyboard.press('Enter');
+  await idle(page);
+  expect((await symbols(page))[2]).toBe('D minor 11');
+  await expect(page.locator('#column-2')).toContainText('chosen');
+  // What stood before is now priced from the other side: exact prices are each other's opposites.
+  await expect(options).toHaveCount(6);
+  const back = Number((await options.nth(1).locator('.option-price').innerText()).replace('−', '-'));
+  expect(back).toBeCloseTo(-price, 5);
+  await page.keyboard.press('Control+z');
+  expect(await symbols(page)).toEqual(before);
+  await page.keyboard.press('Control+Shift+z');
+  expect((await symbols(page))[2]).toBe('D minor 11');
+  await expectSaved(page);
+  await openBench(page, id);
+  expect((await symbols(page))[2]).toBe('D minor 11');
+  await page.getByRole('button', { name: /^Undo: / }).click();
+  expect(await symbols(page)).toEqual(before);
+});
+
+test('another grip is pinned, stays, and can be unpinned', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('g');
+  const rows = page.getByRole('list', { name: 'Grips' }).getByRole('listitem');
+  await expect(rows.nth(3)).toBeVisible();
+  await expect(page.getByText(/[\d,]+ grips, cheapest first/)).toBeVisible();
+  const chosen = await rows.nth(3).locator('b').innerText();
+  await rows.nth(3).locator('.option-keep').click();
+  await idle(page);
+  await expect(gripInHand(page)).toHaveText(chosen);
+  await expect(page.locator('#column-1')).toContainText('pinned');
+  await page.mouse.move(400, 300);
+  // Another chord changes; the pinned grip does not.
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('c');
+  await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(3).locator('.option-keep').click();
+  await idle(page);
+  await page.mouse.move(400, 300);
+  await page.keyboard.press('ArrowLeft');
+  await expect(gripInHand(page)).toHaveText(chosen);
+  await page.keyboard.press('p');
+  await expect(page.locator('#column-1')).not.toContainText('pinned');
+  await page.keyboard.press('Backspace');
+  await expect(page.locator('#column-1')).not.toContainText('chosen');
+});
+
+test('it plays from the selected chord, the sounding column lit in time, and stops', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  const lit = page.locator('.ground-playing');
+  await expect(lit).toBeVisible();
+  const left = () => lit.evaluate((element) => parseFloat((element as HTMLElement).style.left));
+  const first = await left();
+  await expect.poll(left).toBeGreaterThan(first);
+  await page.keyboard.press('Space');
+  await expect(lit).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  // To the end: it stops by itself.
+  await page.keyboard.press('End');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(lit).toBeVisible();
+  await expect(lit).toHaveCount(0);
+  await page.keyboard.press('h');
+});
+
+test('it is taken away as MIDI and as text', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  const fetchFile = async (name: string) => {
+    await page.getByRole('button', { name: 'Take it away' }).click();
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()]);
+    return { name: file.suggestedFilename(), content: readFileSync(await file.path()) };
+  };
+  const midi = await fetchFile('MIDI file');
+  expect(midi.name).toBe('ebb.mid');
+  const markers = parseMidi(midi.content).tracks[0]!.filter(({ type }) => type === 'marker') as unknown as {
+    text: string;
+  }[];
+  expect(markers.map(({ text }) => text).slice(0, 4)).toEqual(['C6', 'Am7', 'Dm7', 'G9']);
+  const tab = await fetchFile('Text tab');
+  expect(tab.name).toBe('ebb.txt');
+  const lines = tab.content.toString('utf8').split('\n');
+  expect(lines[0]).toBe('Ebb');
+  expect(Math.max(...lines.map((line) => line.length))).toBeLessThanOrEqual(80);
+  const first = (await gripInHand(page).innerText()).split('-').at(-1)!;
+  expect(lines.find((line) => line.startsWith('e|'))).toMatch(first === 'x' ? /^e\|--/ : new RegExp(`^e\\|-${first}`));
+});
+
+test('a server that is away: the edit waits, says so, survives a reload, and is saved in the end', async ({
+  page,
+  clean,
+}) => {
+  clean.allow(/ERR_FAILED|Failed to load/);
+  const id = await newTune(page, TUNE);
+  await openBench(page, id);
+  await page.route('**/edits', (route) => route.abort());
+  await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(4).locator('.option-keep').click();
+  await expect(page.getByText('not saved yet, trying again')).toBeVisible();
+  const chosen = (await symbols(page))[0];
+  expect(chosen).not.toBe('C 6');
+  await openBench(page, id);
+  expect((await symbols(page))[0]).toBe(chosen);
+  await page.unroute('**/edits');
+  await page.getByRole('button', { name: 'Try now' }).click();
+  await expectSaved(page);
+  await page.evaluate(() => localStorage.clear());
+  await openBench(page, id);
+  expect((await symbols(page))[0]).toBe(chosen);
+});
+
+test('two windows on one chord: the first stands, the other is kept as a take', async ({ page, context, clean }) => {
+  clean.allow(/409/);
+  const id = await newTune(page, TUNE);
+  await openBench(page, id);
+  const other = await context.newPage();
+  await openBench(other, id);
+  const choose = (where: typeof page, n: number) =>
+    where.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(n).locator('.option-keep').click();
+  await choose(page, 3);
+  await expectSaved(page);
+  await choose(other, 5);
+  await expect(other.getByText('This chord was changed in another window')).toBeVisible();
+  expect((await symbols(other))[0]).toBe((await symbols(page))[0]);
+  await other.getByRole('link', { name: 'Open it' }).click();
+  await expect(other.getByRole('button', { name: 'Take 1 (other window)' })).toBeVisible();
+  expect((await symbols(other))[0]).toBe('C major 9');
+});
+
+test('a thousand bars are arranged, and the page stays usable', async ({ page }) => {
+  test.setTimeout(180_000);
+  const id = await newTune(page, `title: Long\nkey: C\n${'| C | Am | Dm | G7 |\n'.repeat(250)}`);
+  await page.goto(`/tunes/${id}/bench`);
+  await expect(page.getByRole('progressbar')).toBeVisible({ timeout: 30_000 });
+  await page.keyboard.press('End');
+  await expect(page.locator('#column-999')).toBeVisible();
+  await expect(page.locator('.note').first()).toBeVisible({ timeout: 150_000 });
+});
+
+test('the sheet of keys opens with a question mark', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('play from the selected chord, stop');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});

@@ -1,0 +1,71 @@
+import { expect, expectSaved, newTune, test, typeChart } from './player.ts';
+
+const bars = '.bar .symbol';
+
+test('bars appear as the chart is typed, and are there after a reload', async ({ page }) => {
+  await newTune(page, 'title: Mooring\nkey: Eb\n\n[A]\n| Eb | Cm7 | Fm7 . Bb7 . | % |\n');
+  const read = () => page.locator(bars).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
+  const expected = ['E flat', 'C minor 7', 'F minor 7', 'B flat 7', 'F minor 7', 'B flat 7'];
+  expect(await read()).toEqual(expected);
+  await page.reload();
+  await expect(page.locator(bars)).toHaveCount(6);
+  expect(await read()).toEqual(expected);
+  await expect(page.getByText('Every line reads.')).toBeVisible();
+});
+
+test('what is wrong stands under its line, the last good chart stays, and nothing typed is lost', async ({ page }) => {
+  await newTune(page, 'title: Mooring\nkey: C\n| C | F |\n');
+  await typeChart(page, 'title: Mooring\nkey: C\n| C | H7 |\n| am | C F G A B |\n| C');
+  const problems = page.locator('.chart-problem');
+  await expect(problems).toHaveText([
+    'Bar 2: The note below C is written B here: “B7” for “H7”.',
+    'Bar 3: Chord letters are capitals: write “Am” for “am”.',
+    'Bar 4: 5 entries do not share a bar of 4/4. Hold chords with dots: | C . F . G . A B |',
+    'Bar 5: This bar is not closed: end it with a bar line, | C |',
+  ]);
+  await expect(page.locator(bars)).toHaveCount(2);
+  await expect(page.getByText('4 things to mend; the last good chart stays.')).toBeVisible();
+  await expectSaved(page);
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| am | C F G A B |');
+  await expect(page.locator(bars)).toHaveCount(2);
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByText('this is its last good version')).toBeVisible();
+});
+
+test('a five-megabyte paste is answered in words, and can be undone', async ({ page }) => {
+  await newTune(page, 'title: Mooring\n| C | F |\n');
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', '| C | F |\n'.repeat(500_000));
+    document
+      .querySelector('.cm-content')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  });
+  await expect(page.locator('.chart-problem')).toContainText('Was it pasted by mistake?');
+  await expect(page.locator(bars)).toHaveCount(2);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.chart-problem')).toHaveCount(0);
+  await expectSaved(page);
+});
+
+test('two windows: the later text is kept as a tune of its own, the earlier stands', async ({
+  page,
+  context,
+  clean,
+}) => {
+  clean.allow(/409/);
+  const id = await newTune(page, 'title: Two Hands\nkey: C\n| C |\n');
+  const other = await context.newPage();
+  await other.goto(`/tunes/${id}/chart`);
+  await typeChart(page, 'title: Two Hands\nkey: C\n| C | F |\n');
+  await expectSaved(page);
+  await typeChart(other, 'title: Two Hands\nkey: C\n| C | G |\n');
+  await expect(other.getByText('This chart was changed in another window')).toBeVisible();
+  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | F |');
+  await other.getByRole('link', { name: 'Open mine' }).click();
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Two Hands (other window)');
+  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | G |');
+});

@@ -1,0 +1,75 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, newTune, openBench, test } from './player.ts';
+
+test('a form posted from elsewhere changes nothing', async ({ request, page }) => {
+  await page.goto('/');
+  const before = await page.locator('.shelf-tune').count();
+  for (const headers of [{ origin: 'http://evil.example' }, { 'sec-fetch-site': 'cross-site' }] as Record<
+    string,
+    string
+  >[]) {
+    const reply = await request.post('/?index', { headers, form: { intent: 'new' }, maxRedirects: 0 });
+    expect(reply.status()).toBeGreaterThanOrEqual(400);
+    expect((await request.post('/edits', { headers, data: {} })).status()).toBeGreaterThanOrEqual(400);
+  }
+  await page.reload();
+  expect(await page.locator('.shelf-tune').count()).toBeLessThanOrEqual(before + 2);
+});
+
+test('bad edits and oversized bodies are answered, and the server stays up', async ({ request }) => {
+  const post = (data: unknown) => request.post('/edits', { data: data as object });
+  expect((await post('no json')).status()).toBe(400);
+  expect((await post({ editId: 'a.b' })).status()).toBe(400);
+  expect((await post({ editId: 'a.b', aggregate: 'take:none', baseVersion: 1, patch: {} })).status()).toBe(400);
+  expect(
+    (await post({ editId: 'a.b', aggregate: 'take:none', baseVersion: 1, patch: { 'b:1:0': null } })).status(),
+  ).toBe(404);
+  expect((await post({ big: 'x'.repeat(5_000_000) })).status()).toBe(413);
+  expect((await request.post('/?index', { form: { intent: 'sink' } })).status()).toBe(400);
+  expect((await request.get('/edits')).status()).toBe(405);
+  expect((await request.get('/')).status()).toBe(200);
+});
+
+test('every page carries a strict policy with a nonce of its own', async ({ request }) => {
+  const [one, two] = [await request.get('/'), await request.get('/')].map(
+    (reply) => reply.headers()['content-security-policy']!,
+  );
+  expect(one).toMatch(/script-src 'self' 'nonce-[^']+'/);
+  expect(one).not.toContain('unsafe-eval');
+  expect(one).not.toBe(two);
+});
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing on shelf, chart and bench, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    const id = await newTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
+    const check = async () => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map(({ id: rule, nodes }) => `${rule}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`),
+      ).toEqual([]);
+    };
+    await check();
+    await openBench(page, id);
+    await expect(page.getByRole('list', { name: 'Colours' })).toBeVisible();
+    await check();
+    await page.keyboard.press('g');
+    await expect(page.getByRole('list', { name: 'Grips' })).toBeVisible();
+    await check();
+    await page.goto('/');
+    await check();
+  });
+}
+
+test('on a phone nothing runs over the edge, and everything is within reach', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const id = await newTune(page, 'title: Small\nkey: C\n| C | Am | Dm | G7 |\n');
+  const overflow = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await openBench(page, id);
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await expect(page.getByRole('button', { name: 'Play' })).toBeInViewport();
+  await page.getByRole('option').nth(1).click();
+  await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
+  await expect(page.locator('#column-1')).toContainText('chosen');
+});

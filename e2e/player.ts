@@ -1,0 +1,72 @@
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** Every test also promises that the console stays clean: no errors, no warnings, nothing refused by the policy. */
+export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } }>({
+  clean: [
+    async ({ page }, use) => {
+      const said: string[] = [];
+      const allowed: RegExp[] = [];
+      page.on('console', (message) => {
+        if (['error', 'warning'].includes(message.type())) said.push(message.text());
+      });
+      page.on('pageerror', (error) => said.push(String(error)));
+      await use({ allow: (pattern) => void allowed.push(pattern) });
+      expect(said.filter((text) => !allowed.some((pattern) => pattern.test(text)))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** Makes a tune of one's own from chart text, through the Chart place; ends there. Returns its id. */
+export async function newTune(page: Page, text: string): Promise<string> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New tune' }).click();
+  await page.waitForURL(/\/chart$/);
+  await typeChart(page, text);
+  await expectSaved(page);
+  return /tunes\/([^/]+)/.exec(page.url())![1]!;
+}
+
+/** Replaces the chart's text. */
+export async function typeChart(page: Page, text: string): Promise<void> {
+  const editor = page.getByRole('textbox', { name: 'Chart text' });
+  await editor.click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.insertText(text);
+}
+
+export async function expectSaved(page: Page): Promise<void> {
+  // Typing rests half a second before it is saved.
+  await expect
+    .poll(
+      async () =>
+        (await page.evaluate(
+          () => Object.keys(localStorage).filter((key) => key.startsWith('heron.outbox')).length,
+        )) === 0 && (await page.locator('.save').innerText()) === 'saved',
+      { intervals: [700, 200, 200] },
+    )
+    .toBe(true);
+}
+
+/** Opens a tune's workbench and waits for its first voicings. */
+export async function openBench(page: Page, id: string): Promise<void> {
+  await page.goto(`/tunes/${id}/bench`);
+  await expect(page.locator('.note').first()).toBeVisible({ timeout: 30_000 });
+  await idle(page);
+}
+
+/** Until nothing is being worked out. */
+export async function idle(page: Page): Promise<void> {
+  await expect(page.locator('.bench-progress [role=progressbar]')).toHaveCount(0);
+}
+
+/** The symbols of all columns in sight, as a screen reader says them. */
+export async function symbols(page: Page): Promise<string[]> {
+  return page.locator('.column .symbol').evaluateAll((all) => all.map((one) => one.getAttribute('aria-label') ?? ''));
+}
+
+/** The grip in hand, as written above the neck. */
+export function gripInHand(page: Page) {
+  return page.locator('.hand code');
+}

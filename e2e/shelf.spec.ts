@@ -1,0 +1,56 @@
+import { expect, newTune, test } from './player.ts';
+
+test('the shelf shows the demo tunes with key, meter, tempo and last change', async ({ page }) => {
+  await page.goto('/');
+  for (const [title, facts] of [
+    ['Gangplank Strut', /D.*4\/4 · 160 swing/],
+    ['Slack Water', /Cm · 3\/4 · 76/],
+    ['Foghorn Blues', /B.*m · 4\/4 · 138 swing/],
+    ['Cable and Pulley', /F.*m · 4\/4 · 92/],
+  ] as const) {
+    const row = page.getByRole('listitem').filter({ has: page.getByText(title, { exact: true }) });
+    await expect(row.locator('.facts')).toHaveText(facts);
+    await expect(row.locator('.shelf-changed')).toHaveText(/ago|now/);
+  }
+});
+
+test('a tune is renamed, duplicated, deleted, and brought back', async ({ page }) => {
+  await newTune(page, 'title: Tow Rope\nkey: G\n| G | C |\n');
+  await page.goto('/');
+  const rows = page.locator('.shelf-tune');
+  const row = (title: string) => rows.filter({ has: page.getByText(title, { exact: true }) });
+  const choose = async (title: string, what: string) => {
+    await page.getByRole('button', { name: `More for ${title}`, exact: true }).click();
+    await page.getByRole('menuitem', { name: what }).click();
+  };
+  await choose('Tow Rope', 'Rename');
+  await page.getByRole('textbox', { name: 'Title' }).fill('');
+  await expect(page.getByText('A tune needs a title.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Title' }).fill('Bow Line');
+  await page.keyboard.press('Enter');
+  await expect(row('Bow Line')).toBeVisible();
+
+  await choose('Bow Line', 'Duplicate');
+  await expect(row('Bow Line (copy)')).toBeVisible();
+
+  await choose('Bow Line (copy)', 'Delete');
+  await expect(row('Bow Line (copy)')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row('Bow Line (copy)')).toBeVisible();
+});
+
+test('a title of markup is a title', async ({ page }) => {
+  const title = '<img src=x onerror=alert(1)>';
+  await newTune(page, `title: ${title}\n| C |\n`);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+  await page.goto('/');
+  await expect(page.getByText(title, { exact: true })).toBeVisible();
+});
+
+test('an address that leads nowhere says so, with a way back', async ({ page, clean }) => {
+  clean.allow(/404/);
+  await page.goto('/tunes/none/bench');
+  await expect(page.getByText('This tune is not on the shelf.')).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the shelf' }).click();
+  await expect(page.getByRole('button', { name: 'New tune' })).toBeVisible();
+});
