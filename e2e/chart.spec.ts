@@ -29,7 +29,7 @@ test('what is wrong stands under its line, the last good chart stays, and nothin
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| am | C F G A B |');
   await expect(page.locator(bars)).toHaveCount(2);
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await expect(page.getByText('this is its last good version')).toBeVisible();
 });
 

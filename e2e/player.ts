@@ -21,7 +21,7 @@ export { expect };
 /** Makes a tune of one's own from chart text, through the Chart place; ends there. Returns its id. */
 export async function newTune(page: Page, text: string): Promise<string> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New tune' }).click();
+  await page.getByRole('button', { name: 'New tune', exact: true }).click();
   await page.waitForURL(/\/chart$/);
   await typeChart(page, text);
   await expectSaved(page);
@@ -37,16 +37,7 @@ export async function typeChart(page: Page, text: string): Promise<void> {
 }
 
 export async function expectSaved(page: Page): Promise<void> {
-  // Typing rests half a second before it is saved.
-  await expect
-    .poll(
-      async () =>
-        (await page.evaluate(
-          () => Object.keys(localStorage).filter((key) => key.startsWith('heron.outbox')).length,
-        )) === 0 && (await page.locator('.save').innerText()) === 'saved',
-      { intervals: [700, 200, 200] },
-    )
-    .toBe(true);
+  await expect(page.locator('.save')).toHaveText('saved');
 }
 
 /** Opens a tune's workbench and waits for its first voicings. */

@@ -52,5 +52,5 @@ test('an address that leads nowhere says so, with a way back', async ({ page, cl
   await page.goto('/tunes/none/bench');
   await expect(page.getByText('This tune is not on the shelf.')).toBeVisible();
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
-  await expect(page.getByRole('button', { name: 'New tune' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New tune', exact: true })).toBeVisible();
 });

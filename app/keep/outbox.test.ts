@@ -130,6 +130,18 @@ describe('the outbox', () => {
     expect([...storage.all.keys()]).toEqual(['heron.refused.w.1']);
   });
 
+  test('sends an edit the storage has no room for all the same', async () => {
+    storage.setItem = () => {
+      throw new Error('quota');
+    };
+    const outbox = open();
+    outbox.put(edit(1));
+    await settled();
+    expect(sent).toHaveLength(1);
+    expect(outbox.state.kind).toBe('saved');
+    expect(outbox.pending()).toEqual([]);
+  });
+
   test('leaves other things in storage alone', async () => {
     storage.setItem('heron.volumes', '{}');
     const outbox = open();

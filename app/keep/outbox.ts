@@ -61,6 +61,8 @@ export class Outbox {
   #busy = false;
   #retry = FIRST_RETRY_MS;
   #wake = 0;
+  /** Edits the storage had no room for: they are sent all the same, but a reload would lose them. */
+  #unstored: Edit[] = [];
 
   constructor(world: World) {
     this.#world = world;
@@ -84,7 +86,7 @@ export class Outbox {
   /** Edits not yet acknowledged, oldest first, of one aggregate or of all. */
   pending(aggregate?: string): Edit[] {
     const { storage } = this.#world;
-    const edits: Edit[] = [];
+    const edits = this.#unstored.filter((edit) => aggregate === undefined || edit.aggregate === aggregate);
     for (let i = 0; i < storage.length; i++) {
       const key = storage.key(i)!;
       if (!key.startsWith(WAITING)) continue;
@@ -95,7 +97,11 @@ export class Outbox {
   }
 
   put(edit: Edit): void {
-    this.#world.storage.setItem(WAITING + edit.editId, JSON.stringify(edit));
+    try {
+      this.#world.storage.setItem(WAITING + edit.editId, JSON.stringify(edit));
+    } catch {
+      this.#unstored.push(edit);
+    }
     void this.flush();
   }
 
@@ -128,6 +134,7 @@ export class Outbox {
     }
     this.#retry = FIRST_RETRY_MS;
     this.#world.storage.removeItem(WAITING + edit.editId);
+    this.#unstored = this.#unstored.filter(({ editId }) => editId !== edit.editId);
     if (answer.status === 'missing' || answer.status === 'invalid') {
       // Nothing is lost: what the server would not take is set aside, and said.
       this.#world.storage.setItem(REFUSED + edit.editId, JSON.stringify(edit));

@@ -39,6 +39,8 @@ export function useArrangement(chartText: string, barIds: readonly string[], cel
       .then(
         (arrangement) => {
           if (!current || arrangement === null) return;
+          // Progress comes by a channel of its own, and may come late.
+          current = false;
           setSolving((before) => ({ arrangement, phase: null, failed: null, result: before.result + 1 }));
         },
         (error: unknown) => {

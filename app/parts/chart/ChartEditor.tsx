@@ -1,5 +1,5 @@
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
-import { EditorState, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state';
+import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state';
 import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view';
 import { useContext, useEffect, useRef } from 'react';
 import { problemText, type Problem } from '../../../core/index.ts';
@@ -36,16 +36,17 @@ const problemField = StateField.define<DecorationSet>({
   create: () => Decoration.none,
   update(shown, transaction) {
     const found = transaction.effects.find((effect) => effect.is(setProblems));
-    return found ? decorate(transaction.state.doc, found.value as readonly Problem[]) : shown.map(transaction.changes);
+    return found ? decorate(transaction.state, found.value as readonly Problem[]) : shown.map(transaction.changes);
   },
   provide: (field) => EditorView.decorations.from(field),
 });
 
-/** Marks each problem's place, and writes it below its line. */
-function decorate(doc: Text, problems: readonly Problem[]): DecorationSet {
+/** Marks each problem's place, and writes it below its line; one of the whole text below the line being written. */
+function decorate({ doc, selection }: EditorState, problems: readonly Problem[]): DecorationSet {
+  const writing = doc.lineAt(selection.main.head).number;
   const byLine = new Map<number, Problem[]>();
   for (const problem of problems) {
-    const line = Math.min(doc.lines, Math.max(1, problem.at?.line ?? 1));
+    const line = Math.min(doc.lines, Math.max(1, problem.at?.line ?? writing));
     byLine.set(line, [...(byLine.get(line) ?? []), problem]);
   }
   const builder = new RangeSetBuilder<Decoration>();

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { parseChart, type Chart } from '../../../core/index.ts';
+import { LONGEST_CHART, parseChart, type Chart } from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
@@ -33,10 +33,14 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
   /** Counts texts that come from elsewhere and replace what stands in the editor. */
   const [replaced, setReplaced] = useState(0);
 
+  const [unsaved, setUnsaved] = useState(false);
   const saving = useRef({ version, saved: chartText, text: chartText, timer: 0 });
   const save = useCallback(() => {
     const state = saving.current;
     clearTimeout(state.timer);
+    // A text too long for a chart is not sent; it stays in the editor, with its problem.
+    if (state.text.length > LONGEST_CHART) return;
+    setUnsaved(false);
     if (state.text === state.saved) return;
     state.saved = state.text;
     theOutbox().put(makeEdit(`tune:${tuneId}`, state.version, { chartText: state.text }));
@@ -75,6 +79,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
       setText(next);
       const state = saving.current;
       state.text = next;
+      setUnsaved(true);
       clearTimeout(state.timer);
       state.timer = window.setTimeout(save, SAVE_AFTER_MS);
     },
@@ -92,7 +97,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
             {lastGood && <TuneFacts chart={lastGood} />}
           </div>
           <span className="head-gap" />
-          <SaveState />
+          <SaveState unsaved={unsaved} />
           <Button
             component={Link}
             to={`/tunes/${tuneId}/bench`}

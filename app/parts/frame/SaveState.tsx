@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { theOutbox, useSaveState } from '../../keep/browser.ts';
 
 /** Whether what was done is safe, always in sight. */
-export function SaveState() {
+export function SaveState({ unsaved = false }: { /** Typed, and not yet on its way. */ readonly unsaved?: boolean }) {
   const state = useSaveState();
   if (state.kind === 'waiting') {
     return (
@@ -23,7 +23,7 @@ export function SaveState() {
   }
   return (
     <span className="save" role="status">
-      {state.kind === 'saving' ? 'saving…' : 'saved'}
+      {state.kind === 'saving' || unsaved ? 'saving…' : 'saved'}
     </span>
   );
 }

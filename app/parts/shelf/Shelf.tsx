@@ -13,6 +13,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Form, Link, useFetcher } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
+import { useFreshTune } from '../../keep/fresh.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 
@@ -32,6 +33,7 @@ interface ShelfProps {
 }
 
 export function Shelf({ tunes, now }: ShelfProps) {
+  useFreshTune();
   const fetcher = useFetcher<{ deleted?: string; problem?: string }>();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);

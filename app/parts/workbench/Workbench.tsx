@@ -23,6 +23,7 @@ import {
   type Chart,
   type Grip,
 } from '../../../core/index.ts';
+import { useFreshTune } from '../../keep/fresh.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
@@ -49,6 +50,7 @@ interface WorkbenchProps {
 
 export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outdated }: WorkbenchProps) {
   const store = useTake();
+  useFreshTune();
   useEffect(() => {
     useTake.getState().open(take.id, take.version, take.cells);
     return followOutbox();
@@ -235,11 +237,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
                   }
                 />
                 {!arranged && (
-                  <span>
+                  <p>
                     {solving.phase.phase === 'shapes'
                       ? 'Working out what this hand can hold…'
                       : 'Finding the smoothest way…'}
-                  </span>
+                  </p>
                 )}
               </>
             )}
