@@ -31,6 +31,12 @@ export interface Progress {
   readonly total: number;
 }
 
+/** Prices of the states of a column: `base` is the least of them, `above[j]` what state j costs beyond it. */
+interface Table {
+  readonly base: number;
+  readonly above: Float64Array;
+}
+
 interface SearchColumn {
   readonly key: string;
   readonly chord: Chord;
@@ -48,11 +54,12 @@ export class Search {
   readonly #weights: Weights;
   readonly #prices: JoinPrices;
   readonly #cache = new Map<string, States>();
+  readonly #steps = new Map<string, Step[]>();
   #columns: SearchColumn[] = [];
   /** Valid for columns 0 … length − 1. */
-  #forward: Float64Array[] = [];
+  #forward: Table[] = [];
   /** Valid for columns `#backFrom` … */
-  #backward: (Float64Array | undefined)[] = [];
+  #backward: (Table | undefined)[] = [];
   #backFrom = 0;
 
   constructor(library: ShapeLibrary, weights: Weights) {
@@ -103,23 +110,34 @@ export class Search {
   /** Extends the forward tables over column `to`. Yields after each join. */
   *#goForward(to: number): Generator<void> {
     for (let i = this.#forward.length; i <= to; i++) {
-      const { states } = this.#columns[i]!;
-      this.#forward[i] =
-        i === 0 ? states.own : extend(this.#columns[i - 1]!.states, this.#forward[i - 1]!, states, this.#prices);
+      this.#forward[i] = i === 0 ? ownTable(this.#columns[0]!.states) : this.#step(i - 1, this.#forward[i - 1]!, i);
       yield;
     }
   }
 
   *#goBackward(to: number): Generator<void> {
     for (let i = this.#backFrom - 1; i >= to; i--) {
-      const { states } = this.#columns[i]!;
       const last = i === this.#columns.length - 1;
-      this.#backward[i] = last
-        ? states.own
-        : extend(this.#columns[i + 1]!.states, this.#backward[i + 1]!, states, this.#prices);
+      this.#backward[i] = last ? ownTable(this.#columns[i]!.states) : this.#step(i + 1, this.#backward[i + 1]!, i);
       this.#backFrom = i;
       yield;
     }
+  }
+
+  /**
+   * One step from a column's table to its neighbour's. A tune repeats itself, and far enough from its ends
+   * so do the tables, but for their base: a step seen before is not taken again.
+   */
+  #step(from: number, table: Table, to: number): Table {
+    const [a, b] = [this.#columns[from]!, this.#columns[to]!];
+    const key = `${a.key}>${b.key}`;
+    const seen = this.#steps.get(key) ?? [];
+    let step = seen.find(({ above }) => sameNumbers(above, table.above));
+    if (!step) {
+      step = { above: table.above, reached: normalised(extend(a.states, table.above, b.states, this.#prices)) };
+      this.#steps.set(key, [step, ...seen].slice(0, STEPS_KEPT));
+    }
+    return { base: table.base + step.reached.base, above: step.reached.above };
   }
 
   /** Solves, with the least work since the last change. Yields progress after each join. */
@@ -145,7 +163,8 @@ export class Search {
     const { states } = this.#columns[at]!;
     const forward = this.#forward[at]!;
     const backward = this.#backward[at]!;
-    const through = (j: number) => forward[j]! + backward[j]! - states.own[j]!;
+    const through = (j: number) =>
+      forward.base + backward.base + (forward.above[j]! + backward.above[j]! - states.own[j]!);
     const best = leastOf(states.size, through);
     const chosen = new Array<number>(this.#columns.length);
     chosen[at] = best;
@@ -159,10 +178,10 @@ export class Search {
   }
 
   /** The state of column `i` through which the table's best path reaches `state` of its neighbour. */
-  #towards(i: number, table: Float64Array, neighbour: number, state: number): number {
+  #towards(i: number, table: Table, neighbour: number, state: number): number {
     const { states } = this.#columns[i]!;
     const other = this.#columns[neighbour]!.states;
-    return leastOf(states.size, (j) => table[j]! + joinPrice(states, j, other, state, this.#prices));
+    return leastOf(states.size, (j) => table.above[j]! + joinPrice(states, j, other, state, this.#prices));
   }
 
   /**
@@ -218,11 +237,34 @@ export class Search {
     ];
     for (const side of sides) {
       if (!side) continue;
-      const reached = extend(side[0].states, side[1], states, this.#prices);
-      for (let j = 0; j < states.size; j++) result[j]! += reached[j]! - states.own[j]!;
+      const [neighbour, table] = side;
+      const reached = extend(neighbour.states, table.above, states, this.#prices);
+      for (let j = 0; j < states.size; j++) result[j]! += table.base + reached[j]! - states.own[j]!;
     }
     return result;
   }
+}
+
+/** A step taken before: from these prices to those. */
+interface Step {
+  readonly above: Float64Array;
+  readonly reached: Table;
+}
+/** Steps remembered for one pair of chords. */
+const STEPS_KEPT = 12;
+
+const ownTable = ({ own }: States): Table => normalised(own.slice());
+
+function normalised(prices: Float64Array): Table {
+  const base = prices.reduce((least, price) => Math.min(least, price), Infinity);
+  return { base, above: prices.map((price) => price - base) };
+}
+
+function sameNumbers(a: Float64Array, b: Float64Array): boolean {
+  if (a === b) return true;
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
 }
 
 /** Runs a search to its end without pause. */

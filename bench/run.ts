@@ -1,0 +1,170 @@
+/*
+ * Benchmarks, side by side in one run: `npm run bench`. Times are medians; counts stand beside them. The
+ * machines are shared, so compare ratios, not seconds.
+ */
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  buildLibrary,
+  columnsOf,
+  DEFAULT_HAND,
+  DEFAULT_WEIGHTS,
+  parseChart,
+  parseChord,
+  readChart,
+  run,
+  Search,
+  searchable,
+  shapesOf,
+  type Chord,
+} from '../core/index.ts';
+
+const rows: string[][] = [['what', 'median', 'count', 'goal']];
+
+function median(times: number[]): number {
+  return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+}
+function timed(what: string, goal: string, times: number, work: () => string): void {
+  const all: number[] = [];
+  let count = '';
+  for (let i = 0; i < times; i++) {
+    const start = performance.now();
+    count = work();
+    all.push(performance.now() - start);
+  }
+  const ms = median(all);
+  rows.push([what, ms < 10 ? `${ms.toFixed(2)} ms` : `${ms.toFixed(0)} ms`, count, goal]);
+}
+
+const chordOf = (symbol: string): Chord => {
+  const chord = parseChord(symbol);
+  if (!chord.ok) throw new Error(symbol);
+  return chord.value;
+};
+
+timed('shape library of the default hand', '2 s', 3, () => `${buildLibrary(DEFAULT_HAND).size} shapes`);
+const library = buildLibrary(DEFAULT_HAND);
+
+const roots = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+const kinds = [
+  '',
+  'm',
+  '6',
+  'm6',
+  '7',
+  'maj7',
+  'm7',
+  '9',
+  'm9',
+  'maj9',
+  '13',
+  'm11',
+  '6/9',
+  '7alt',
+  'm7b5',
+  'dim7',
+  '9sus4',
+  '7#11',
+];
+const chords = roots.flatMap((root) => kinds.map((kind) => chordOf(root + kind)));
+let grips = 0;
+const queries = chords.map((chord) => {
+  const start = performance.now();
+  grips += shapesOf(chord, library).length;
+  return performance.now() - start;
+});
+rows.push([
+  'grips of a chord, library loaded',
+  `${median(queries).toFixed(2)} ms`,
+  `${Math.round(grips / chords.length)} grips on average`,
+  '1 ms',
+]);
+
+const folder = join(import.meta.dirname, '..', 'demo', 'tunes');
+const WITHOUT_REPEATS = `key: C\n${[
+  'Dm7 G7',
+  'C',
+  'Fm7 Bb7',
+  'Eb',
+  'Abm7 Db7',
+  'Gb',
+  'F#m7 B7',
+  'E',
+  'Cm7 F7',
+  'Bb',
+  'Ebm7 Ab7',
+  'Db',
+  'C#m7 F#7',
+  'B',
+  'Em7 A7',
+  'D',
+  'Gm7 C7',
+  'F',
+  'Bbm7 Eb7',
+  'Ab',
+  'Am7 D7',
+  'G',
+  'Bm7b5 E7',
+  'Am',
+  'Dm7b5 G7',
+  'Cm',
+  'Fm6',
+  'Db',
+  'Em7b5 A7',
+  'Dm',
+  'G7',
+  'C',
+]
+  .map((bar) => `| ${bar} |`)
+  .join('\n')}`;
+const charts: [string, string, string][] = [
+  ...readdirSync(folder)
+    .sort()
+    .map((file): [string, string, string] => [
+      file.replace(/\.txt$/, ''),
+      readFileSync(join(folder, file), 'utf8'),
+      '5 s',
+    ]),
+  ['32 bars that never repeat', WITHOUT_REPEATS, '5 s'],
+];
+for (const [name, text, goal] of charts) {
+  const chart = parseChart(text);
+  if (!chart.ok) throw new Error(name);
+  const slots = readChart(chart.value);
+  const columns = columnsOf(
+    slots,
+    slots.map((_, i) => String(i)),
+    {},
+  );
+  let search = new Search(library, DEFAULT_WEIGHTS);
+  const { wanted } = searchable(columns, search);
+  const sizes = wanted.map((want) => search.states(want).size);
+  const pairs = sizes.slice(1).reduce((sum, size, i) => sum + size * sizes[i]!, 0);
+  timed(`path: ${name}`, goal, 3, () => {
+    search = new Search(library, DEFAULT_WEIGHTS);
+    search.setColumns(wanted);
+    run(search.solve());
+    return `${wanted.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;
+  });
+  run(search.refresh());
+  const middle = Math.floor(wanted.length / 2);
+  const pinned = wanted.map((want, i) => {
+    if (i !== middle) return want;
+    const shape = search.alternative(i, want.chord)!.shape;
+    return { ...want, pin: Array.from(library.frets.subarray(shape * 6, shape * 6 + 6)) };
+  });
+  timed(`  answer after a pin`, '2 ms', 1, () => {
+    search.setColumns(pinned);
+    run(search.solve());
+    return '';
+  });
+}
+
+const widths = rows[0]!.map((_, i) => Math.max(...rows.map((row) => row[i]!.length)));
+for (const row of rows)
+  console.log(
+    row
+      .map((cell, i) => cell.padEnd(widths[i]!))
+      .join('  ')
+      .trimEnd(),
+  );

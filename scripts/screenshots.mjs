@@ -1,0 +1,72 @@
+/* Renews docs/screenshots from the demo tunes: its own build, database and port. */
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { findPort } from './ports.mjs';
+import { build, mustRun, program, ROOT } from './prepare.mjs';
+
+const OUT = join(ROOT, 'docs', 'screenshots');
+const work = mkdtempSync(join(tmpdir(), 'heron-shots-'));
+const port = await findPort(undefined, 4900);
+const env = { HERON_DB: join(work, 'heron.db'), HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' };
+build('build-test');
+mustRun('The demo data', process.execPath, [program('tsx', 'dist', 'cli.mjs'), 'db/setup.ts', '--demo'], env);
+const server = spawn(process.execPath, [program('@react-router', 'serve', 'bin.js'), 'build-test/server/index.js'], {
+  cwd: ROOT,
+  stdio: 'ignore',
+  env: { ...process.env, ...env },
+});
+const address = `http://127.0.0.1:${port}`;
+while (!(await fetch(address).catch(() => null))?.ok) await new Promise((resolve) => setTimeout(resolve, 100));
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+async function shot(name, { width = 1280, height = 800, scheme = 'light' }, steps) {
+  const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
+  await page.goto(address);
+  await steps(page);
+  await page.screenshot({ path: join(OUT, `${name}.png`) });
+  await page.close();
+}
+const open = async (page, title, place) => {
+  const link = page.locator('.shelf-link', { hasText: title });
+  await page.goto(address + (await link.getAttribute('href')).replace('bench', place));
+  if (place === 'bench') {
+    await page.locator('.note').first().waitFor();
+    await page.locator('.option').nth(2).waitFor();
+    await page.locator('.bench-progress [role=progressbar]').waitFor({ state: 'detached' });
+  } else await page.locator('.bar').first().waitFor();
+};
+
+mkdirSync(OUT, { recursive: true });
+await shot('shelf', {}, () => Promise.resolve());
+await shot('chart', {}, (page) => open(page, 'Gangplank Strut', 'chart'));
+await shot('chart-problems', {}, async (page) => {
+  await open(page, 'Slack Water', 'chart');
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.insertText('| Fm7 | H7 |\n| am C F G B |\n| Cm');
+  await page.locator('.chart-problem').first().waitFor();
+});
+await shot('bench', {}, async (page) => {
+  await open(page, 'Slack Water', 'bench');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await page.locator('.option').nth(2).waitFor();
+});
+await shot('bench-dark', { scheme: 'dark' }, async (page) => {
+  await open(page, 'Foghorn Blues', 'bench');
+  for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowRight');
+  await page.locator('.option').nth(2).waitFor();
+});
+await shot('bench-grips', {}, async (page) => {
+  await open(page, 'Gangplank Strut', 'bench');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('g');
+  await page.getByRole('list', { name: 'Grips' }).waitFor();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
+});
+await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
+await browser.close();
+server.kill();
+rmSync(work, { recursive: true, force: true });
