@@ -55,9 +55,24 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true, color: 'inherit' },
-      styleOverrides: { root: { minHeight: 40, borderRadius: 20, paddingInline: 16 } },
+      styleOverrides: {
+        root: { minHeight: 40, borderRadius: 20, paddingInline: 16 },
+        outlined: { borderColor: 'var(--rule)' },
+      },
     },
     MuiIconButton: { styleOverrides: { root: { width: 40, height: 40, color: 'inherit' } } },
+    MuiAlert: {
+      defaultProps: { icon: false },
+      styleOverrides: {
+        root: {
+          alignItems: 'center',
+          padding: '0 12px',
+          border: '1px solid var(--rule)',
+          background: 'var(--panel)',
+          color: 'var(--rust)',
+        },
+      },
+    },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 40 } } },

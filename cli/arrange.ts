@@ -4,6 +4,7 @@ import {
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
+  figuresText,
   formatFrets,
   numeralOf,
   ONLY_MOVEMENT,
@@ -77,11 +78,9 @@ export function arrange(file: string, wishes: Wishes): Answer {
     slot.held,
     slot.shiftMm,
   ]);
-  const { figures } = arranged;
   const text =
     table([['bar', 'beat', 'chart', 'chord', 'grip', 'moved', 'held', 'mm'], ...rows]) +
-    `\n${figures.movement} semitones in all, ${figures.perChange} a change, largest leap ${figures.largestLeap}, ` +
-    `${figures.held} notes held, hand shifts ${figures.shiftMm} mm\n` +
+    `\n${figuresText(arranged.figures)}\n` +
     arranged.problems.map((found) => `${problemLine(found)}\n`).join('');
   return { json, text };
 }

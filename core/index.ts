@@ -1,6 +1,6 @@
 /** What the outside may use of the core, by name. */
 export { good, bad, problem, type Outcome, type Place, type Problem, type ProblemCode } from './problem.ts';
-export { applyPatch, type Patch } from './patch.ts';
+export { applyPatch, type EditAnswer, type Kept, type Patch } from './patch.ts';
 export { hertz, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
 export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
 export { degreePitchClass, semitones, spell, type Degree } from './pitch/degree.ts';
@@ -29,7 +29,7 @@ export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
 export { readChart, readingAsData, slotTimes, type ReadSlot } from './reading/read.ts';
 export { coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
-export { cellKey, colourContext, columnsOf, type Cell, type Cells, type Column } from './reharm/decisions.ts';
+export { cellKey, colourContext, columnsOf, slotKeys, type Cell, type Cells, type Column } from './reharm/decisions.ts';
 export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
 export { fretDistance } from './neck/frets.ts';
 export { DEFAULT_HAND, type Hand } from './neck/hand.ts';
@@ -46,4 +46,12 @@ export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { problemLine, problemText } from './wording/problems.ts';
-export { caution, changeText, colourReason, difficultyWord, priceText } from './wording/grips.ts';
+export {
+  caution,
+  changeText,
+  colourReason,
+  difficultyWord,
+  figuresText,
+  joinText,
+  priceText,
+} from './wording/grips.ts';

@@ -18,3 +18,20 @@ export function applyPatch<T>(
   }
   return { cells: next, inverse };
 }
+
+/** Where the losing side of a conflict is kept. */
+export interface Kept {
+  readonly kind: 'tune' | 'take';
+  readonly id: string;
+  readonly name: string;
+}
+
+type Cells = Readonly<Record<string, unknown>>;
+
+/** What the keeper of an aggregate says of an edit; `cells` are its cells as they now stand. */
+export type EditAnswer =
+  /** `rebased`: others changed other cells meanwhile. */
+  | { readonly status: 'saved'; readonly version: number; readonly cells: Cells; readonly rebased: boolean }
+  | { readonly status: 'conflict'; readonly version: number; readonly cells: Cells; readonly kept: Kept }
+  | { readonly status: 'missing' }
+  | { readonly status: 'invalid'; readonly message: string };

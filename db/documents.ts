@@ -9,6 +9,7 @@ export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), go
 export type TuneDoc = z.infer<typeof tuneDoc>;
 
 export const cell = z.strictObject({
+  on: z.string().max(32),
   source: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('chart') }),
     z.strictObject({ kind: z.literal('colour'), suffix: z.string().max(32) }),

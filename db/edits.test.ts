@@ -9,7 +9,7 @@ import { edit } from './schema.ts';
 import { createTune, deleteTune, duplicateTune, getTake, getTune, listTakes, listTunes, restoreTune } from './tunes.ts';
 
 const TEXT = 'title: Slack Tide\nkey: C\n| C | Am7 |\n| Dm7 | G7 |\n';
-const PIN = { source: { kind: 'colour', suffix: '9' }, pin: 'x-3-2-3-3-x' } as const;
+const PIN = { on: 'C7', source: { kind: 'colour', suffix: '9' }, pin: 'x-3-2-3-3-x' } as const;
 
 let db: Connection;
 beforeEach(() => {
@@ -70,7 +70,7 @@ describe('an edit', () => {
 
   test('that touches the same cell loses, gets the current cells, and is kept as a take beside', () => {
     const { tune, take: one } = take();
-    const other = { source: { kind: 'chart' } };
+    const other = { on: 'C7', source: { kind: 'chart' } };
     on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one');
     const answer = on(`take:${one.id}`, 1, { 'b:1:0': other }, 'two');
     expect(answer).toMatchObject({
@@ -80,6 +80,20 @@ describe('an edit', () => {
       kept: { kind: 'take', name: 'Take 1 (other window)' },
     });
     expect(listTakes(db, tune.id).map(({ doc }) => doc.cells)).toEqual([{ 'b:1:0': PIN }, { 'b:1:0': other }]);
+  });
+
+  test('that lost and is sent again is kept once', () => {
+    const { tune, take: one } = take();
+    on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one');
+    const lose = () => on(`take:${one.id}`, 1, { 'b:1:0': null }, 'two', 'lost');
+    const first = lose();
+    expect(first.status).toBe('conflict');
+    expect(lose()).toEqual(first);
+    expect(listTakes(db, tune.id)).toHaveLength(2);
+    on(`tune:${tune.id}`, 1, { chartText: '| C |' }, 'one');
+    const loseText = () => on(`tune:${tune.id}`, 1, { chartText: '| F |' }, 'two', 'lost text');
+    expect(loseText()).toEqual(loseText());
+    expect(listTunes(db)).toHaveLength(2);
   });
 
   test('never conflicts with earlier ones of its own window', () => {

@@ -1,34 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt } from 'drizzle-orm';
-import { applyPatch, withHeader, type Cell, type Patch } from '../core/index.ts';
+import { applyPatch, withHeader, type Cell, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
 import { takePatch, tunePatch, type EditRequest, type TakeDoc } from './documents.ts';
 import type { Db } from './open.ts';
 import { edit, take, tune } from './schema.ts';
 import { duplicateTune, getTake, getTune, tuneFrom } from './tunes.ts';
-
-/** Where the losing side of a conflict is kept. */
-export interface Kept {
-  readonly kind: 'tune' | 'take';
-  readonly id: string;
-  readonly name: string;
-}
-
-export type EditAnswer =
-  /** `rebased`: others changed other cells meanwhile; `cells` has both. */
-  | {
-      readonly status: 'saved';
-      readonly version: number;
-      readonly cells: Readonly<Record<string, unknown>>;
-      readonly rebased: boolean;
-    }
-  | {
-      readonly status: 'conflict';
-      readonly version: number;
-      readonly cells: Readonly<Record<string, unknown>>;
-      readonly kept: Kept;
-    }
-  | { readonly status: 'missing' }
-  | { readonly status: 'invalid'; readonly message: string };
 
 /** What an edit changes: a flat record of cells with a version. */
 interface Aggregate {
@@ -59,7 +35,7 @@ export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditA
       if (request.baseVersion > version)
         return { status: 'invalid', message: 'this edit was made on a version that does not exist' };
       const seen = tx.select().from(edit).where(eq(edit.editId, request.editId)).get();
-      if (seen) return { status: 'saved', version, cells, rebased: false };
+      if (seen) return answerAgain(tx, seen.aggregate, request.aggregate, { version, cells });
 
       const since = tx
         .select()
@@ -70,25 +46,44 @@ export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditA
         .filter(({ editId }) => clientOf(editId) !== clientOf(request.editId));
       const touched = new Set(since.flatMap((other) => Object.keys(JSON.parse(other.patch) as object)));
       const next = applyPatch(cells, patch.value);
+      const record = (name: string, made: number) =>
+        tx
+          .insert(edit)
+          .values({
+            editId: request.editId,
+            aggregate: name,
+            baseVersion: request.baseVersion,
+            version: made,
+            patch: JSON.stringify(patch.value),
+            inverse: JSON.stringify(next.inverse),
+            at: now,
+          })
+          .run();
       if (Object.keys(patch.value).some((key) => touched.has(key))) {
-        return { status: 'conflict', version, cells, kept: aggregate.keepBeside(next.cells) };
+        const kept = aggregate.keepBeside(next.cells);
+        record(`${kept.kind}:${kept.id}`, 1);
+        return { status: 'conflict', version, cells, kept };
       }
       aggregate.save(next.cells, version + 1);
-      tx.insert(edit)
-        .values({
-          editId: request.editId,
-          aggregate: request.aggregate,
-          baseVersion: request.baseVersion,
-          version: version + 1,
-          patch: JSON.stringify(patch.value),
-          inverse: JSON.stringify(next.inverse),
-          at: now,
-        })
-        .run();
+      record(request.aggregate, version + 1);
       return { status: 'saved', version: version + 1, cells: next.cells, rebased: since.length > 0 };
     },
     { behavior: 'immediate' },
   );
+}
+
+/** The answer to an edit that came before: saved, or, when it was recorded on a copy, the conflict it lost. */
+function answerAgain(
+  db: Db,
+  recordedOn: string,
+  asked: string,
+  now: Pick<Aggregate, 'version' | 'cells'>,
+): EditAnswer {
+  const [kind, id] = recordedOn.split(':') as [Kept['kind'], string];
+  const name = kind === 'take' ? getTake(db, id)?.name : getTune(db, id)?.title;
+  return recordedOn === asked || name === undefined
+    ? { status: 'saved', ...now, rebased: false }
+    : { status: 'conflict', ...now, kept: { kind, id, name } };
 }
 
 function readPatch({

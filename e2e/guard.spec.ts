@@ -61,6 +61,29 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
+test('nothing jumps while a page comes up', async ({ page }) => {
+  await page.addInitScript(() => {
+    const seen = window as unknown as { jumps: number };
+    seen.jumps = 0;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as (PerformanceEntry & { value: number; hadRecentInput: boolean })[])
+        if (!entry.hadRecentInput) seen.jumps += entry.value;
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  const jumps = () => page.evaluate(() => (window as unknown as { jumps: number }).jumps);
+  const id = await newTune(page, 'title: Steady\nkey: C\n| C | Am | Dm | G7 |\n');
+  for (const place of ['/', `/tunes/${id}/chart`, `/tunes/${id}/bench`]) {
+    await page.goto(place);
+    if (place.endsWith('chart')) await expect(page.locator('.cm-editor')).toBeVisible();
+    if (place.endsWith('bench')) {
+      await expect(page.locator('.note').first()).toBeVisible({ timeout: 30_000 });
+      await expect(page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(4)).toBeVisible();
+    }
+    // The usual bound for a page that feels steady (Cumulative Layout Shift, "good": at most 0.1) is looser.
+    expect(await jumps()).toBeLessThan(0.02);
+  }
+});
+
 test('on a phone nothing runs over the edge, and everything is within reach', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const id = await newTune(page, 'title: Small\nkey: C\n| C | Am | Dm | G7 |\n');

@@ -47,9 +47,9 @@ export async function openBench(page: Page, id: string): Promise<void> {
   await idle(page);
 }
 
-/** Until nothing is being worked out. */
+/** Until what is shown is the result of every decision made. */
 export async function idle(page: Page): Promise<void> {
-  await expect(page.locator('.bench-progress [role=progressbar]')).toHaveCount(0);
+  await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
 }
 
 /** The symbols of all columns in sight, as a screen reader says them. */

@@ -54,3 +54,47 @@ test('an address that leads nowhere says so, with a way back', async ({ page, cl
   await page.getByRole('link', { name: 'Back to the shelf' }).click();
   await expect(page.getByRole('button', { name: 'New tune', exact: true })).toBeVisible();
 });
+
+test('the shelf is worked by keys alone', async ({ page }) => {
+  await newTune(page, 'title: Spring Line\nkey: G\n| G | C |\n');
+  await page.goto('/');
+  const row = (title: string) => page.locator('.shelf-tune', { has: page.getByText(title, { exact: true }) });
+  // The tune changed last stands first.
+  await expect(row('Spring Line')).toBeVisible();
+  await expect(async () => {
+    await page.keyboard.press('ArrowUp');
+    await expect(page.locator('.shelf-link').first()).toBeFocused({ timeout: 500 });
+  }).toPass();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.locator('.shelf-link').nth(1)).toBeFocused();
+  await row('Spring Line').locator('.shelf-link').focus();
+  await page.keyboard.press('d');
+  await expect(row('Spring Line (copy)')).toBeVisible();
+  await row('Spring Line (copy)').locator('.shelf-link').focus();
+  await page.keyboard.press('Delete');
+  await expect(row('Spring Line (copy)')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(row('Spring Line (copy)')).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('bring back the deleted tune');
+  await page.keyboard.press('Escape');
+  await row('Spring Line').locator('.shelf-link').focus();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Spring Line');
+  await page.keyboard.press('Escape');
+  await row('Spring Line').locator('.shelf-link').focus();
+  await page.keyboard.press('c');
+  await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('Spring Line');
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/bench$/);
+});
+
+test('N starts a new tune', async ({ page }) => {
+  await page.goto('/');
+  await expect(async () => {
+    await page.keyboard.press('n');
+    await expect(page).toHaveURL(/\/chart$/, { timeout: 2000 });
+  }).toPass();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('New tune');
+});

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { Outbox, type Answer, type Edit, type World } from './outbox.ts';
+import type { EditAnswer } from '../../core/index.ts';
+import { Outbox, type Edit, type World } from './outbox.ts';
 
 /** A storage that outlives an outbox, as a browser's outlives a page. */
 type Storage = World['storage'];
@@ -97,7 +98,7 @@ describe('the outbox', () => {
   });
 
   test('tells of a conflict and goes on with the rest', async () => {
-    const answers: Answer[] = [];
+    const answers: EditAnswer[] = [];
     reply = ({ editId }) =>
       Promise.resolve(
         editId === 'w.1'

@@ -1,4 +1,4 @@
-import type { Patch } from '../../core/index.ts';
+import type { EditAnswer, Patch } from '../../core/index.ts';
 
 /** An edit on its way to the server. It stays in local storage until it is acknowledged. */
 export interface Edit {
@@ -9,23 +9,6 @@ export interface Edit {
   /** When it was made, for the order of sending. */
   readonly at: number;
 }
-
-/** What the server says of an edit. */
-export type Answer =
-  | {
-      readonly status: 'saved';
-      readonly version: number;
-      readonly cells: Readonly<Record<string, unknown>>;
-      readonly rebased: boolean;
-    }
-  | {
-      readonly status: 'conflict';
-      readonly version: number;
-      readonly cells: Readonly<Record<string, unknown>>;
-      readonly kept: { readonly kind: 'tune' | 'take'; readonly id: string; readonly name: string };
-    }
-  | { readonly status: 'missing' }
-  | { readonly status: 'invalid'; readonly message: string };
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -47,7 +30,7 @@ export interface World {
   now(): number;
 }
 
-type Listener = (edit: Edit, answer: Answer) => void;
+type Listener = (edit: Edit, answer: EditAnswer) => void;
 
 /**
  * Sends edits one at a time, in order, again and again until each is acknowledged. One key of local
@@ -128,7 +111,7 @@ export class Outbox {
     } catch {
       return this.#waitAndRetry();
     }
-    const answer = reply.body as Answer | null;
+    const answer = reply.body as EditAnswer | null;
     if (reply.status >= 500 || answer === null || typeof answer !== 'object' || !('status' in answer)) {
       return this.#waitAndRetry();
     }

@@ -1,6 +1,6 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { LONGEST_TITLE, parseChart } from '../../core/index.ts';
+import { LONGEST_TITLE, parseChart, symbolOf, type Chart } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
 import { renameTune } from '../../db/edits.ts';
 import { createTune, deleteTune, duplicateTune, listTunes, restoreTune } from '../../db/tunes.ts';
@@ -28,9 +28,19 @@ export function loader() {
     const facts = chart.ok
       ? { key: chart.value.key, meter: chart.value.meter, tempo: chart.value.tempo, feel: chart.value.feel }
       : null;
-    return { id, title, changedAt, facts, bars: doc.bars.length };
+    return { id, title, changedAt, facts, bars: doc.bars.length, opening: chart.ok ? openingOf(chart.value) : [] };
   });
   return { tunes, now: Date.now() };
+}
+
+/** The symbols a tune is known by: the first chords, held ones once. */
+const OPENING_CHORDS = 5;
+function openingOf(chart: Chart): string[] {
+  const symbols = chart.bars
+    .flatMap(({ entries }) => entries)
+    .flatMap(({ chord }) => (chord ? [symbolOf(chord)] : []))
+    .filter((symbol, i, all) => symbol !== all[i - 1]);
+  return symbols.slice(0, OPENING_CHORDS);
 }
 
 export async function action({ request: posted }: Route.ActionArgs) {

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Arrangement, Cells } from '../../core/index.ts';
 import type { Phase, PricedColour, PricedGrip, Solver } from './solver.worker.ts';
 
@@ -16,6 +16,8 @@ function solver(): Remote<Solver> {
 export interface Solving {
   /** The last good result; stays while a newer one is worked out. */
   readonly arrangement: Arrangement | null;
+  /** Whether the result is not yet that of the chart and decisions at hand. */
+  readonly busy: boolean;
   /** What is being worked out, or null. */
   readonly phase: Phase | null;
   readonly failed: string | null;
@@ -23,35 +25,36 @@ export interface Solving {
   readonly result: number;
 }
 
-const NOTHING: Solving = { arrangement: null, phase: null, failed: null, result: 0 };
+const NOTHING = { of: null as object | null, arrangement: null, phase: null, failed: null, result: 0 };
 
 /** Keeps an arrangement of the chart and the decisions; the newest request wins. */
 export function useArrangement(chartText: string, barIds: readonly string[], cells: Cells | null): Solving {
-  const [solving, setSolving] = useState<Solving>(NOTHING);
+  const [solving, setSolving] = useState<Omit<Solving, 'busy'> & { readonly of: object | null }>(NOTHING);
+  const job = useMemo(() => cells && { chartText, barIds, cells }, [chartText, barIds, cells]);
   useEffect(() => {
-    if (cells === null || chartText === '') return;
+    if (job === null) return;
     let current = true;
     const onProgress = proxy((phase: Phase) => {
       if (current) setSolving((before) => ({ ...before, phase }));
     });
     solver()
-      .arrange({ chartText, barIds, cells }, onProgress)
+      .arrange(job, onProgress)
       .then(
         (arrangement) => {
           if (!current || arrangement === null) return;
           // Progress comes by a channel of its own, and may come late.
           current = false;
-          setSolving((before) => ({ arrangement, phase: null, failed: null, result: before.result + 1 }));
+          setSolving(({ result }) => ({ of: job, arrangement, phase: null, failed: null, result: result + 1 }));
         },
         (error: unknown) => {
-          if (current) setSolving((before) => ({ ...before, phase: null, failed: String(error) }));
+          if (current) setSolving((before) => ({ ...before, of: job, phase: null, failed: String(error) }));
         },
       );
     return () => {
       current = false;
     };
-  }, [chartText, barIds, cells]);
-  return solving;
+  }, [job]);
+  return { ...solving, busy: solving.of !== job || job === null };
 }
 
 /** The colours of a column as they are priced. */

@@ -1,8 +1,6 @@
 import { expose } from 'comlink';
 import {
   arrangementOf,
-  buildLibrary,
-  cellKey,
   coloursOf,
   colourContext,
   columnsOf,
@@ -13,6 +11,7 @@ import {
   readChart,
   Search,
   searchable,
+  slotKeys,
   type Arrangement,
   type Cells,
   type ColourOption,
@@ -21,6 +20,8 @@ import {
   type ReadSlot,
   type ShapeLibrary,
 } from '../../core/index.ts';
+
+import { libraryOf } from './kept.ts';
 
 /** What is to be arranged: a chart that can be read, the ids of its bars, and the decisions. */
 export interface Job {
@@ -45,6 +46,8 @@ let slots: readonly ReadSlot[] = [];
 let columns: readonly Column[] = [];
 let index: number[] = [];
 let best = 0;
+/** Whether columns, index and best belong together: false while a newer chart is being solved. */
+let solved = false;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
 let newestOptions = 0;
@@ -76,10 +79,13 @@ const solver = {
   async arrange(job: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> {
     const mine = ++newest;
     newestOptions++;
+    solved = false;
     if (library === null) {
       onProgress({ phase: 'shapes', share: 0 });
-      library = buildLibrary(DEFAULT_HAND, undefined, (share) => onProgress({ phase: 'shapes', share }));
-      search = new Search(library, DEFAULT_WEIGHTS);
+      const built = await libraryOf(DEFAULT_HAND, (share) => onProgress({ phase: 'shapes', share }));
+      library ??= built;
+      search ??= new Search(library, DEFAULT_WEIGHTS);
+      if (mine !== newest) return null;
     }
     const chart = parseChart(job.chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
@@ -98,6 +104,7 @@ const solver = {
     );
     if (path === null) return null;
     best = path.cost;
+    solved = true;
     const arrangement = arrangementOf(columns, index, path, library, DEFAULT_WEIGHTS);
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search!.refresh(), () => mine === newest));
@@ -105,42 +112,45 @@ const solver = {
   },
 
   /** Prices the colours of a column, one by one as they are found. */
-  async colours(column: number, onOption: (option: PricedColour) => void): Promise<boolean> {
-    const mine = ++newestOptions;
-    const at = index[column];
+  async colours(column: number, onOption: (option: PricedColour) => void): Promise<void> {
+    const priced = await pricing(column);
     const own = slots[column]?.entry.chord;
-    if (at === undefined || at < 0 || !own) return false;
+    if (priced === null || !own) return;
     for (const option of coloursOf(own, colourContext(slots, column))) {
-      await pause();
-      if (mine !== newestOptions) return false;
-      const priced = search!.alternative(at, option.chord);
+      const found = search!.alternative(priced.at, option.chord);
       onOption({
         ...option,
-        extra: priced && priced.cost - best,
-        grip: priced && gripOf(option.chord, library!, priced.shape),
+        extra: found && found.cost - best,
+        grip: found && gripOf(option.chord, library!, found.shape),
       });
+      await pause();
+      if (!priced.current()) return;
     }
-    return true;
   },
 
   /** Every grip of a column's chord with its exact price, cheapest first. */
   async grips(column: number): Promise<PricedGrip[] | null> {
-    const mine = ++newestOptions;
-    await pause();
-    const at = index[column];
+    const priced = await pricing(column);
     const chord = columns[column]?.chord;
-    if (mine !== newestOptions || at === undefined || at < 0 || !chord) return null;
+    if (priced === null || !chord) return null;
     return search!
-      .gripAlternatives(at, chord)
+      .gripAlternatives(priced.at, chord)
       .map(({ shape, cost }) => ({ grip: gripOf(chord, library!, shape), extra: cost - best }));
   },
 };
 
-function slotKeys(all: readonly ReadSlot[], barIds: readonly string[]): string[] {
-  const first = all[0]?.sourceBar === 0 ? 0 : 1;
-  return all.map((slot) =>
-    cellKey(barIds[slot.sourceBar - first] ?? `bar-${slot.sourceBar}`, slot.pass, slot.entry.tick),
-  );
+/**
+ * Makes ready to price a column of the newest arrangement; the newest request wins. Null: there is
+ * nothing to price, or something newer came; the page asks again when it has the next arrangement.
+ */
+async function pricing(column: number): Promise<{ at: number; current: () => boolean } | null> {
+  const mine = ++newestOptions;
+  const current = () => solved && mine === newestOptions;
+  await pause();
+  const at = index[column] ?? -1;
+  if (!current() || at < 0) return null;
+  await follow(search!.reach(at), current);
+  return current() ? { at, current } : null;
 }
 
 export type Solver = typeof solver;

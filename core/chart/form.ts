@@ -1,9 +1,10 @@
-import { problem, type Problem } from '../problem.ts';
+import { problem, type Place, type Problem } from '../problem.ts';
 import type { Bar, Chart, Slot } from './chart.ts';
 
 /** A repeated stretch of bars, by index. */
 interface Repeat {
   readonly start: number;
+  readonly at: Place;
   /** Where each ending begins; empty for a plain repeat. */
   readonly endings: number[];
   /** The bar before each repeat sign. */
@@ -24,7 +25,7 @@ export function formOf(bars: readonly Bar[]): { repeats: readonly Repeat[]; prob
   bars.forEach((bar, i) => {
     if (bar.opens) {
       if (open) problems.push(problem('repeat-nested', { line: opened!.opens!.line }, bar.opens, bar.number));
-      current = { start: i, endings: [], closes: [], end: i };
+      current = { start: i, at: bar.opens, endings: [], closes: [], end: i };
       opened = bar;
       open = true;
       repeats.push(current);
@@ -70,7 +71,7 @@ export function playedOrder(bars: readonly Bar[]): readonly { index: number; pas
   let at = 0;
   for (const { start, endings, closes, end } of formOf(bars).repeats) {
     play(at, start - 1, 1);
-    const passes = Math.max(endings.length, closes.length + (endings.length > closes.length ? 0 : 1));
+    const passes = passesOf({ endings, closes });
     for (let pass = 1; pass <= passes; pass++) {
       if (endings.length === 0) {
         play(start, end, pass);
@@ -86,8 +87,20 @@ export function playedOrder(bars: readonly Bar[]): readonly { index: number; pas
   return order;
 }
 
+function passesOf({ endings, closes }: Pick<Repeat, 'endings' | 'closes'>): number {
+  return Math.max(endings.length, closes.length + (endings.length > closes.length ? 0 : 1));
+}
+
 /** Most bars once repeats are written out. */
 export const MOST_WRITTEN_OUT = 4000;
+
+/** At most how many bars are played, without playing them: each pass may take the whole repeat. */
+export function writtenOutLength(bars: readonly Bar[], repeats: readonly Repeat[]): number {
+  return repeats.reduce((length, repeat) => {
+    const common = repeat.endings.length > 0 ? repeat.endings[0]! - repeat.start : repeat.end - repeat.start + 1;
+    return length + common * (passesOf(repeat) - 1);
+  }, bars.length);
+}
 
 /** Writes the chart out: every repeat played, a slot for each chord, in order. */
 export function writeOut(chart: Chart): readonly Slot[] {

@@ -43,7 +43,7 @@ const READERS: { readonly [Name in HeaderName]: (value: string) => Outcome<Heade
   feel: (value) =>
     /^(straight|swing)/i.test(value)
       ? good(/^swing/i.test(value) ? 'swing' : 'straight')
-      : bad(problem('header-unknown', { text: `feel: ${value}` })),
+      : bad(problem('feel-unknown', { text: value })),
 };
 
 /** Reads one header into `headers`; what is wrong with it comes back. */

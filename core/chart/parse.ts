@@ -12,9 +12,9 @@ import {
 } from '../time/meter.ts';
 import type { Bar, Chart, Entry } from './chart.ts';
 import { defaultHeaders, headerLine, readHeader, type Headers } from './headers.ts';
-import { formOf } from './form.ts';
+import { formOf, MOST_WRITTEN_OUT, writtenOutLength } from './form.ts';
 import { scan, type Token } from './scan.ts';
-import { sharesOf, withDots } from './shares.ts';
+import { mostShares, sharesOf, withDots } from './shares.ts';
 
 /** A chart longer than this is no chart of a tune, but something pasted by mistake. */
 export const LONGEST_CHART = 100_000;
@@ -37,6 +37,8 @@ export function parseChart(text: string): Outcome<Chart> {
 /** The state of reading: the bars so far and what the next bar will carry. */
 class Reader {
   readonly #headers: Headers = defaultHeaders();
+  /** The line of each header read so far. */
+  readonly #headerLines = new Map<string, number>();
   readonly #problems: Problem[] = [];
   readonly #bars: Draft[] = [];
   #meter: Meter | null = null;
@@ -52,6 +54,9 @@ class Reader {
     const whole = { line: number, column: 1, length: line.length };
     const header = headerLine(line);
     if (header) {
+      const before = this.#headerLines.get(header.name);
+      if (before !== undefined) this.#problem('header-twice', { text: header.name, line: before }, whole, null);
+      this.#headerLines.set(header.name, number);
       this.#problems.push(...readHeader(this.#headers, header.name, header.value, whole));
       return;
     }
@@ -158,13 +163,13 @@ class Reader {
     this.#before = tokens;
     const entries = share(tokens, meter, (text, at) => this.#chord(text, at, bar), beats);
     if (entries === null) {
-      const texts = tokens.map(({ text }) => text);
-      this.#problem(
-        'bar-share',
-        { count: tokens.length, meter: formatMeter(meter), dots: withDots(texts, meter) },
-        spanOf(tokens),
-        bar,
+      const dots = withDots(
+        tokens.map(({ text }) => text),
+        meter,
       );
+      const [code, args] =
+        dots === null ? (['bar-crowded', { most: mostShares(meter) }] as const) : (['bar-share', { dots }] as const);
+      this.#problem(code, { count: tokens.length, meter: formatMeter(meter), ...args }, spanOf(tokens), bar);
     }
     return entries ?? [];
   }
@@ -179,7 +184,12 @@ class Reader {
   }
 
   finish(lines: number): Outcome<Chart> {
-    this.#problems.push(...formOf(this.#bars).problems);
+    const form = formOf(this.#bars);
+    this.#problems.push(...form.problems);
+    const played = writtenOutLength(this.#bars, form.repeats);
+    if (played > MOST_WRITTEN_OUT) {
+      this.#problem('chart-too-many-played', { played, most: MOST_WRITTEN_OUT }, form.repeats[0]!.at, null);
+    }
     if (this.#bars.length === 0 && this.#problems.length === 0)
       this.#problem('chart-empty', {}, { line: lines, column: 1, length: 1 }, null);
     if (this.#problems.length > 0) return bad(...this.#problems.slice(0, MOST_PROBLEMS));

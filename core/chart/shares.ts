@@ -22,12 +22,18 @@ export function sharesOf(count: number, meter: Meter, beats = beatsPerBar(meter)
   return all.map((_, i) => (i < longer ? whole + 1 : whole));
 }
 
-/** The entries with dots added so that they share the bar, for the message that asks for it. */
-export function withDots(entries: readonly string[], meter: Meter): string {
+/** Most entries that share a bar: sixteenths in simple meters, and as many to the beat in compound ones. */
+export function mostShares(meter: Meter): number {
+  return beatsPerBar(meter) * (isCompound(meter) ? 6 : FINEST);
+}
+
+/** The entries with dots added so that they share the bar, for the message that asks for it; null: too many. */
+export function withDots(entries: readonly string[], meter: Meter): string | null {
+  const most = mostShares(meter);
   const dotted = [...entries];
-  for (let at = 1; dotted.length <= 64; at = at >= dotted.length ? 1 : at + 2) {
-    if (sharesOf(dotted.length, meter) !== null) break;
+  for (let at = 1; dotted.length <= most; at = at >= dotted.length ? 1 : at + 2) {
+    if (sharesOf(dotted.length, meter) !== null) return dotted.join(' ');
     dotted.splice(at, 0, '.');
   }
-  return dotted.join(' ');
+  return null;
 }

@@ -48,8 +48,3 @@ export function noteIn(chord: Chord, pc: PitchClass): NoteName | null {
   if (degree === null) return null;
   return degree === 'bass' ? chord.bass : spell(chord.root, degree);
 }
-
-/** The same chord above another root: `withKind`'s counterpart for colours. */
-export function withKind(chord: Chord, kind: Kind): Chord {
-  return { ...chord, kind };
-}

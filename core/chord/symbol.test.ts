@@ -22,7 +22,7 @@ function read(text: string): Chord {
 
 describe('all usual spellings come out in the one shown', () => {
   test.each([
-    ['Cmaj7 CM7 Cma7 CΔ CΔ7 C△7 Cj7', 'Cmaj7'],
+    ['Cmaj7 CM7 Cma7 CΔ CΔ7 C△7 Cj7 C^ C^7', 'Cmaj7'],
     ['Cm7 C-7 Cmin7 Cmi7 C−7', 'Cm7'],
     ['Cm7b5 Cø Cø7 C-7b5 Cm7(b5) Cm7-5', 'Cm7b5'],
     ['Cdim7 C°7 Co7', 'Cdim7'],

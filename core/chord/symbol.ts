@@ -20,8 +20,8 @@ const LONGEST = 32;
 const SIGNS: readonly (readonly [RegExp, string])[] = [
   [/[♭]/g, 'b'],
   [/[♯]/g, '#'],
-  [/[Δ△∆](?=\d)/g, 'maj'],
-  [/[Δ△∆]/g, 'maj7'],
+  [/[Δ△∆^](?=\d)/g, 'maj'],
+  [/[Δ△∆^]/g, 'maj7'],
   [/[øØ]/g, 'hdim'],
   [/[°º˚]/g, 'dim'],
   [/[−–—]/g, '-'],

@@ -130,5 +130,15 @@ function index(hand: Hand, size: number, { frets, fingers, difficulty, mask }: G
   const order = new Uint32Array(size);
   const next = start.slice();
   for (let i = 0; i < size; i++) order[next[mask[i]!]!++] = i;
-  return { hand, size, frets, fingers, difficulty, mask, order, start };
+  // Cut to length: what is kept or sent elsewhere carries no spare room.
+  return {
+    hand,
+    size,
+    frets: frets.slice(0, size * STRINGS),
+    fingers: fingers.slice(0, size * STRINGS),
+    difficulty: difficulty.slice(0, size),
+    mask: mask.slice(0, size),
+    order,
+    start,
+  };
 }

@@ -41,9 +41,9 @@ export interface Arrangement {
 /** The columns the search works on: chords the hand can hold; `index[i]` is where column i stands in it, or −1. */
 export function searchable(columns: readonly Column[], search: Search): { wanted: Wanted[]; index: number[] } {
   const wanted: Wanted[] = [];
-  const index = columns.map(({ chord, pin }) => {
+  const index = columns.map(({ chord, decision }) => {
     if (chord === null || !search.playable(chord)) return -1;
-    return wanted.push({ chord, pin: pin === null ? null : parseFrets(pin) }) - 1;
+    return wanted.push({ chord, pin: decision?.pin === undefined ? null : parseFrets(decision.pin) }) - 1;
   });
   return { wanted, index };
 }
@@ -71,7 +71,8 @@ export function arrangementOf(
     const shape = path.shapes[at]!;
     const grip = gripOf(column.chord!, library, shape);
     const held = heldAs(column.chord!, library, shape);
-    if (column.pin !== null && column.pin !== grip.grip) {
+    const pin = column.decision?.pin;
+    if (pin !== undefined && pin !== grip.grip) {
       problems.push(problem('pin-unplayable', { text: column.symbol }, null, column.slot.bar));
     }
     terms.push(columnTerms(held, weights));

@@ -40,56 +40,81 @@ export function joinPrice(a: States, i: number, b: States, j: number, prices: Jo
   );
 }
 
-/** One side of a join, sorted for scanning: grouped by number of voices, cheapest first in each. */
+/** MIDI pitches, and so possible top notes. */
+const PITCHES = 128;
+
+/**
+ * One side of a join, sorted for scanning: in groups of one number of voices and one top note, cheapest first
+ * in each. Group g = voices · 128 + top is `start[g]` … `start[g + 1] − 1`; `least[g]` is its cheapest total.
+ */
 interface Sorted {
   readonly total: Float64Array;
   readonly pitches: Uint8Array;
-  readonly sum: Int16Array;
-  readonly top: Uint8Array;
   readonly position: Uint8Array;
+  readonly start: Int32Array;
+  readonly least: Float64Array;
 }
 
-function sortByVoices(from: States, totals: Float64Array): (Sorted | null)[] {
-  const groups: number[][] = Array.from({ length: STRINGS + 1 }, () => []);
-  for (let i = 0; i < from.size; i++) groups[from.voices[i]!]!.push(i);
-  return groups.map((group, voices) => {
-    if (group.length === 0) return null;
-    group.sort((x, y) => totals[x]! - totals[y]! || x - y);
-    const pitches = new Uint8Array(group.length * STRINGS);
-    const sum = new Int16Array(group.length);
-    group.forEach((state, at) => {
-      for (let v = 0; v < voices; v++) {
-        const pitch = from.pitches[state * STRINGS + v]!;
-        pitches[at * STRINGS + v] = pitch;
-        sum[at]! += pitch;
-      }
-    });
-    return {
-      total: Float64Array.from(group, (state) => totals[state]!),
-      pitches,
-      sum,
-      top: Uint8Array.from(group, (_, at) => pitches[at * STRINGS + voices - 1]!),
-      position: Uint8Array.from(group, (state) => from.position[state]!),
-    };
-  });
+function sortForScan(from: States, totals: Float64Array): Sorted {
+  const groupOf = (i: number) => from.voices[i]! * PITCHES + from.pitches[i * STRINGS + from.voices[i]! - 1]!;
+  const order = Uint32Array.from({ length: from.size }, (_, i) => i).sort(
+    (x, y) => groupOf(x) - groupOf(y) || totals[x]! - totals[y]! || x - y,
+  );
+  const start = new Int32Array((STRINGS + 1) * PITCHES + 1);
+  for (const i of order) start[groupOf(i) + 1]!++;
+  for (let g = 1; g < start.length; g++) start[g]! += start[g - 1]!;
+  const pitches = new Uint8Array(from.size * STRINGS);
+  order.forEach((state, at) =>
+    pitches.set(from.pitches.subarray(state * STRINGS, (state + 1) * STRINGS), at * STRINGS),
+  );
+  const total = Float64Array.from(order, (state) => totals[state]!);
+  return {
+    total,
+    pitches,
+    position: Uint8Array.from(order, (state) => from.position[state]!),
+    start,
+    least: Float64Array.from({ length: start.length - 1 }, (_, g) =>
+      start[g] === start[g + 1] ? Infinity : total[start[g]!]!,
+    ),
+  };
+}
+
+/**
+ * A bound on the movement between an `an` of `a` and a larger set, `bn` of `b`: in any matching in order voice
+ * k of the smaller has a partner from k to k + bn − an.
+ */
+function leastWay(a: Uint8Array, ai: number, an: number, b: Uint8Array, bi: number, bn: number): number {
+  const slack = bn - an;
+  let way = 0;
+  for (let k = 0; k < an; k++) {
+    const pitch = a[ai + k]!;
+    const over = pitch - b[bi + k + slack]!;
+    const under = b[bi + k]! - pitch;
+    if (over > 0) way += over;
+    else if (under > 0) way += under;
+  }
+  return way;
 }
 
 /**
  * One step of the search, over all pairs: for each state of `to`, its own price plus the least of
- * `totals` of `from` and the join. Exact: a pair is passed over only when what is known of it already
- * costs as much as the best found. `totals` of the result are the least price of any path that ends
- * there (or begins there: joins are symmetric, so the same step runs both ways).
+ * `totals` of `from` and the join. Exact: a pair (or a whole group) is passed over only when what is known
+ * of it already costs as much as the best found. `totals` of the result are the least price of any path that
+ * ends there (or begins there: joins are symmetric, so the same step runs both ways).
  */
 export function extend(from: States, totals: Float64Array, to: States, prices: JoinPrices): Float64Array {
-  const groups = sortByVoices(from, totals);
-  const result = new Float64Array(to.size);
+  const { total, pitches, position: positions, start, least: cheapest } = sortForScan(from, totals);
   const { movement: perSemitone, entry, top: topTable, shift: shiftTable } = prices;
-  const present = groups.flatMap((group, voices) => (group ? [voices] : []));
+  const result = new Float64Array(to.size);
+  const present = [1, 2, 3, 4, 5, 6].filter((voices) => start[voices * PITCHES] !== start[(voices + 1) * PITCHES]);
+  const cheapestOf = Array.from({ length: STRINGS + 1 }, (_, voices) =>
+    cheapest.subarray(voices * PITCHES, (voices + 1) * PITCHES).reduce((a, b) => Math.min(a, b), Infinity),
+  );
   // For each number of voices, the nearest numbers first: fewer voices enter, bounds tighten early.
-  const nearest = groups.map((_, voices) =>
+  const nearest = Array.from({ length: STRINGS + 1 }, (_, voices) =>
     [...present].sort((x, y) => Math.abs(x - voices) - Math.abs(y - voices) || x - y),
   );
-  // States that lie near each other have the same cheapest neighbour: a good first guess.
+  // States that lie near each other have the same cheapest neighbour: a good first guess, by number of voices.
   const guess = new Int32Array(STRINGS + 1).fill(-1);
 
   for (let j = 0; j < to.size; j++) {
@@ -97,42 +122,66 @@ export function extend(from: States, totals: Float64Array, to: States, prices: J
     const at = j * STRINGS;
     const top = to.pitches[at + n - 1]!;
     const position = to.position[j]! * 32;
-    let sum = 0;
-    for (let v = 0; v < n; v++) sum += to.pitches[at + v]!;
     let least = Infinity;
+    let found = -1;
+
+    for (const voices of present) {
+      const i = guess[voices]!;
+      if (i < 0) continue;
+      const o = i * STRINGS;
+      const price =
+        total[i]! +
+        Math.abs(voices - n) * entry +
+        topTable[Math.abs(pitches[o + voices - 1]! - top)]! +
+        shiftTable[position + positions[i]!]! +
+        movementBetween(pitches, o, voices, to.pitches, at, n) * perSemitone;
+      if (price < least) least = price;
+    }
 
     for (const voices of nearest[n]!) {
-      const group = groups[voices]!;
       const entering = Math.abs(voices - n) * entry;
-      const { total, pitches, top: tops, position: positions, sum: sums } = group;
-      const size = total.length;
-      let found = -1;
-      for (let k = guess[voices]! >= 0 ? -1 : 0; k < size; k++) {
-        const i = k < 0 ? guess[voices]! : k;
-        let price = total[i]! + entering;
-        if (price >= least) {
-          if (k < 0) continue;
-          break;
-        }
-        price += topTable[Math.abs(tops[i]! - top)]! + shiftTable[position + positions[i]!]!;
-        if (price >= least) continue;
-        const o = i * STRINGS;
-        if (voices === n) {
-          // The voices together move at least as far as their sums lie apart.
-          if (price + Math.abs(sums[i]! - sum) * perSemitone >= least) continue;
-          let moved = Math.abs(pitches[o]! - to.pitches[at]!) + Math.abs(pitches[o + 1]! - to.pitches[at + 1]!);
-          for (let v = 2; v < n; v++) moved += Math.abs(pitches[o + v]! - to.pitches[at + v]!);
-          price += moved * perSemitone;
-        } else {
-          price += movementBetween(pitches, o, voices, to.pitches, at, n) * perSemitone;
-        }
-        if (price < least) {
-          least = price;
-          found = i;
+      // From the same top note outwards: the top voice's own way is a bound on the whole movement.
+      for (let away = 0; away < PITCHES; away++) {
+        const known = entering + topTable[away]!;
+        if (cheapestOf[voices]! + known + (voices === n ? away * perSemitone : 0) >= least) break;
+        for (let side = away === 0 ? 1 : -1; side <= 1; side += 2) {
+          const t = top + side * away;
+          if (t < 0 || t >= PITCHES) continue;
+          const group = voices * PITCHES + t;
+          // The top of the smaller set has a partner no higher than the other's top; of equal sets, just that.
+          const topMoves = voices === n || side * (n - voices) > 0 ? away : 0;
+          const bound = known + topMoves * perSemitone;
+          if (cheapest[group]! + bound >= least) continue;
+          const end = start[group + 1]!;
+          for (let i = start[group]!; i < end; i++) {
+            const before = total[i]!;
+            if (before + bound >= least) break;
+            let price = before + known + shiftTable[position + positions[i]!]!;
+            if (price + topMoves * perSemitone >= least) continue;
+            const o = i * STRINGS;
+            let moved: number;
+            if (voices === n) {
+              moved = away;
+              for (let v = 0; v < n - 1; v++) moved += Math.abs(pitches[o + v]! - to.pitches[at + v]!);
+            } else {
+              const way =
+                voices < n
+                  ? leastWay(pitches, o, voices, to.pitches, at, n)
+                  : leastWay(to.pitches, at, n, pitches, o, voices);
+              if (price + way * perSemitone >= least) continue;
+              moved = movementBetween(pitches, o, voices, to.pitches, at, n);
+            }
+            price += moved * perSemitone;
+            if (price < least) {
+              least = price;
+              found = i;
+              guess[voices] = i;
+            }
+          }
         }
       }
-      if (found >= 0) guess[voices] = found;
     }
+    if (found < 0 && least === Infinity) throw new RangeError('a join with a column that has no grips');
     result[j] = to.own[j]! + least;
   }
   return result;

@@ -335,7 +335,9 @@ describe('an arrangement', () => {
   });
 
   test('a pin that no longer plays the chord is told, not obeyed', () => {
-    const { result } = arranged('key: C\n| C |', { 'b:1:0': { source: { kind: 'chart' }, pin: '1-1-1-1-1-1' } });
+    const { result } = arranged('key: C\n| C |', {
+      'b:1:0': { on: 'C', source: { kind: 'chart' }, pin: '1-1-1-1-1-1' },
+    });
     expect(result.problems).toMatchObject([{ code: 'pin-unplayable', bar: 1 }]);
     expect(result.columns[0]!.grip).not.toBeNull();
   });

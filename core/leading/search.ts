@@ -4,7 +4,7 @@ import type { ShapeLibrary } from '../grip/library.ts';
 import { STRINGS } from '../neck/tuning.ts';
 import type { Weights } from './cost.ts';
 import { extend, joinPrice, joinPrices, type JoinPrices } from './join.ts';
-import { ownPrice, statesOf, TENTH, type States } from './states.ts';
+import { ownPrice, stateKey, stateKeyAt, statesOf, TENTH, type States } from './states.ts';
 
 /** A chord to be voiced, and the grip it is pinned to, if it is. */
 export interface Wanted {
@@ -105,18 +105,24 @@ export class Search {
     ];
     this.#backFrom = columns.length - keptBack;
     this.#columns = columns;
+    const pairs = new Set(
+      columns.slice(1).flatMap(({ key }, i) => [stepKey(columns[i]!, { key }), stepKey({ key }, columns[i]!)]),
+    );
+    for (const key of this.#steps.keys()) if (!pairs.has(key)) this.#steps.delete(key);
   }
 
   /** Extends the forward tables over column `to`. Yields after each join. */
   *#goForward(to: number): Generator<void> {
-    for (let i = this.#forward.length; i <= to; i++) {
+    while (this.#forward.length <= to) {
+      const i = this.#forward.length;
       this.#forward[i] = i === 0 ? ownTable(this.#columns[0]!.states) : this.#step(i - 1, this.#forward[i - 1]!, i);
       yield;
     }
   }
 
   *#goBackward(to: number): Generator<void> {
-    for (let i = this.#backFrom - 1; i >= to; i--) {
+    while (this.#backFrom > to) {
+      const i = this.#backFrom - 1;
       const last = i === this.#columns.length - 1;
       this.#backward[i] = last ? ownTable(this.#columns[i]!.states) : this.#step(i + 1, this.#backward[i + 1]!, i);
       this.#backFrom = i;
@@ -130,7 +136,7 @@ export class Search {
    */
   #step(from: number, table: Table, to: number): Table {
     const [a, b] = [this.#columns[from]!, this.#columns[to]!];
-    const key = `${a.key}>${b.key}`;
+    const key = stepKey(a, b);
     const seen = this.#steps.get(key) ?? [];
     let step = seen.find(({ above }) => sameNumbers(above, table.above));
     if (!step) {
@@ -153,10 +159,16 @@ export class Search {
     return this.#pathThrough(meet);
   }
 
-  /** Completes both tables, so that any alternative can be priced at once. */
+  /** Completes the tables on both sides of column `i`, so that its alternatives are priced at once. */
+  *reach(i: number): Generator<void> {
+    yield* this.#goForward(i - 1);
+    yield* this.#goBackward(i + 1);
+  }
+
+  /** Completes both tables. */
   *refresh(): Generator<void> {
-    yield* this.#goForward(this.#columns.length - 1);
-    yield* this.#goBackward(0);
+    yield* this.reach(this.#columns.length);
+    yield* this.reach(-1);
   }
 
   #pathThrough(at: number): Path {
@@ -200,36 +212,19 @@ export class Search {
   gripAlternatives(i: number, chord: Chord): Alternative[] {
     const states = this.states({ chord, pin: null });
     const through = this.#throughAll(i, states);
-    const stateAt = new Map<number, number>();
-    for (let j = 0; j < states.size; j++) stateAt.set(states.shape[j]!, j);
-    const all: { shape: number; price: number }[] = [];
-    for (const shape of shapesOf(chord, this.#library)) {
-      const own = stateAt.get(shape);
-      // A dearer grip of the same notes in the same position: the same joins, its own price.
-      const alone = own === undefined ? statesOf(chord, this.#library, this.#weights, Uint32Array.of(shape)) : null;
-      const j = own ?? this.#sameState(states, alone!);
-      const extra = own === undefined ? ownPrice(chord, this.#library, shape, this.#weights) - states.own[j]! : 0;
-      all.push({ shape, price: through[j]! + extra });
-    }
-    return all
+    const stateOf = new Map(Array.from(states.shape, (_, j) => [stateKeyAt(states, j), j]));
+    return Array.from(shapesOf(chord, this.#library), (shape) => {
+      // A dearer grip of the same notes in the same position has the same joins, and its own price.
+      const j = stateOf.get(stateKey(this.#library, shape))!;
+      return { shape, price: through[j]! - states.own[j]! + ownPrice(chord, this.#library, shape, this.#weights) };
+    })
       .sort((a, b) => a.price - b.price || a.shape - b.shape)
       .map(({ shape, price }) => ({ shape, cost: Math.floor(price / TENTH) }));
   }
 
-  #sameState(states: States, alone: States): number {
-    for (let j = 0; j < states.size; j++) {
-      if (states.position[j] !== alone.position[0] || states.voices[j] !== alone.voices[0]) continue;
-      let v = 0;
-      while (v < alone.voices[0]! && states.pitches[j * STRINGS + v] === alone.pitches[v]) v++;
-      if (v === alone.voices[0]) return j;
-    }
-    throw new RangeError('a grip outside its own chord');
-  }
-
   /** The price of the best whole path through each of `states` standing in column `i`. Needs the tables on both sides. */
   #throughAll(i: number, states: States): Float64Array {
-    run(this.#goForward(i - 1));
-    run(this.#goBackward(i + 1));
+    run(this.reach(i));
     const result = states.own.slice();
     const sides = [
       i > 0 ? ([this.#columns[i - 1]!, this.#forward[i - 1]!] as const) : null,
@@ -275,6 +270,7 @@ export function run<T>(steps: Generator<unknown, T>): T {
   }
 }
 
+const stepKey = (from: Pick<SearchColumn, 'key'>, to: Pick<SearchColumn, 'key'>) => `${from.key}>${to.key}`;
 const keyOf = ({ chord, pin }: Wanted) => `${symbolOf(chord)} ${pin === null ? '' : formatFrets(pin)}`;
 
 /** The first index with the least value. */

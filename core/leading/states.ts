@@ -67,24 +67,33 @@ export function statesOf(
   weights: Weights,
   shapes = shapesOf(chord, library),
 ): States {
-  const cheapest = new Map<string, { shape: number; own: number; set: number[]; position: number }>();
+  const cheapest = new Map<string, { shape: number; own: number }>();
   for (const shape of shapes) {
     const own = ownPrice(chord, library, shape, weights);
-    const set = distinct(pitchesOf(library, shape));
-    const position = positionOf(library, shape);
-    const key = String.fromCharCode(position, ...set);
+    const key = stateKey(library, shape);
     const known = cheapest.get(key);
-    if (!known || own < known.own) cheapest.set(key, { shape, own, set, position });
+    if (!known || own < known.own) cheapest.set(key, { shape, own });
   }
   const all = [...cheapest.values()];
+  const sets = all.map(({ shape }) => distinct(pitchesOf(library, shape)));
   const pitches = new Uint8Array(all.length * STRINGS);
-  all.forEach(({ set }, i) => pitches.set(set, i * STRINGS));
+  sets.forEach((set, i) => pitches.set(set, i * STRINGS));
   return {
     size: all.length,
     shape: Uint32Array.from(all, ({ shape }) => shape),
     own: Float64Array.from(all, ({ own }) => own),
     pitches,
-    voices: Uint8Array.from(all, ({ set }) => set.length),
-    position: Uint8Array.from(all, ({ position }) => position),
+    voices: Uint8Array.from(sets, (set) => set.length),
+    position: Uint8Array.from(all, ({ shape }) => positionOf(library, shape)),
   };
+}
+
+/** The same for all shapes that are one state: position and sounding pitches. */
+export function stateKey(library: ShapeLibrary, shape: number): string {
+  return String.fromCharCode(positionOf(library, shape), ...distinct(pitchesOf(library, shape)));
+}
+
+/** The key of state `i`. */
+export function stateKeyAt({ position, pitches, voices }: States, i: number): string {
+  return String.fromCharCode(position[i]!, ...pitches.subarray(i * STRINGS, i * STRINGS + voices[i]!));
 }

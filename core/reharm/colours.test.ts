@@ -8,7 +8,7 @@ import { numeralOf, plainNumeral } from '../reading/numeral.ts';
 import { placeOf } from '../reading/place.ts';
 import { readChart, readingAsData } from '../reading/read.ts';
 import { coloursOf, defaultColour } from './colours.ts';
-import { cellKey, columnsOf } from './decisions.ts';
+import { slotKeys, columnsOf } from './decisions.ts';
 
 const chordOf = (symbol: string) => {
   const chord = parseChord(symbol);
@@ -152,20 +152,22 @@ describe('colours on offer', () => {
   });
 });
 
-test('a decision stands until it is let go', () => {
+test('a decision stands until it is let go, and waits where the chart has changed', () => {
   const chart = parseChart('key: C\n|: Dm7 | G7 :|');
   if (!chart.ok) throw new Error();
   const slots = readChart(chart.value);
-  const keys = slots.map((slot) => cellKey(`bar${slot.sourceBar}`, slot.pass, slot.entry.tick));
+  const keys = slotKeys(slots, ['bar1', 'bar2']);
   const cells = {
-    'bar2:1:0': { source: { kind: 'colour', suffix: '13b9' }, pin: '3-x-3-4-5-4' },
-    'bar1:2:0': { source: { kind: 'chart' } },
+    'bar2:1:0': { on: 'G7', source: { kind: 'colour', suffix: '13b9' }, pin: '3-x-3-4-5-4' },
+    'bar1:2:0': { on: 'Dm7', source: { kind: 'chart' } },
+    // Decided while the chart still said G.
+    'bar2:2:0': { on: 'G', source: { kind: 'chart' } },
   } as const;
-  expect(columnsOf(slots, keys, cells).map(({ symbol, pin, chosen }) => [symbol, pin, chosen])).toEqual([
-    ['Dm9', null, false],
-    ['G13b9', '3-x-3-4-5-4', true],
-    ['Dm7', null, true],
-    ['G9', null, false],
+  expect(columnsOf(slots, keys, cells).map(({ symbol, decision }) => [symbol, decision])).toEqual([
+    ['Dm9', null],
+    ['G13b9', cells['bar2:1:0']],
+    ['Dm7', cells['bar1:2:0']],
+    ['G9', null],
   ]);
   expect(columnsOf(slots, keys, {}, { plain: true }).map(({ chord }) => chord && symbolOf(chord))).toEqual([
     'Dm7',

@@ -1,3 +1,4 @@
+import type { Figures } from '../leading/arrange.ts';
 import type { HandChange } from '../leading/change.ts';
 import type { ColourOption } from '../reharm/colours.ts';
 import { musical } from './music.ts';
@@ -45,5 +46,22 @@ export function changeText({ stay, slide, place, shapeMoves }: HandChange, shift
           .filter(Boolean)
           .join(', ');
   const shift = shiftMm > 0 ? `hand ${Math.round(shiftMm)} mm` : 'hand stays';
-  return [hand, shift, `${moved} semitone${moved === 1 ? '' : 's'}`].filter(Boolean).join(' · ');
+  return [hand, shift, semitonesText(moved)].filter(Boolean).join(' · ');
+}
+
+const semitonesText = (count: number) => `${count} semitone${count === 1 ? '' : 's'}`;
+
+/** How a chord is reached: what is held over from the grip before and how far the rest moves. */
+export function joinText({ held, movement }: { readonly held: number; readonly movement: number }): string {
+  return `${held} held, ${semitonesText(movement)}`;
+}
+
+/** The figures of a whole arrangement in a line. */
+export function figuresText({ movement, perChange, largestLeap, held, shiftMm }: Figures): string {
+  return [
+    `${semitonesText(movement)} in all, ${perChange} a change`,
+    `${held} notes held`,
+    `largest leap ${largestLeap}`,
+    `hand shifts ${Math.round(shiftMm)} mm`,
+  ].join(' · ');
 }

@@ -17,19 +17,23 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `“${text}” needs more than seven accidentals. The same key is written with ${instead}.`,
   'meter-unknown': ({ text }) => `“${text}” is no meter. Write it like 4/4, 3/4 or 12/8.`,
   'tempo-unknown': ({ text, least, most }) => `“${text}” is no tempo. Write beats a minute, ${least} to ${most}.`,
-  'header-unknown': ({ text }) =>
-    `“${text}” is no header. There are title, key, meter, tempo and feel (straight or swing).`,
+  'header-unknown': ({ text }) => `“${text}” is no header. There are title, key, meter, tempo and feel.`,
+  'header-twice': ({ text, line }) => `“${text}” stands in line ${line} already: a chart has one.`,
+  'feel-unknown': ({ text }) => `“${text}” is no feel. Write straight or swing.`,
   'title-too-long': ({ most }) => `The title is too long: ${most} characters at most.`,
   'chart-empty': () => 'There are no bars yet. Write chords between bar lines: | C | Am7 | Dm7 | G7 |',
   'chart-too-long': ({ length, most }) =>
     `This text has ${length} characters; a chart has ${most} at most. Was it pasted by mistake?`,
   'chart-too-many-bars': ({ most }) => `A chart has ${most} bars at most.`,
+  'chart-too-many-played': ({ played, most }) =>
+    `With its repeats the chart has ${played} bars to play; ${most} at most.`,
   'line-unknown': ({ text }) =>
     `“${text}” is neither a header, a [section] nor bars. Bars stand between bar lines: | C | F |`,
   'bar-unclosed': ({ text }) => `This bar is not closed: end it with a bar line, | ${text} |`,
   'bar-empty': () => 'This bar is empty. Write a chord, % to repeat the bar before, or N.C. for no chord.',
   'bar-share': ({ count, meter, dots }) =>
     `${count} entries do not share a bar of ${meter}. Hold chords with dots: | ${dots} |`,
+  'bar-crowded': ({ count, meter, most }) => `${count} entries are too many: a bar of ${meter} takes ${most} at most.`,
   'bar-dot-first': () => 'A dot holds the chord before it in the bar: begin the bar with a chord.',
   'bar-percent-first': () => '% repeats the bar before, and there is none yet. Write the chord.',
   'bar-percent-mixed': () => '% repeats the whole bar before: it stands alone in its bar.',

@@ -1,7 +1,7 @@
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state';
 import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view';
-import { useContext, useEffect, useRef } from 'react';
+import { useContext, useEffect, useRef, useState } from 'react';
 import { problemText, type Problem } from '../../../core/index.ts';
 import { NonceContext } from '../../nonce.ts';
 
@@ -10,6 +10,8 @@ interface ChartEditorProps {
   readonly text: string;
   readonly problems: readonly Problem[];
   readonly onChange: (text: string) => void;
+  /** The text is done: on to the bench. */
+  readonly onDone: () => void;
 }
 
 /** What is wrong, in words under its line. */
@@ -70,39 +72,54 @@ function decorate({ doc, selection }: EditorState, problems: readonly Problem[])
 }
 
 /** The chart as text, with what is wrong under its line. */
-export function ChartEditor({ text, problems, onChange }: ChartEditorProps) {
+export function ChartEditor({ text, problems, onChange, onDone }: ChartEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const nonce = useContext(NonceContext);
-  const changed = useRef(onChange);
-  const opened = useRef(text);
+  const told = useRef({ onChange, onDone });
+  const [opened] = useState(text);
   useEffect(() => {
-    changed.current = onChange;
-  }, [onChange]);
+    told.current = { onChange, onDone };
+  }, [onChange, onDone]);
   useEffect(() => {
     const editor = new EditorView({
       parent: host.current!,
       state: EditorState.create({
-        doc: opened.current,
+        doc: opened,
         extensions: [
           EditorView.cspNonce.of(nonce),
           lineNumbers(),
           history(),
-          keymap.of([...defaultKeymap, ...historyKeymap]),
+          keymap.of([
+            {
+              key: 'Mod-Enter',
+              run() {
+                told.current.onDone();
+                return true;
+              },
+            },
+            ...defaultKeymap,
+            ...historyKeymap,
+          ]),
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false', autocapitalize: 'off' }),
           problemField,
           EditorView.updateListener.of((update) => {
-            if (update.docChanged) changed.current(update.state.doc.toString());
+            if (update.docChanged) told.current.onChange(update.state.doc.toString());
           }),
         ],
       }),
     });
     view.current = editor;
     return () => editor.destroy();
-  }, [nonce]);
+  }, [nonce, opened]);
   useEffect(() => {
     view.current?.dispatch({ effects: setProblems.of(problems) });
   }, [problems]);
-  return <div className="chart-editor" ref={host} />;
+  return (
+    <div className="chart-editor" ref={host}>
+      {/* Stands where the editor will, until it is loaded. */}
+      <pre className="chart-still">{opened}</pre>
+    </div>
+  );
 }

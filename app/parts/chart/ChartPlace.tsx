@@ -1,10 +1,12 @@
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useNavigate } from 'react-router';
 import { LONGEST_CHART, parseChart, type Chart } from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { Bars } from './Bars.tsx';
@@ -20,6 +22,14 @@ interface ChartPlaceProps {
 
 /** Typing rests this long before it is saved. */
 const SAVE_AFTER_MS = 500;
+
+const KEYS: Keys = [
+  ['Ctrl Enter', 'to the bench'],
+  ['Ctrl Z', 'undo typing'],
+  ['Ctrl Shift Z', 'redo typing'],
+  ['Tab', 'out of the text, to the next control'],
+  ['?', 'this sheet, from outside the text'],
+];
 
 export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps) {
   const [text, setText] = useState(chartText);
@@ -86,6 +96,13 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
     [save],
   );
   const problems = parsed.ok ? [] : parsed.problems;
+  const navigate = useNavigate();
+  const toBench = () => {
+    if (lastGood === null) return;
+    save();
+    void navigate(`/tunes/${tuneId}/bench`);
+  };
+  useHotkeys('mod+enter', toBench);
 
   return (
     <Frame
@@ -98,14 +115,8 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
           </div>
           <span className="head-gap" />
           <SaveState unsaved={unsaved} />
-          <Button
-            component={Link}
-            to={`/tunes/${tuneId}/bench`}
-            variant="contained"
-            color="secondary"
-            disabled={lastGood === null}
-            onClick={save}
-          >
+          <KeySheet keys={KEYS} />
+          <Button variant="contained" color="secondary" disabled={lastGood === null} onClick={toBench}>
             To the bench
           </Button>
         </>
@@ -113,7 +124,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
     >
       <div className="chart">
         <section className="chart-text" aria-label="Chart text">
-          <ChartEditor key={replaced} text={text} problems={problems} onChange={change} />
+          <ChartEditor key={replaced} text={text} problems={problems} onChange={change} onDone={toBench} />
           <p className="chart-count" role="status">
             {problems.length === 0
               ? 'Every line reads.'

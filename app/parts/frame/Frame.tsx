@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { NavLink } from 'react-router';
+import { Link, NavLink } from 'react-router';
 import { ColourMode } from './ColourMode.tsx';
 
 interface FrameProps {
@@ -17,6 +17,9 @@ export function Frame({ tuneId, header, children }: FrameProps) {
         Skip to the page
       </a>
       <nav className="rail" aria-label="Places">
+        <Link to="/" className="rail-mark" aria-label="Yellow Heron, to the shelf">
+          <img src="/heron.svg" alt="" width={28} height={28} />
+        </Link>
         <NavLink to="/" end>
           Shelf
         </NavLink>

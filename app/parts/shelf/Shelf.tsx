@@ -10,12 +10,15 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Snackbar from '@mui/material/Snackbar';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { Form, Link, useFetcher } from 'react-router';
+import { useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Form, Link, useFetcher, useNavigate } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 
 export interface ShelfTune {
   readonly id: string;
@@ -24,6 +27,8 @@ export interface ShelfTune {
   /** Null while its chart cannot be read. */
   readonly facts: Pick<Chart, 'key' | 'meter' | 'tempo' | 'feel'> | null;
   readonly bars: number;
+  /** The symbols it begins with. */
+  readonly opening: readonly string[];
 }
 
 interface ShelfProps {
@@ -31,6 +36,18 @@ interface ShelfProps {
   /** The server's time, so that "last change" reads the same on both sides. */
   readonly now: number;
 }
+
+const KEYS: Keys = [
+  ['N', 'new tune'],
+  ['↑ ↓', 'the tune above, below'],
+  ['Enter', 'open it on the bench'],
+  ['C', 'its chart'],
+  ['R', 'rename it'],
+  ['D', 'duplicate it'],
+  ['⌫', 'delete it'],
+  ['Ctrl Z', 'bring back the deleted tune'],
+  ['?', 'this sheet'],
+];
 
 export function Shelf({ tunes, now }: ShelfProps) {
   useFreshTune();
@@ -40,6 +57,29 @@ export function Shelf({ tunes, now }: ShelfProps) {
   const [deleted, setDeleted] = useState<ShelfTune | null>(null);
   const submit = (intent: string, tune: ShelfTune, more: Record<string, string> = {}) =>
     void fetcher.submit({ intent, id: tune.id, ...more }, { method: 'post' });
+  const remove = (tune: ShelfTune) => {
+    submit('delete', tune);
+    setDeleted(tune);
+  };
+  const bringBack = () => {
+    if (deleted) submit('restore', deleted);
+    setDeleted(null);
+  };
+  const newTune = useRef<HTMLFormElement>(null);
+  const navigate = useNavigate();
+  const onFocused = (run: (tune: ShelfTune) => void) => {
+    const tune = tunes[focusedRow()];
+    if (tune) run(tune);
+  };
+  const free = { preventDefault: true, enabled: menu === null && renaming === null };
+  useHotkeys('n', () => newTune.current?.requestSubmit(), free);
+  useHotkeys('up', () => focusRow(focusedRow() - 1), free);
+  useHotkeys('down', () => focusRow(focusedRow() + 1), free);
+  useHotkeys('c', () => onFocused((tune) => void navigate(`/tunes/${tune.id}/chart`)), free);
+  useHotkeys('r', () => onFocused(setRenaming), free);
+  useHotkeys('d', () => onFocused((tune) => submit('duplicate', tune)), free);
+  useHotkeys('backspace, delete', () => onFocused(remove), free);
+  useHotkeys('mod+z', bringBack, free);
   const choose = (run: (tune: ShelfTune) => void) => () => {
     if (menu) run(menu.tune);
     setMenu(null);
@@ -54,7 +94,8 @@ export function Shelf({ tunes, now }: ShelfProps) {
             <span className="facts">your tunes</span>
           </div>
           <span className="head-gap" />
-          <Form method="post">
+          <KeySheet keys={KEYS} />
+          <Form method="post" ref={newTune}>
             <input type="hidden" name="intent" value="new" />
             <Button type="submit" variant="contained" color="secondary" startIcon={<Add />}>
               New tune
@@ -75,6 +116,11 @@ export function Shelf({ tunes, now }: ShelfProps) {
             <li key={tune.id} className="shelf-tune">
               <Link to={tune.facts ? `/tunes/${tune.id}/bench` : `/tunes/${tune.id}/chart`} className="shelf-link">
                 <span className="shelf-title">{tune.title}</span>
+                <span className="shelf-opening">
+                  {tune.opening.map((symbol, i) => (
+                    <ChordSymbol key={i} symbol={symbol} />
+                  ))}
+                </span>
                 <span className="shelf-facts">
                   {tune.facts ? <TuneFacts chart={tune.facts} /> : 'the chart is not finished'}
                 </span>
@@ -98,14 +144,7 @@ export function Shelf({ tunes, now }: ShelfProps) {
       <Menu anchorEl={menu?.anchor ?? null} open={menu !== null} onClose={() => setMenu(null)}>
         <MenuItem onClick={choose(setRenaming)}>Rename</MenuItem>
         <MenuItem onClick={choose((tune) => submit('duplicate', tune))}>Duplicate</MenuItem>
-        <MenuItem
-          onClick={choose((tune) => {
-            submit('delete', tune);
-            setDeleted(tune);
-          })}
-        >
-          Delete
-        </MenuItem>
+        <MenuItem onClick={choose(remove)}>Delete</MenuItem>
       </Menu>
       <RenameDialog
         key={renaming?.id ?? 'none'}
@@ -119,14 +158,7 @@ export function Shelf({ tunes, now }: ShelfProps) {
         onClose={(_, reason) => reason !== 'clickaway' && setDeleted(null)}
         message={deleted && `“${deleted.title}” was deleted.`}
         action={
-          <Button
-            size="small"
-            color="secondary"
-            onClick={() => {
-              if (deleted) submit('restore', deleted);
-              setDeleted(null);
-            }}
-          >
+          <Button size="small" color="secondary" onClick={bringBack}>
             Undo
           </Button>
         }
@@ -134,6 +166,14 @@ export function Shelf({ tunes, now }: ShelfProps) {
       <Snackbar open={fetcher.data?.problem !== undefined} message={fetcher.data?.problem} />
     </Frame>
   );
+}
+
+/** The rows of the shelf, and which of them has the focus (−1 none). */
+const shelfRows = () => [...document.querySelectorAll<HTMLElement>('.shelf-tune')];
+const focusedRow = () => shelfRows().findIndex((row) => row.contains(document.activeElement));
+function focusRow(at: number): void {
+  const rows = shelfRows();
+  rows[Math.max(0, Math.min(rows.length - 1, at))]?.querySelector('a')?.focus();
 }
 
 interface RenameDialogProps {

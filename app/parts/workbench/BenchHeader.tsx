@@ -1,22 +1,22 @@
 import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
-import KeyboardOutlined from '@mui/icons-material/KeyboardOutlined';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
 import Stop from '@mui/icons-material/Stop';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Popover from '@mui/material/Popover';
 import Slider from '@mui/material/Slider';
-import Tooltip from '@mui/material/Tooltip';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
+import { KeySheet } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
+import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
+import { BENCH_KEYS } from './keys.ts';
 
 interface BenchHeaderProps {
   readonly chart: Chart;
@@ -33,7 +33,8 @@ interface BenchHeaderProps {
   readonly onVolumes: (volumes: { guitar: number; click: number }) => void;
   readonly onMidi: () => void;
   readonly onTab: () => void;
-  readonly onKeys: () => void;
+  /** Told whether the sheet of keys is open. */
+  readonly onKeys: (open: boolean) => void;
 }
 
 export function BenchHeader(props: BenchHeaderProps) {
@@ -121,9 +122,7 @@ export function BenchHeader(props: BenchHeaderProps) {
             </MenuItem>,
           ]}
         </Anchored>
-        <Tool label="Keys" onClick={onKeys}>
-          <KeyboardOutlined fontSize="small" />
-        </Tool>
+        <KeySheet keys={BENCH_KEYS} onOpen={onKeys} />
       </span>
       <Button
         variant="contained"
@@ -136,25 +135,6 @@ export function BenchHeader(props: BenchHeaderProps) {
         {active ? 'Stop' : 'Play'}
       </Button>
     </>
-  );
-}
-
-interface ToolProps {
-  readonly label: string;
-  readonly disabled?: boolean;
-  readonly onClick: (event: React.MouseEvent<HTMLElement>) => void;
-  readonly children: ReactNode;
-}
-
-function Tool({ label, disabled = false, onClick, children }: ToolProps) {
-  return (
-    <Tooltip title={label}>
-      <span>
-        <IconButton aria-label={label} disabled={disabled} onClick={onClick}>
-          {children}
-        </IconButton>
-      </span>
-    </Tooltip>
   );
 }
 

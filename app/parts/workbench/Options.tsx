@@ -10,10 +10,14 @@ import {
   caution,
   colourReason,
   difficultyWord,
+  figuresText,
+  joinText,
   musical,
   priceText,
   symbolOf,
+  type ArrangedColumn,
   type Column,
+  type Figures,
   type Grip,
 } from '../../../core/index.ts';
 import type { PricedColour, PricedGrip } from '../../work/solver.ts';
@@ -25,7 +29,12 @@ export type OptionsTab = 'colour' | 'grip';
 
 interface OptionsProps {
   readonly column: Column;
-  readonly grip: Grip | null;
+  /** The column as voiced, and the next one that sounds. */
+  readonly here: ArrangedColumn | null;
+  readonly after: ArrangedColumn | null;
+  readonly figures: Figures | null;
+  /** A newer result is on its way: the options are still those of the last. */
+  readonly busy: boolean;
   readonly tab: OptionsTab;
   readonly onTab: (tab: OptionsTab) => void;
   readonly colours: readonly PricedColour[];
@@ -41,8 +50,9 @@ interface OptionsProps {
 
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
-  const { column, grip, tab, onTab, onPin, onRelease, onHear } = props;
+  const { column, here, after, figures, busy, tab, onTab, onPin, onRelease, onHear } = props;
   const { slot } = column;
+  const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
   return (
     <aside className="side" aria-label="Options for the selected chord">
@@ -63,7 +73,7 @@ export function Options(props: OptionsProps) {
               <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />
             </>
           )}
-          . Price: semitones the whole way through the tune gets longer.
+          . Prices: what the whole way through the tune gains in length, counted in semitones.
         </p>
         <div className="side-actions">
           <Button
@@ -75,7 +85,7 @@ export function Options(props: OptionsProps) {
           >
             Hear it
           </Button>
-          {column.pin ? (
+          {column.decision?.pin ? (
             <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={onPin}>
               Unpin
             </Button>
@@ -84,7 +94,7 @@ export function Options(props: OptionsProps) {
               Pin this grip
             </Button>
           )}
-          {column.chosen && (
+          {column.decision && (
             <Button size="small" variant="outlined" onClick={onRelease}>
               Let go
             </Button>
@@ -92,9 +102,24 @@ export function Options(props: OptionsProps) {
         </div>
         {warning && <p className="caution">{warning}</p>}
       </div>
-      <div id="options-panel" role="tabpanel" aria-labelledby={`tab-${tab}`} className="side-panel">
+      <div
+        id="options-panel"
+        role="tabpanel"
+        aria-labelledby={`tab-${tab}`}
+        className={`side-panel ${busy ? 'stale' : ''}`}
+      >
         {tab === 'colour' ? <Colours {...props} /> : <Grips {...props} />}
       </div>
+      {grip && figures && (
+        <dl className="side-figures">
+          <dt>In</dt>
+          <dd>{joinText(here!)}</dd>
+          <dt>On</dt>
+          <dd>{after ? joinText(after) : 'the end'}</dd>
+          <dt>Tune</dt>
+          <dd>{figuresText(figures)}</dd>
+        </dl>
+      )}
       <p className="side-keys">
         <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>⌫</kbd> let go
       </p>
@@ -136,7 +161,7 @@ function Colours({ column, colours, trying, onTry, onKeep, onHear }: OptionsProp
 
 const GRIP_ROW = 80;
 
-function Grips({ column, grip, grips, trying, onTry, onKeep, onHear }: OptionsProps) {
+function Grips({ column, here, grips, trying, onTry, onKeep, onHear }: OptionsProps) {
   const list = useRef<HTMLUListElement>(null);
   const virtual = useVirtualizer({
     count: grips?.length ?? 0,
@@ -160,7 +185,7 @@ function Grips({ column, grip, grips, trying, onTry, onKeep, onHear }: OptionsPr
             <OptionRow
               key={option.grip.grip}
               style={{ position: 'absolute', top: start, height: GRIP_ROW, insetInline: 0 }}
-              stands={option.grip.grip === grip?.grip}
+              stands={option.grip.grip === here?.grip?.grip}
               trying={index === trying}
               onTry={() => onTry(index)}
               onKeep={() => onKeep(index)}

@@ -20,6 +20,7 @@ interface StageProps {
 const SCALE_WIDTH = 40;
 const HEAD_HEIGHT = 108;
 const MARK_MOST = 18;
+const NEIGHBOUR = 120;
 const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Time from left to right: the columns, and under them the stream of voices. */
@@ -42,6 +43,11 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
     getScrollElement: () => scroller.current,
     estimateSize: (i) => widths[i]!,
     initialRect: { width: 900, height: 400 },
+    paddingStart: SCALE_WIDTH,
+    paddingEnd: 24,
+    // The neighbours of the chord at hand stay in sight.
+    scrollPaddingStart: SCALE_WIDTH + NEIGHBOUR,
+    scrollPaddingEnd: NEIGHBOUR,
     overscan: 4,
   });
   useEffect(() => virtual.measure(), [virtual, widths]);
@@ -72,15 +78,20 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
         aria-orientation="horizontal"
         tabIndex={0}
         aria-activedescendant={columns.length > 0 ? `column-${selected}` : undefined}
-        style={{ width: virtual.getTotalSize() + 24, marginLeft: SCALE_WIDTH, height: HEAD_HEIGHT + height }}
+        style={{ width: virtual.getTotalSize(), height: HEAD_HEIGHT + height }}
       >
         <Highlight index={selected} kind="selected" virtual={virtual} />
         {playing !== null && <Highlight index={playing} kind="playing" virtual={virtual} />}
+        {virtual
+          .getVirtualItems()
+          .map(({ index, start }) =>
+            opensBar(columns, index) ? <div key={index} className="bar-line" style={{ left: start }} /> : null,
+          )}
         {virtual.getVirtualItems().map(({ index, start, size }) => {
           const column = columns[index]!;
           const voiced = arranged?.[index];
           const { slot } = column;
-          const first = index === 0 || columns[index - 1]!.slot.bar !== slot.bar;
+          const first = opensBar(columns, index);
           const same = voiced?.column.symbol === column.symbol;
           return (
             <div
@@ -88,7 +99,7 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
               id={`column-${index}`}
               role="option"
               aria-selected={index === selected}
-              className={`column ${first ? 'column-first' : ''}`}
+              className="column"
               style={{ left: start, width: size, height: HEAD_HEIGHT + height }}
               onClick={() => onSelect(index)}
             >
@@ -105,8 +116,7 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
                   <span>
                     <Glyphs text={column.numeral} />
                   </span>
-                  {column.pin && <span className="column-pin">pinned</span>}
-                  {!column.pin && column.chosen && <span className="column-pin">chosen</span>}
+                  {column.decision && <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>}
                 </span>
                 <span className="column-beats" aria-hidden="true">
                   {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
@@ -133,6 +143,9 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
     </div>
   );
 }
+
+const opensBar = (columns: readonly Column[], index: number) =>
+  index === 0 || columns[index - 1]!.slot.bar !== columns[index]!.slot.bar;
 
 interface HighlightProps {
   readonly index: number;

@@ -1,20 +1,15 @@
 import Alert from '@mui/material/Alert';
 import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
-  caution,
-  cellKey,
-  changeText,
   columnsOf,
-  difficultyWord,
-  handChange,
   musical,
   plainNumeral,
   problemLine,
   readChart,
+  slotKeys,
   songOf,
   symbolOf,
   writeMidi,
@@ -27,11 +22,10 @@ import { useFreshTune } from '../../keep/fresh.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { Neck, shareAlong } from '../neck/Neck.tsx';
-import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
+import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
-import { KeySheet } from './KeySheet.tsx';
+import { useBenchKeys } from './keys.ts';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
 import { usePlayer } from './usePlayer.ts';
@@ -60,15 +54,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
 
   const slots = useMemo(() => readChart(chart), [chart]);
   const columns = useMemo(() => {
-    const first = chart.bars[0]?.number ?? 1;
-    const keys = slots.map((slot) =>
-      cellKey(barIds[slot.sourceBar - first] ?? `bar-${slot.sourceBar}`, slot.pass, slot.entry.tick),
-    );
-    return columnsOf(slots, keys, cells).map((column) => ({
+    return columnsOf(slots, slotKeys(slots, barIds), cells).map((column) => ({
       ...column,
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
     }));
-  }, [slots, chart, barIds, cells]);
+  }, [slots, barIds, cells]);
   const sections = useMemo(() => sectionStarts(chart, slots), [chart, slots]);
 
   const solving = useArrangement(chartText, barIds, opened ? cells : null);
@@ -90,23 +80,21 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const tried: Grip | null = options[trying]?.grip ?? null;
   const inHand = tried ?? here?.grip ?? null;
 
-  // On a narrow screen the neck is wider than its window: keep the hand in sight.
-  const neckWindow = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const element = neckWindow.current;
-    if (element && inHand) element.scrollLeft = shareAlong(inHand) * element.scrollWidth - element.clientWidth / 2;
-  }, [inHand]);
-
   const select = (index: number) => {
     setSelected(Math.max(0, Math.min(columns.length - 1, index)));
     setTrying(-1);
   };
-  const decide = (cell: Cell | null, label: string) => {
+  const decide = (decision: Omit<Cell, 'on'> | null, label: string) => {
     setTrying(-1);
-    store.edit({ [column.at]: cell }, `${label} in bar ${column.slot.bar}`);
+    store.edit(
+      { [column.at]: decision && { on: column.slot.symbol, ...decision } },
+      `${label} in bar ${column.slot.bar}`,
+    );
   };
-  const source = (): Cell['source'] => cells[column.at]?.source ?? sourceOf(column.symbol, column.slot.symbol);
+  const source = (): Cell['source'] => column.decision?.source ?? sourceOf(column.symbol, column.slot.symbol);
   const keep = (index: number) => {
+    // While a newer result is on its way the list is of what was.
+    if (solving.busy) return;
     if (tab === 'colour') {
       const option = colours[index];
       if (option?.grip)
@@ -120,11 +108,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     }
   };
   const pin = () => {
-    if (column.pin) decide({ source: source() }, 'unpinning the grip');
+    if (column.decision?.pin) decide({ source: source() }, 'unpinning the grip');
     else if (here?.grip) decide({ source: source(), pin: here.grip.grip }, 'pinning the grip');
   };
   const release = () => {
-    if (column.chosen) decide(null, 'letting go');
+    if (column.decision) decide(null, 'letting go');
   };
   const hear = (grip: Grip | null) => {
     if (grip) player.hear(grip.pitches);
@@ -134,45 +122,31 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     else if (arranged) player.play(chart, arranged, selected);
   };
 
-  const free = { preventDefault: true, enabled: !keysOpen };
-  useHotkeys('left', () => select(selected - 1), free);
-  useHotkeys('right', () => select(selected + 1), free);
-  useHotkeys('home', () => select(0), free);
-  useHotkeys('end', () => select(columns.length - 1), free);
-  useHotkeys('up', () => setTrying((at) => Math.max(0, at - 1)), free);
-  useHotkeys('down', () => setTrying((at) => Math.min(options.length - 1, at + 1)), free);
-  useHotkeys('enter', (event) => act(event, () => keep(trying)), { enabled: !keysOpen });
-  useHotkeys('p', pin, free);
-  useHotkeys('backspace, delete', release, free);
-  useHotkeys('space', (event) => act(event, play), { enabled: !keysOpen });
-  useHotkeys('h', () => hear(inHand), free);
-  useHotkeys(
-    'c',
-    () => {
-      setTab('colour');
-      setTrying(-1);
+  const show = (next: OptionsTab) => {
+    setTab(next);
+    setTrying(-1);
+  };
+  useBenchKeys(
+    {
+      step: (by) => select(selected + by),
+      first: () => select(0),
+      last: () => select(columns.length - 1),
+      play,
+      hear: () => hear(inHand),
+      tab: show,
+      try: (by) => setTrying((at) => Math.max(0, Math.min(options.length - 1, at + by))),
+      keep: () => keep(trying),
+      pin,
+      release,
+      undo: store.undoOne,
+      redo: store.redoOne,
+      escape: () => {
+        setTrying(-1);
+        player.stop();
+      },
     },
-    free,
+    !keysOpen,
   );
-  useHotkeys(
-    'g',
-    () => {
-      setTab('grip');
-      setTrying(-1);
-    },
-    free,
-  );
-  useHotkeys('mod+z', store.undoOne, free);
-  useHotkeys('mod+shift+z, mod+y', store.redoOne, free);
-  useHotkeys(
-    'escape',
-    () => {
-      setTrying(-1);
-      player.stop();
-    },
-    { enabled: !keysOpen },
-  );
-  useHotkeys('shift+slash, ?', () => setKeysOpen(true), { ...free, useKey: true });
 
   const exported = (write: () => void) => () => {
     if (arranged) write();
@@ -206,11 +180,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onTab={exported(() =>
             download(fileName(chart.title, 'txt'), writeTab(chart, arranged!), 'text/plain;charset=utf-8'),
           )}
-          onKeys={() => setKeysOpen(true)}
+          onKeys={setKeysOpen}
         />
       }
     >
-      <div className="bench">
+      <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
           {outdated && (
             <Alert severity="warning" className="bench-note">
@@ -254,44 +228,21 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
             playing={player.playing}
             onSelect={select}
           />
-          <div className="hand">
-            <ChordSymbol
-              symbol={tried ? triedSymbol(tab, colours, trying, column.symbol) : column.symbol}
-              className="hand-symbol"
-            />
-            {inHand && (
-              <span className="hand-grip">
-                {tried && <b>trying </b>}
-                <code>{inHand.grip}</code> · reach {Math.round(inHand.reachMm)} mm · {difficultyWord(inHand.difficulty)}
-              </span>
-            )}
-            {inHand && after?.grip && !tried && (
-              <span className="hand-next">
-                to {musical(after.column.symbol)}:{' '}
-                {changeText(handChange(inHand, after.grip), after.shiftMm, after.movement)}
-              </span>
-            )}
-          </div>
-          <div className="neck-scroll" ref={neckWindow} role="group" tabIndex={0} aria-label="The neck">
-            <Neck
-              grip={inHand}
-              next={tried ? null : (after?.grip ?? null)}
-              label={
-                inHand
-                  ? `Grip ${inHand.grip}${caution(inHand.reachMm, inHand.difficulty) ? ', a stretch' : ''}`
-                  : 'No grip yet'
-              }
-            />
-          </div>
+          <Hand
+            symbol={tried ? triedSymbol(tab, colours, trying, column.symbol) : column.symbol}
+            grip={inHand}
+            trying={tried !== null}
+            next={after ?? null}
+          />
         </div>
         <Options
           column={column}
-          grip={here?.grip ?? null}
+          here={here ?? null}
+          after={after ?? null}
+          figures={solving.arrangement?.figures ?? null}
+          busy={solving.busy}
           tab={tab}
-          onTab={(next) => {
-            setTab(next);
-            setTrying(-1);
-          }}
+          onTab={show}
           colours={colours}
           grips={grips}
           trying={trying}
@@ -302,7 +253,6 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onRelease={release}
         />
       </div>
-      <KeySheet open={keysOpen} onClose={() => setKeysOpen(false)} />
       <Snackbar open={player.failed !== null} message={player.failed} />
       <Snackbar
         open={store.conflict !== null}
@@ -350,11 +300,4 @@ function useDismissable(messages: readonly string[]): [readonly string[], () => 
   const [dismissed, setDismissed] = useState('');
   const all = messages.join('\n');
   return [all === dismissed ? [] : messages, () => setDismissed(all)];
-}
-
-/** Space and Enter belong to a control reached by keyboard; anywhere else they are the bench's. */
-function act(event: KeyboardEvent, run: () => void): void {
-  if (document.activeElement?.matches('button:focus-visible, a:focus-visible, [role="menuitem"], input')) return;
-  event.preventDefault();
-  run();
 }

@@ -1,0 +1,23 @@
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
+import type { MouseEvent, ReactNode } from 'react';
+
+interface ToolProps {
+  readonly label: string;
+  readonly disabled?: boolean;
+  readonly onClick: (event: MouseEvent<HTMLElement>) => void;
+  readonly children: ReactNode;
+}
+
+/** A small button with a picture, named by its label. */
+export function Tool({ label, disabled = false, onClick, children }: ToolProps) {
+  return (
+    <Tooltip title={label}>
+      <span>
+        <IconButton aria-label={label} disabled={disabled} onClick={onClick}>
+          {children}
+        </IconButton>
+      </span>
+    </Tooltip>
+  );
+}

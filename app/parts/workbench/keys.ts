@@ -1,0 +1,65 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { Keys } from '../frame/KeySheet.tsx';
+
+/** Every key of the workbench, as its sheet shows them. */
+export const BENCH_KEYS: Keys = [
+  ['← →', 'the chord before, the chord after'],
+  ['Home End', 'first chord, last chord'],
+  ['Space', 'play from the selected chord, stop'],
+  ['H', 'hear the grip in hand'],
+  ['C', 'colours of the chord'],
+  ['G', 'grips of the chord'],
+  ['↑ ↓', 'try the option above, below'],
+  ['Enter', 'keep the option being tried'],
+  ['P', 'pin the grip, unpin it'],
+  ['⌫', 'let go: back to the default'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+  ['Esc', 'stop trying, stop playing'],
+  ['?', 'this sheet'],
+];
+
+/** What the keys do. */
+export interface BenchActions {
+  readonly step: (by: number) => void;
+  readonly first: () => void;
+  readonly last: () => void;
+  readonly play: () => void;
+  readonly hear: () => void;
+  readonly tab: (tab: 'colour' | 'grip') => void;
+  readonly try: (by: number) => void;
+  readonly keep: () => void;
+  readonly pin: () => void;
+  readonly release: () => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly escape: () => void;
+}
+
+/** Binds the keys while `enabled`. */
+export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
+  const free = { preventDefault: true, enabled };
+  useHotkeys('left', () => actions.step(-1), free);
+  useHotkeys('right', () => actions.step(1), free);
+  useHotkeys('home', actions.first, free);
+  useHotkeys('end', actions.last, free);
+  useHotkeys('up', () => actions.try(-1), free);
+  useHotkeys('down', () => actions.try(1), free);
+  useHotkeys('enter', (event) => unlessOnControl(event, actions.keep), { enabled });
+  useHotkeys('space', (event) => unlessOnControl(event, actions.play), { enabled });
+  useHotkeys('p', actions.pin, free);
+  useHotkeys('backspace, delete', actions.release, free);
+  useHotkeys('h', actions.hear, free);
+  useHotkeys('c', () => actions.tab('colour'), free);
+  useHotkeys('g', () => actions.tab('grip'), free);
+  useHotkeys('mod+z', actions.undo, free);
+  useHotkeys('mod+shift+z, mod+y', actions.redo, free);
+  useHotkeys('escape', actions.escape, { enabled });
+}
+
+/** Space and Enter belong to a control reached by keyboard; anywhere else they are the bench's. */
+function unlessOnControl(event: KeyboardEvent, run: () => void): void {
+  if (document.activeElement?.matches('button:focus-visible, a:focus-visible, [role="menuitem"], input')) return;
+  event.preventDefault();
+  run();
+}
