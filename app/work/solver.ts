@@ -13,6 +13,15 @@ function solver(): Remote<Solver> {
   return worker;
 }
 
+/** Begins to work out what the hand can hold while the page is at rest, so that the bench opens at once. */
+export function useWarmSolver(): void {
+  useEffect(() => {
+    const timer = setTimeout(() => void solver().warm(), WARM_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
+}
+const WARM_AFTER_MS = 800;
+
 export interface Solving {
   /** The last good result; stays while a newer one is worked out. */
   readonly arrangement: Arrangement | null;

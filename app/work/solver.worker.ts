@@ -40,14 +40,32 @@ export interface PricedGrip {
 }
 export type Phase = { readonly phase: 'shapes' | 'path'; readonly share: number };
 
-let library: ShapeLibrary | null = null;
-let search: Search | null = null;
-let slots: readonly ReadSlot[] = [];
-let columns: readonly Column[] = [];
-let index: number[] = [];
-let best = 0;
-/** Whether columns, index and best belong together: false while a newer chart is being solved. */
-let solved = false;
+/** What every request works with, made once. */
+interface Tools {
+  readonly library: ShapeLibrary;
+  readonly search: Search;
+}
+let tools: Promise<Tools> | null = null;
+
+function ready(onProgress: (share: number) => void): Promise<Tools> {
+  tools ??= libraryOf(DEFAULT_HAND, onProgress).then((library) => ({
+    library,
+    search: new Search(library, DEFAULT_WEIGHTS),
+  }));
+  return tools;
+}
+
+/** The newest arrangement with all that is needed to price what else could stand in it. */
+interface Solved extends Tools {
+  readonly slots: readonly ReadSlot[];
+  readonly columns: readonly Column[];
+  /** Where each column stands in the search, or −1. */
+  readonly index: readonly number[];
+  /** Its price, in tenths. */
+  readonly best: number;
+}
+/** Null until the first, and while a newer chart is being solved. */
+let solved: Solved | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
 let newestOptions = 0;
@@ -74,84 +92,80 @@ async function follow<T>(
   }
 }
 
+/**
+ * Makes ready to price a column of the newest arrangement; the newest request wins. Null: there is
+ * nothing to price, or something newer came; the page asks again when it has the next arrangement.
+ */
+async function pricing(column: number): Promise<{ of: Solved; at: number; current: () => boolean } | null> {
+  const mine = ++newestOptions;
+  await pause();
+  const of = solved;
+  const at = of?.index[column] ?? -1;
+  const current = () => of === solved && mine === newestOptions;
+  if (of === null || at < 0 || !current()) return null;
+  await follow(of.search.reach(at), current);
+  return current() ? { of, at, current } : null;
+}
+
 const solver = {
+  /** Makes the shapes of the hand ready. */
+  async warm(): Promise<void> {
+    await ready(() => undefined);
+  },
+
   /** Solves the chart exactly. Null: a newer request took over. */
   async arrange(job: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> {
     const mine = ++newest;
-    newestOptions++;
-    solved = false;
-    if (library === null) {
-      onProgress({ phase: 'shapes', share: 0 });
-      const built = await libraryOf(DEFAULT_HAND, (share) => onProgress({ phase: 'shapes', share }));
-      library ??= built;
-      search ??= new Search(library, DEFAULT_WEIGHTS);
-      if (mine !== newest) return null;
-    }
+    const current = () => mine === newest;
+    solved = null;
+    onProgress({ phase: 'shapes', share: 0 });
+    const { library, search } = await ready((share) => onProgress({ phase: 'shapes', share }));
+    if (!current()) return null;
     const chart = parseChart(job.chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
-    slots = readChart(chart.value);
-    columns = columnsOf(slots, slotKeys(slots, job.barIds), job.cells);
-    const { wanted, index: at } = searchable(columns, search!);
-    index = at;
-    search!.setColumns(wanted);
-    const path = await follow(
-      search!.solve(),
-      () => mine === newest,
-      (step) => {
-        const { done, total } = step as { done: number; total: number };
-        onProgress({ phase: 'path', share: done / total });
-      },
-    );
+    const slots = readChart(chart.value);
+    const columns = columnsOf(slots, slotKeys(slots, job.barIds), job.cells);
+    const { wanted, index } = searchable(columns, search);
+    search.setColumns(wanted);
+    const path = await follow(search.solve(), current, (step) => {
+      const { done, total } = step as { done: number; total: number };
+      onProgress({ phase: 'path', share: done / total });
+    });
     if (path === null) return null;
-    best = path.cost;
-    solved = true;
-    const arrangement = arrangementOf(columns, index, path, library, DEFAULT_WEIGHTS);
+    solved = { library, search, slots, columns, index, best: path.cost };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
-    void pause().then(() => follow(search!.refresh(), () => mine === newest));
-    return arrangement;
+    void pause().then(() => follow(search.refresh(), current));
+    return arrangementOf(columns, index, path, library, DEFAULT_WEIGHTS);
   },
 
   /** Prices the colours of a column, one by one as they are found. */
   async colours(column: number, onOption: (option: PricedColour) => void): Promise<void> {
     const priced = await pricing(column);
-    const own = slots[column]?.entry.chord;
-    if (priced === null || !own) return;
-    for (const option of coloursOf(own, colourContext(slots, column))) {
-      const found = search!.alternative(priced.at, option.chord);
+    if (priced === null) return;
+    const { of, at, current } = priced;
+    for (const option of coloursOf(of.slots[column]!.entry.chord!, colourContext(of.slots, column))) {
+      const found = of.search.alternative(at, option.chord);
       onOption({
         ...option,
-        extra: found && found.cost - best,
-        grip: found && gripOf(option.chord, library!, found.shape),
+        extra: found && found.cost - of.best,
+        grip: found && gripOf(option.chord, of.library, found.shape),
       });
       await pause();
-      if (!priced.current()) return;
+      if (!current()) return;
     }
   },
 
   /** Every grip of a column's chord with its exact price, cheapest first. */
   async grips(column: number): Promise<PricedGrip[] | null> {
     const priced = await pricing(column);
-    const chord = columns[column]?.chord;
-    if (priced === null || !chord) return null;
-    return search!
-      .gripAlternatives(priced.at, chord)
-      .map(({ shape, cost }) => ({ grip: gripOf(chord, library!, shape), extra: cost - best }));
+    if (priced === null) return null;
+    const { of, at } = priced;
+    const chord = of.columns[column]!.chord!;
+    return of.search
+      .gripAlternatives(at, chord)
+      .map(({ shape, cost }) => ({ grip: gripOf(chord, of.library, shape), extra: cost - of.best }));
   },
 };
-
-/**
- * Makes ready to price a column of the newest arrangement; the newest request wins. Null: there is
- * nothing to price, or something newer came; the page asks again when it has the next arrangement.
- */
-async function pricing(column: number): Promise<{ at: number; current: () => boolean } | null> {
-  const mine = ++newestOptions;
-  const current = () => solved && mine === newestOptions;
-  await pause();
-  const at = index[column] ?? -1;
-  if (!current() || at < 0) return null;
-  await follow(search!.reach(at), current);
-  return current() ? { at, current } : null;
-}
 
 export type Solver = typeof solver;
 expose(solver);

@@ -34,6 +34,9 @@ const PER_FINGER = 4;
 const NATURAL_STEP: Millimetres = 36;
 const PER_STRETCH_MM = 0.3;
 const PER_STRING_CROSSED = 1;
+/** Rather than share its fret with a finger more than two strings away, the index lies flat across. */
+const NEAR_STRINGS = 2;
+const PER_STRING_FROM_INDEX = 4;
 /** One finger a fret is the hand at rest; each finger or fret beside that costs. */
 const PER_FINGER_OFF_FRET = 1.5;
 const INDEX_BARRE = 6;
@@ -160,6 +163,7 @@ export class Fingerer {
           const spread = SPREAD[finger]![next]!;
           if (along > most || along * along + across * across > spread * spread) continue;
           crossing = strings;
+          if (finger === 1 && along === 0) step += Math.max(0, strings - NEAR_STRINGS) * PER_STRING_FROM_INDEX;
           step +=
             strings * PER_STRING_CROSSED +
             Math.abs(nextFret - fret - (next - finger)) * PER_FINGER_OFF_FRET +

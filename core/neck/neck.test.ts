@@ -30,6 +30,9 @@ describe('shapes every player knows are fingered as players do (common practice)
     ['open Em', [0, 2, 2, 0, 0, 0], '0 1 2 0 0 0'],
     ['barred F', [1, 3, 3, 2, 1, 1], '1 3 4 2 1 1'],
     ['barred Cm7', [-1, 3, 5, 3, 4, 3], 'x 1 3 1 2 1'],
+    ['barred B', [-1, 2, 4, 4, 4, 2], 'x 1 3 3 3 1'],
+    ['open G', [3, 2, 0, 0, 0, 3], '2 1 0 0 0 3'],
+    ['G7 as a shell with its root on the sixth string', [3, -1, 3, 4, 3, -1], '1 x 1 2 1 x'],
     ['C7 with its root on the fifth string', [-1, 3, 2, 3, 1, 0], 'x 3 2 4 1 0'],
   ])('%s', (_, frets, expected) => {
     expect(fingers(frets)).toBe(expected);

@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { LONGEST_CHART, parseChart, type Chart } from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { useWarmSolver } from '../../work/solver.ts';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
@@ -32,6 +33,7 @@ const KEYS: Keys = [
 ];
 
 export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps) {
+  useWarmSolver();
   const [text, setText] = useState(chartText);
   const parsed = useMemo(() => parseChart(text), [text]);
   const [lastGood, setLastGood] = useState<Chart | null>(() => {

@@ -15,6 +15,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, Link, useFetcher, useNavigate } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
+import { useWarmSolver } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
@@ -51,6 +52,7 @@ const KEYS: Keys = [
 
 export function Shelf({ tunes, now }: ShelfProps) {
   useFreshTune();
+  useWarmSolver();
   const fetcher = useFetcher<{ deleted?: string; problem?: string }>();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);
