@@ -38,7 +38,7 @@ test('read gives every slot of the demo tune with its numeral', () => {
   ]);
   expect(reading).toMatchObject({ title: 'Slack Water', key: 'C minor' });
   expect(reading.slots.map(({ numeral }) => numeral).join(' ')).toBe(
-    'i V7/VII i/bVII IV/VI bVI bIII/V iim7b5 V7 i I7 iv bVII7 bIII bVI iim7b5 V7 i',
+    'i V7/3 i/b7 IV/3 bVI bIII/3 iim7b5 V7 i I7 iv bVII7 bIII bVI iim7b5 V7 i',
   );
 });
 

@@ -1,5 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
-import { suffixOf } from '../chord/kind.ts';
+import { suffixOf, tonesOf } from '../chord/kind.ts';
+import { semitones } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import { pitchClass, type NoteName } from '../pitch/note.ts';
 
@@ -22,8 +23,8 @@ export function degreeOf(root: NoteName, key: Key): string {
 
 /**
  * A chord's Roman numeral, ASCII: lower case for a minor third (its "m" is then not written, but for
- * m7b5), the rest as in the symbol: `Imaj7`, `ii7`, `bVII7`, `viim7b5`, `#Idim7`, `V7/3`-like slashes as
- * degrees: `I/V`.
+ * m7b5), the rest as in the symbol: `Imaj7`, `ii7`, `bVII7`, `viim7b5`, `#Idim7`. A named bass is told by what
+ * it is above the root, in figures, for `V/ii` means another thing: F/A in C is `IV/3`.
  */
 export function numeralOf(chord: Chord, key: Key): string {
   const degree = degreeOf(chord.root, key);
@@ -31,12 +32,21 @@ export function numeralOf(chord: Chord, key: Key): string {
   const lower = chord.kind.third === 'b3' && !suffix.startsWith('dim');
   const text = lower ? degree.replace(/[IV]+/, (roman) => roman.toLowerCase()) : degree;
   const kept = lower && !suffix.includes('b5') ? suffix.replace(/^m/, '') : suffix;
-  return text + kept + (chord.bass === null ? '' : `/${degreeOf(chord.bass, key)}`);
+  return text + kept + bassOf(chord);
 }
 
-/** The numeral's degree alone, for a column whose symbol shows the rest: `bVII`, `ii`, `V/IV`. */
+/** The numeral's degree alone, for a column whose symbol shows the rest: `bVII`, `ii`, `V/3`. */
 export function plainNumeral(chord: Chord, key: Key): string {
   const degree = degreeOf(chord.root, key);
   const text = chord.kind.third === 'b3' ? degree.replace(/[IV]+/, (roman) => roman.toLowerCase()) : degree;
-  return chord.bass === null ? text : `${text}/${degreeOf(chord.bass, key)}`;
+  return text + bassOf(chord);
+}
+
+/** A bass from outside the chord, by semitones above the root. */
+const BASS_FIGURES = ['1', 'b2', '2', 'b3', '3', '4', '#4', '5', 'b6', '6', 'b7', '7'];
+
+function bassOf({ root, kind, bass }: Chord): string {
+  if (bass === null) return '';
+  const above = (pitchClass(bass) - pitchClass(root) + 12) % 12;
+  return `/${tonesOf(kind).find((degree) => semitones(degree) === above) ?? BASS_FIGURES[above]!}`;
 }

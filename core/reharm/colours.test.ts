@@ -33,7 +33,10 @@ describe('numerals', () => {
     ['Cm6', 'Cm', 'i6'],
     ['Abm7', 'Db', 'v7'],
     ['C#7', 'Db', 'I7'],
-    ['G/B', 'C', 'V/VII'],
+    ['G/B', 'C', 'V/3'],
+    ['Am/G', 'C', 'vi/b7'],
+    ['F/G', 'C', 'IV/2'],
+    ['C6/9/E', 'C', 'I6/9/3'],
     ['D#dim7', 'C', '#IIdim7'],
     ['Ebdim7', 'C', 'bIIIdim7'],
   ])('%s in %s is %s', (symbol, key, numeral) => {
