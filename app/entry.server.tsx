@@ -7,7 +7,7 @@ import { ServerRouter, type EntryContext, type RouterContextProvider } from 'rea
 import { createStyleCache } from './emotion.ts';
 import { NonceContext, nonceOf } from './nonce.ts';
 
-const GIVE_UP_AFTER_MS = 6000;
+const GIVE_UP_AFTER_MS = 20_000;
 export const streamTimeout = GIVE_UP_AFTER_MS - 1000;
 
 export default function handleRequest(

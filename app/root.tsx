@@ -1,5 +1,7 @@
 import '@fontsource-variable/figtree/index.css';
 import '@fontsource-variable/fraunces/soft.css';
+import figtree from '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2?url';
+import fraunces from '@fontsource-variable/fraunces/files/fraunces-latin-soft-normal.woff2?url';
 import './app.css';
 import CssBaseline from '@mui/material/CssBaseline';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
@@ -10,6 +12,16 @@ import type { Route } from './+types/root';
 import { guard } from './guard.ts';
 import { NonceContext } from './nonce.ts';
 import { theme } from './theme.ts';
+
+/** The two fonts are fetched with the page, so that no line moves when they come. */
+export const links: Route.LinksFunction = () =>
+  [figtree, fraunces].map((href) => ({
+    rel: 'preload',
+    as: 'font',
+    type: 'font/woff2',
+    crossOrigin: 'anonymous',
+    href,
+  }));
 
 export const middleware: Route.MiddlewareFunction[] = [guard];
 

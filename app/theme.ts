@@ -9,6 +9,7 @@ export const TOKENS = {
     ink: '#1E2B2E',
     slate: '#566466',
     heron: '#E3A900',
+    heronPressed: '#CF9900',
     wash: '#F6EACB',
     river: '#2F6F7E',
     moss: '#5F7233',
@@ -22,6 +23,7 @@ export const TOKENS = {
     ink: '#E9E3D3',
     slate: '#9AA8A8',
     heron: '#F2C230',
+    heronPressed: '#DDAE1F',
     wash: '#2E2C1D',
     river: '#6FB3C2',
     moss: '#A3B86C',
@@ -34,7 +36,7 @@ const palette = (mode: keyof typeof TOKENS) => {
   const t = TOKENS[mode];
   return {
     primary: { main: t.river, contrastText: t.onMark },
-    secondary: { main: t.heron, contrastText: '#1E2B2E' },
+    secondary: { main: t.heron, dark: t.heronPressed, contrastText: '#1E2B2E' },
     error: { main: t.rust, contrastText: t.onMark },
     success: { main: t.moss, contrastText: t.onMark },
     text: { primary: t.ink, secondary: t.slate },

@@ -76,7 +76,7 @@ test('nothing jumps while a page comes up', async ({ page }) => {
     await page.goto(place);
     if (place.endsWith('chart')) await expect(page.locator('.cm-editor')).toBeVisible();
     if (place.endsWith('bench')) {
-      await expect(page.locator('.note').first()).toBeVisible({ timeout: 30_000 });
+      await expect(page.locator('.note').first()).toBeVisible();
       await expect(page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(4)).toBeVisible();
     }
     // The usual bound for a page that feels steady (Cumulative Layout Shift, "good": at most 0.1) is looser.

@@ -40,10 +40,11 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(page.locator('.save')).toHaveText('saved');
 }
 
-/** Opens a tune's workbench and waits for its first voicings. */
+/** Opens a tune's workbench and waits for its first voicings: from its chart by the button, else by its address. */
 export async function openBench(page: Page, id: string): Promise<void> {
-  await page.goto(`/tunes/${id}/bench`);
-  await expect(page.locator('.note').first()).toBeVisible({ timeout: 30_000 });
+  if (page.url().endsWith(`/tunes/${id}/chart`)) await page.getByRole('button', { name: 'To the bench' }).click();
+  else await page.goto(`/tunes/${id}/bench`);
+  await expect(page.locator('.note').first()).toBeVisible();
   await idle(page);
 }
 

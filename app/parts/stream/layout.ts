@@ -6,6 +6,16 @@ export function columnWidth(beats: number, symbol: string): number {
   return Math.round(Math.min(168, Math.max(92, 28 * beats, forSymbol)));
 }
 
+/** A short tune spreads over the room there is, up to this much wider. */
+const WIDEST = 1.9;
+
+/** Widths stretched alike to fill `room`, where they leave some; in whole pixels. */
+export function widened(widths: readonly number[], room: number): number[] {
+  const taken = widths.reduce((sum, width) => sum + width, 0);
+  const factor = taken > 0 && room > taken ? Math.min(WIDEST, room / taken) : 1;
+  return widths.map((width) => Math.floor(width * factor));
+}
+
 /** How a voice goes on to the next column. */
 export interface Ribbon {
   readonly from: number;

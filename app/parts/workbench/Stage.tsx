@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { musical, pitchName, type ArrangedColumn, type Column } from '../../../core/index.ts';
-import { columnWidth, pitchRange, SCALE_PITCHES } from '../stream/layout.ts';
+import { columnWidth, pitchRange, SCALE_PITCHES, widened } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -21,22 +21,28 @@ const SCALE_WIDTH = 40;
 const HEAD_HEIGHT = 108;
 const MARK_MOST = 18;
 const NEIGHBOUR = 120;
+const TRACK_END = 24;
 const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Time from left to right: the columns, and under them the stream of voices. */
 export function Stage({ columns, arranged, sections, selected, playing, onSelect }: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [height, setHeight] = useState(300);
+  const [size, setSize] = useState({ height: 300, width: 0 });
+  const { height } = size;
   useBrowserLayoutEffect(() => {
     const element = scroller.current!;
-    const measure = () => setHeight(Math.max(160, element.clientHeight - HEAD_HEIGHT));
+    const measure = () =>
+      setSize({ height: Math.max(160, element.clientHeight - HEAD_HEIGHT), width: element.clientWidth });
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
 
-  const widths = useMemo(() => columns.map(({ slot, symbol }) => columnWidth(slot.entry.beats, symbol)), [columns]);
+  const widths = useMemo(() => {
+    const least = columns.map(({ slot, symbol }) => columnWidth(slot.entry.beats, symbol));
+    return widened(least, size.width - SCALE_WIDTH - TRACK_END);
+  }, [columns, size.width]);
   const virtual = useVirtualizer({
     horizontal: true,
     count: columns.length,
@@ -44,13 +50,13 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
     estimateSize: (i) => widths[i]!,
     initialRect: { width: 900, height: 400 },
     paddingStart: SCALE_WIDTH,
-    paddingEnd: 24,
+    paddingEnd: TRACK_END,
     // The neighbours of the chord at hand stay in sight.
     scrollPaddingStart: SCALE_WIDTH + NEIGHBOUR,
     scrollPaddingEnd: NEIGHBOUR,
     overscan: 4,
   });
-  useEffect(() => virtual.measure(), [virtual, widths]);
+  useBrowserLayoutEffect(() => virtual.measure(), [virtual, widths]);
   const shown = playing ?? selected;
   useEffect(() => {
     if (columns.length > 0) virtual.scrollToIndex(shown, { align: 'auto' });
@@ -78,7 +84,12 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
         aria-orientation="horizontal"
         tabIndex={0}
         aria-activedescendant={columns.length > 0 ? `column-${selected}` : undefined}
-        style={{ width: virtual.getTotalSize(), height: HEAD_HEIGHT + height }}
+        style={{
+          width: virtual.getTotalSize(),
+          height: HEAD_HEIGHT + height,
+          // Until the room is known nothing stands where it will.
+          visibility: size.width === 0 ? 'hidden' : undefined,
+        }}
       >
         <Highlight index={selected} kind="selected" virtual={virtual} />
         {playing !== null && <Highlight index={playing} kind="playing" virtual={virtual} />}
@@ -87,7 +98,8 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
           .map(({ index, start }) =>
             opensBar(columns, index) ? <div key={index} className="bar-line" style={{ left: start }} /> : null,
           )}
-        {virtual.getVirtualItems().map(({ index, start, size }) => {
+        <div className="bar-line bar-line-end" style={{ left: virtual.getTotalSize() - TRACK_END }} />
+        {virtual.getVirtualItems().map(({ index, start, size: width }) => {
           const column = columns[index]!;
           const voiced = arranged?.[index];
           const { slot } = column;
@@ -100,7 +112,7 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
               role="option"
               aria-selected={index === selected}
               className="column"
-              style={{ left: start, width: size, height: HEAD_HEIGHT + height }}
+              style={{ left: start, width, height: HEAD_HEIGHT + height }}
               onClick={() => onSelect(index)}
             >
               <div className="column-head" style={{ height: HEAD_HEIGHT }}>
@@ -129,7 +141,7 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
                   <StreamColumn
                     column={voiced}
                     next={arranged?.[index + 1] ?? null}
-                    width={size}
+                    width={width}
                     height={height}
                     yOf={yOf}
                     mark={mark}

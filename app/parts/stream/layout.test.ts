@@ -1,0 +1,47 @@
+import { describe, expect, test } from '@jest/globals';
+import type { ArrangedColumn } from '../../../core/index.ts';
+import { columnWidth, pitchRange, ribbonsBetween, widened } from './layout.ts';
+
+test('a ribbon is level for a held note, a step up to a whole step, a leap beyond', () => {
+  // Dm7 to G7 and a leap on top; the bass falls a fifth.
+  expect(ribbonsBetween([50, 60, 65, 69], [43, 59, 65, 74])).toEqual([
+    { from: 50, to: 43, kind: 'leap', lowest: true },
+    { from: 60, to: 59, kind: 'step', lowest: false },
+    { from: 65, to: 65, kind: 'held', lowest: false },
+    { from: 69, to: 74, kind: 'leap', lowest: false },
+  ]);
+});
+
+test('a voice that enters or leaves has no ribbon', () => {
+  expect(ribbonsBetween([60, 64, 67], [60, 64, 67, 72]).map(({ from, to }) => [from, to])).toEqual([
+    [60, 60],
+    [64, 64],
+    [67, 67],
+  ]);
+});
+
+describe('columns', () => {
+  test('are wider for more beats and longer symbols, within bounds', () => {
+    expect(columnWidth(1, 'C')).toBe(92);
+    expect(columnWidth(4, 'C')).toBe(112);
+    expect(columnWidth(2, 'Bbm7b5/Ab')).toBeGreaterThan(columnWidth(2, 'Bbm7'));
+    expect(columnWidth(16, 'C7')).toBe(168);
+  });
+
+  test('of a short tune fill the room, of a long one stay', () => {
+    expect(widened([100, 100, 200], 600)).toEqual([150, 150, 300]);
+    expect(widened([100], 900)).toEqual([190]);
+    expect(widened([100, 100], 150)).toEqual([100, 100]);
+    expect(widened([], 500)).toEqual([]);
+  });
+});
+
+test('the stream shows every pitch with room, and never a narrow take enlarged', () => {
+  const column = (pitches: number[]) => ({ grip: { pitches } }) as unknown as ArrangedColumn;
+  const wide = pitchRange([column([40, 52, 60]), column([45, 76])]);
+  expect(wide.low).toBeLessThan(40);
+  expect(wide.high).toBeGreaterThan(76);
+  const narrow = pitchRange([column([60, 62, 64])]);
+  expect(narrow.high - narrow.low).toBeGreaterThanOrEqual(18);
+  expect(pitchRange([]).low).toBeLessThan(pitchRange([]).high);
+});
