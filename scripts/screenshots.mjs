@@ -34,21 +34,14 @@ const open = async (page, title, place) => {
   await page.goto(address + (await link.getAttribute('href')).replace('bench', place));
   if (place === 'bench') {
     await page.locator('.note').first().waitFor();
+    await page.locator('.bench[aria-busy=false]').waitFor();
     await page.locator('.option').nth(2).waitFor();
-    await page.locator('.bench-progress [role=progressbar]').waitFor({ state: 'detached' });
-  } else await page.locator('.bar').first().waitFor();
+  } else await page.locator('.cm-editor').waitFor();
 };
 
 mkdirSync(OUT, { recursive: true });
 await shot('shelf', {}, () => Promise.resolve());
 await shot('chart', {}, (page) => open(page, 'Gangplank Strut', 'chart'));
-await shot('chart-problems', {}, async (page) => {
-  await open(page, 'Slack Water', 'chart');
-  await page.getByRole('textbox', { name: 'Chart text' }).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.insertText('| Fm7 | H7 |\n| am C F G B |\n| Cm');
-  await page.locator('.chart-problem').first().waitFor();
-});
 await shot('bench', {}, async (page) => {
   await open(page, 'Slack Water', 'bench');
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
@@ -67,6 +60,14 @@ await shot('bench-grips', {}, async (page) => {
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
 });
 await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
+await shot('chart-problems', {}, async (page) => {
+  // Last, for what is typed here is kept.
+  await open(page, 'Slack Water', 'chart');
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.insertText('| Fm7 | H7 |\n| am C F G B |\n| Cm');
+  await page.locator('.chart-problem').first().waitFor();
+});
 await browser.close();
 server.kill();
 rmSync(work, { recursive: true, force: true });

@@ -123,8 +123,8 @@ function Fingers({ grip }: { grip: Grip }) {
             <SvgLabel
               className="neck-degree"
               text={grip.degrees[s] === 'bass' ? '' : musical(grip.degrees[s] ?? '')}
-              x={x + (fret === 0 ? 0 : DOT + 10)}
-              y={line(s) - (fret === 0 ? 14 : 8)}
+              x={x + (fret === 0 ? -16 : DOT + 10)}
+              y={line(s) - (fret === 0 ? 0 : 8)}
               size={12}
             />
           </g>

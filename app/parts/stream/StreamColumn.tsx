@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { distinct, musical, STANDARD_TUNING, type ArrangedColumn } from '../../../core/index.ts';
+import { distinct, musical, STANDARD_TUNING, type ArrangedColumn, type Grip } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { ribbonsBetween, type Ribbon } from './layout.ts';
 
@@ -11,13 +11,16 @@ interface StreamColumnProps {
   readonly yOf: (pitch: number) => number;
   /** Height of a mark in pixels. */
   readonly mark: number;
+  /** A grip that is being tried here: its pitches are outlined. */
+  readonly tried: Grip | null;
 }
 
 const MARGIN = 8;
 const RIBBON_ROOM = 40;
 
 /** A column's notes as marks with their degrees, and the ribbons that lead to the next column. */
-export const StreamColumn = memo(function StreamColumn({ column, next, width, height, yOf, mark }: StreamColumnProps) {
+export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
+  const { column, next, width, height, yOf, mark, tried } = props;
   const { grip } = column;
   if (!grip) return <svg className="stream-column" width={width} height={height} aria-hidden="true" />;
   const left = MARGIN;
@@ -46,6 +49,17 @@ export const StreamColumn = memo(function StreamColumn({ column, next, width, he
           </g>
         );
       })}
+      {distinct(tried?.pitches ?? []).map((pitch) => (
+        <rect
+          key={`tried ${pitch}`}
+          className="note-tried"
+          x={left - 3}
+          y={yOf(pitch) - mark / 2 - 3}
+          width={right - left + 6}
+          height={mark + 6}
+          rx={mark / 2 + 3}
+        />
+      ))}
     </svg>
   );
 });

@@ -2,19 +2,22 @@ import { Fragment } from 'react';
 
 /**
  * Signs the text fonts lack, drawn for this product. In hundredths of an em, baseline at 0, upwards
- * negative; `advance` is how far the next letter stands.
+ * negative; `advance` is how far the next letter stands. Bowls are cut out (even-odd), crossing bars are not.
  */
 export const SIGNS = {
   '♭': {
     advance: 37,
+    fillRule: 'evenodd',
     path: 'M4,-76 L9.5,-76 L9.5,-34 C14,-41 20,-44 25.5,-44 C31.5,-44 35,-39.5 35,-32.5 C35,-18.5 19,-6 4,4 Z M9.5,-26 L9.5,-8 C18,-14 26.5,-23 26.5,-32 C26.5,-36 25,-38 22,-38 C17.5,-38 12,-33 9.5,-26 Z',
   },
   '♯': {
-    advance: 42,
-    path: 'M11,-60 L15,-61.5 L15,14 L11,15.5 Z M26,-65 L30,-66.5 L30,9 L26,10.5 Z M4,-34 L37,-45.5 L37,-36 L4,-24.5 Z M4,-8 L37,-19.5 L37,-10 L4,1.5 Z',
+    advance: 44,
+    fillRule: 'nonzero',
+    path: 'M11,-62 L15.5,-63.5 L15.5,14 L11,15.5 Z M26,-67 L30.5,-68.5 L30.5,9 L26,10.5 Z M4,-35 L38,-46.5 L38,-37 L4,-25.5 Z M4,-10 L38,-21.5 L38,-12 L4,-0.5 Z',
   },
   '°': {
     advance: 36,
+    fillRule: 'evenodd',
     path: 'M18,-72 a14,14 0 1 1 -0.01,0 Z M18,-66 a8,8 0 1 0 0.01,0 Z',
   },
 } as const;
@@ -35,7 +38,7 @@ export function Glyphs({ text }: { readonly text: string }) {
             viewBox={`0 -80 ${SIGNS[part].advance} 100`}
             style={{ width: `${SIGNS[part].advance / 100}em` }}
           >
-            <path d={SIGNS[part].path} fillRule="evenodd" fill="currentColor" />
+            <path d={SIGNS[part].path} fillRule={SIGNS[part].fillRule} fill="currentColor" />
           </svg>
         ) : (
           <Fragment key={i}>{part}</Fragment>
@@ -74,7 +77,7 @@ export function SvgLabel({
           <path
             key={i}
             d={SIGNS[part].path}
-            fillRule="evenodd"
+            fillRule={SIGNS[part].fillRule}
             transform={`translate(${starts[i]} ${baseline}) scale(${size / 100})`}
           />
         ) : (

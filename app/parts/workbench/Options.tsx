@@ -31,6 +31,8 @@ interface OptionsProps {
   readonly column: Column;
   /** The column as voiced, and the next one that sounds. */
   readonly here: ArrangedColumn | null;
+  /** Whether a chord sounded before it. */
+  readonly before: boolean;
   readonly after: ArrangedColumn | null;
   readonly figures: Figures | null;
   /** A newer result is on its way: the options are still those of the last. */
@@ -50,7 +52,7 @@ interface OptionsProps {
 
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
-  const { column, here, after, figures, busy, tab, onTab, onPin, onRelease, onHear } = props;
+  const { column, here, before, after, figures, busy, tab, onTab, onPin, onRelease, onHear } = props;
   const { slot } = column;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
@@ -113,7 +115,7 @@ export function Options(props: OptionsProps) {
       {grip && figures && (
         <dl className="side-figures">
           <dt>In</dt>
-          <dd>{joinText(here!)}</dd>
+          <dd>{before ? joinText(here!) : 'the start'}</dd>
           <dt>On</dt>
           <dd>{after ? joinText(after) : 'the end'}</dd>
           <dt>Tune</dt>

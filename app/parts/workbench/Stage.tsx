@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { musical, pitchName, type ArrangedColumn, type Column } from '../../../core/index.ts';
+import { musical, pitchName, type ArrangedColumn, type Column, type Grip } from '../../../core/index.ts';
 import { columnWidth, pitchRange, SCALE_PITCHES, widened } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -14,6 +14,8 @@ interface StageProps {
   readonly sections: ReadonlyMap<number, string>;
   readonly selected: number;
   readonly playing: number | null;
+  /** A grip tried in the selected column. */
+  readonly tried: Grip | null;
   readonly onSelect: (column: number) => void;
 }
 
@@ -25,7 +27,7 @@ const TRACK_END = 24;
 const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Time from left to right: the columns, and under them the stream of voices. */
-export function Stage({ columns, arranged, sections, selected, playing, onSelect }: StageProps) {
+export function Stage({ columns, arranged, sections, selected, playing, tried, onSelect }: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ height: 300, width: 0 });
   const { height } = size;
@@ -145,6 +147,7 @@ export function Stage({ columns, arranged, sections, selected, playing, onSelect
                     height={height}
                     yOf={yOf}
                     mark={mark}
+                    tried={index === selected ? tried : null}
                   />
                 </div>
               )}

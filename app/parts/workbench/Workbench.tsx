@@ -1,4 +1,5 @@
 import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
@@ -226,6 +227,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
             sections={sections}
             selected={selected}
             playing={player.playing}
+            tried={tried}
             onSelect={select}
           />
           <Hand
@@ -238,6 +240,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
         <Options
           column={column}
           here={here ?? null}
+          before={arranged?.slice(0, selected).some(({ grip }) => grip !== null) ?? false}
           after={after ?? null}
           figures={solving.arrangement?.figures ?? null}
           busy={solving.busy}
@@ -262,9 +265,14 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
         }
         action={
           store.conflict && (
-            <Link className="snack-link" to={`?take=${store.conflict.id}`} reloadDocument>
-              Open it
-            </Link>
+            <>
+              <Link className="snack-link" to={`?take=${store.conflict.id}`} reloadDocument>
+                Open it
+              </Link>
+              <Button size="small" color="secondary" onClick={store.dismissConflict}>
+                Close
+              </Button>
+            </>
           )
         }
       />
