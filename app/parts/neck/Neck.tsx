@@ -71,17 +71,32 @@ export function Neck({ grip, next, label }: NeckProps) {
   );
 }
 
-/** From each finger to where it goes on its own string. */
+/** From each finger to where it goes next: a slide on its own string, or lifted to another. */
 function Paths({ grip, next }: { grip: Grip; next: Grip }) {
   return (
     <>
-      {grip.frets.map((fret, s) => {
-        const to = next.frets[s]!;
-        if (fret <= 0 || to <= 0 || fret === to) return null;
-        return <line key={s} className="neck-path" x1={finger(fret)} x2={finger(to)} y1={line(s)} y2={line(s)} />;
+      {[1, 2, 3, 4].map((number) => {
+        const [from, to] = [placeOf(grip, number), placeOf(next, number)];
+        if (from === null || to === null || (from.string === to.string && from.fret === to.fret)) return null;
+        return (
+          <line
+            key={number}
+            className={from.string === to.string ? 'neck-path' : 'neck-path neck-path-lifted'}
+            x1={finger(from.fret)}
+            x2={finger(to.fret)}
+            y1={line(from.string)}
+            y2={line(to.string)}
+          />
+        );
       })}
     </>
   );
+}
+
+/** Where a finger stands: its lowest string, if it lies over several. */
+function placeOf({ frets, fingers }: Grip, number: number): { string: number; fret: number } | null {
+  const string = fingers.indexOf(number);
+  return string < 0 ? null : { string, fret: frets[string]! };
 }
 
 function Ghosts({ grip, next }: { grip: Grip | null; next: Grip }) {
