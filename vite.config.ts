@@ -5,6 +5,6 @@ export default defineConfig({
   plugins: [reactRouter()],
   resolve: { tsconfigPaths: true },
   worker: { format: 'es' },
-  ssr: { noExternal: [/^@mui\//] },
+  ssr: { noExternal: [/^@(mui|emotion)\//] },
   build: { target: 'es2022' },
 });

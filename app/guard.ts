@@ -9,12 +9,13 @@ function policy(nonce: string): string {
   return [
     "default-src 'self'",
     `script-src 'self' 'nonce-${nonce}'`,
-    `style-src 'self' 'nonce-${nonce}'`,
+    // The development server puts styles in as it likes, and speaks over a socket.
+    import.meta.env.DEV ? "style-src 'self' 'unsafe-inline'" : `style-src 'self' 'nonce-${nonce}'`,
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self' data:",
     "worker-src 'self' blob:",
-    "connect-src 'self' blob:",
+    `connect-src 'self' blob:${import.meta.env.DEV ? ' ws:' : ''}`,
     "object-src 'none'",
     "base-uri 'self'",
     "form-action 'self'",

@@ -61,6 +61,7 @@ export function useArrangement(chartText: string, barIds: readonly string[], cel
       );
     return () => {
       current = false;
+      void solver().cancel();
     };
   }, [job]);
   return { ...solving, busy: solving.of !== job || job === null };

@@ -138,6 +138,11 @@ const solver = {
     return arrangementOf(columns, index, path, library, DEFAULT_WEIGHTS);
   },
 
+  /** Stops whatever is being solved: a newer request comes, or nobody waits for it any more. */
+  cancel(): void {
+    newest++;
+  },
+
   /** Prices the colours of a column, one by one as they are found. */
   async colours(column: number, onOption: (option: PricedColour) => void): Promise<void> {
     const priced = await pricing(column);

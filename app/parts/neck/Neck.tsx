@@ -22,10 +22,12 @@ const INLAYS = [3, 5, 7, 9, 12, 15];
 
 /** Millimetres to drawing units: the fifteenth fret at the right edge, every fret where the instrument has it. */
 const perMm = (WIDTH - LEFT - RIGHT) / fretDistance(SCALE_LENGTH, FRETS);
-const wire = (fret: number) => LEFT + fretDistance(SCALE_LENGTH, fret) * perMm;
+/** To a tenth: the last digits of a power differ between server and browser. */
+const tenth = (x: number) => Math.round(x * 10) / 10;
+const wire = (fret: number) => tenth(LEFT + fretDistance(SCALE_LENGTH, fret) * perMm);
 /** A finger presses just behind its fret; an open string is marked at the nut. */
 const finger = (fret: number) =>
-  fret === 0 ? LEFT - 22 : wire(fret) - Math.min(17, (wire(fret) - wire(fret - 1)) * 0.42);
+  fret === 0 ? LEFT - 22 : tenth(wire(fret) - Math.min(17, (wire(fret) - wire(fret - 1)) * 0.42));
 /** The lowest string is drawn at the bottom, as a player looking down sees it. */
 const line = (s: number) => BOTTOM - s * STRING_GAP;
 
@@ -43,8 +45,8 @@ export function Neck({ grip, next, label }: NeckProps) {
       <rect x={LEFT} y={TOP} width={WIDTH - LEFT - RIGHT} height={BOTTOM - TOP} className="neck-board" />
       {INLAYS.map((fret) => (
         <g key={fret} className="neck-inlay">
-          <circle cx={(wire(fret) + wire(fret - 1)) / 2} cy={(TOP + BOTTOM) / 2} r={fret === 12 ? 6 : 4} />
-          <text x={(wire(fret) + wire(fret - 1)) / 2} y={HEIGHT - 8} textAnchor="middle">
+          <circle cx={tenth((wire(fret) + wire(fret - 1)) / 2)} cy={(TOP + BOTTOM) / 2} r={fret === 12 ? 6 : 4} />
+          <text x={tenth((wire(fret) + wire(fret - 1)) / 2)} y={HEIGHT - 8} textAnchor="middle">
             {fret}
           </text>
         </g>

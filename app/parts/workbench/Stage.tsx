@@ -20,7 +20,7 @@ interface StageProps {
 }
 
 const SCALE_WIDTH = 40;
-const HEAD_HEIGHT = 108;
+const HEAD_HEIGHT = 124;
 const MARK_MOST = 18;
 const NEIGHBOUR = 120;
 const TRACK_END = 24;
@@ -132,6 +132,7 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
                   </span>
                   {column.decision && <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>}
                 </span>
+                <span className="column-grip">{same ? voiced?.grip?.grip : ''}</span>
                 <span className="column-beats" aria-hidden="true">
                   {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
                     <i key={beat} />
