@@ -95,6 +95,8 @@ export class Player {
     if (mine !== this.#run) return;
     const transport = tone.getTransport();
     const draw = tone.getDraw();
+    // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
+    draw.expiration = Infinity;
     this.#clear(tone);
     for (const { column, at, seconds, pitches } of performance.chords) {
       transport.schedule((time) => {
