@@ -32,13 +32,19 @@ function fromOurselves(request: Request): boolean {
   return URL.canParse(origin) && new URL(origin).host === request.headers.get('host');
 }
 
+/** The app is served on this machine alone: another name in the address is a stranger's, pointed here. */
+const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
+
 /** Around every request: strangers' posts and oversized ones are refused, every answer carries the policy. */
 export const guard: MiddlewareFunction<Response> = async ({ request, context }, next) => {
+  if (!OWN_NAMES.includes(new URL(request.url).hostname))
+    return new Response(`This address is not Yellow Heron's. It is at ${OWN_NAMES[0]}.`, { status: 421 });
   if (request.method !== 'GET' && request.method !== 'HEAD') {
     if (!fromOurselves(request))
       return new Response('This was sent from another site; nothing was changed.', { status: 403 });
-    const length = Number(request.headers.get('content-length') ?? 0);
-    if (length > LARGEST_BODY)
+    const length = request.headers.get('content-length');
+    if (length === null) return new Response('How long is this? Nothing was changed.', { status: 411 });
+    if (Number(length) > LARGEST_BODY)
       return new Response('This is too large: a megabyte at most. Nothing was changed.', { status: 413 });
   }
   const nonce = randomBytes(16).toString('base64');

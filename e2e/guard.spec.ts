@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, newTune, openBench, test } from './player.ts';
 
@@ -28,6 +29,33 @@ test('bad edits and oversized bodies are answered, and the server stays up', asy
   expect((await request.post('/?index', { form: { intent: 'sink' } })).status()).toBe(400);
   expect((await request.get('/edits')).status()).toBe(405);
   expect((await request.get('/')).status()).toBe(200);
+});
+
+test('a name of someone else pointed here, and a body without a length, are refused', async ({ baseURL }) => {
+  const { port } = new URL(baseURL!);
+  const ask = (lines: string[]) =>
+    new Promise<string>((resolve, reject) => {
+      const socket = connect(Number(port), '127.0.0.1', () => socket.write(lines.join('\r\n')));
+      socket.once('data', (data) => {
+        resolve(data.toString().split('\r\n')[0]!);
+        socket.destroy();
+      });
+      socket.once('error', reject);
+    });
+  expect(await ask(['GET / HTTP/1.1', 'Host: strange.example', '', ''])).toContain('421');
+  expect(
+    await ask([
+      'POST /edits HTTP/1.1',
+      `Host: 127.0.0.1:${port}`,
+      'Transfer-Encoding: chunked',
+      '',
+      '2',
+      '{}',
+      '0',
+      '',
+      '',
+    ]),
+  ).toContain('411');
 });
 
 test('every page carries a strict policy with a nonce of its own', async ({ request }) => {
