@@ -80,6 +80,10 @@ rows.push([
   '1 ms',
 ]);
 
+const reading = parseChart(`key: C\n${'| C | A7 | Dm7 | Abm7 Db7 | C | C#dim7 | Dm7b5 | G7 |\n'.repeat(8)}`);
+if (!reading.ok) throw new Error('the form to read');
+timed('reading a form of 64 bars', '20 ms', 9, () => `${readChart(reading.value).length} chords`);
+
 const folder = join(import.meta.dirname, '..', 'demo', 'tunes');
 const WITHOUT_REPEATS = `key: C\n${[
   'Dm7 G7',

@@ -1,4 +1,4 @@
-import { parseChart, readingAsData } from '../core/index.ts';
+import { parseChart, readChart, readingAsData, readingSentence } from '../core/index.ts';
 import { readText, type Answer } from './heron.ts';
 import { table } from './table.ts';
 
@@ -6,8 +6,18 @@ import { table } from './table.ts';
 export function read(file: string): Answer {
   const chart = parseChart(readText(file));
   if (!chart.ok) return chart;
-  const json = readingAsData(chart.value);
-  const rows = json.slots.map((slot) => [slot.bar, slot.beat, slot.beats, slot.symbol, slot.numeral, slot.function]);
-  const text = `${json.title}: ${json.key}, ${json.meter}, ${json.tempo}\n\n${table([['bar', 'beat', 'beats', 'chord', 'numeral', 'function'], ...rows])}`;
+  const data = readingAsData(chart.value);
+  const sentences = readChart(chart.value).map(({ reading }) => (reading ? readingSentence(reading) : null));
+  const json = { ...data, slots: data.slots.map((slot, i) => ({ ...slot, sentence: sentences[i]! })) };
+  const rows = json.slots.map((slot) => [
+    slot.bar,
+    slot.beat,
+    slot.beats,
+    slot.symbol,
+    slot.numeral,
+    slot.function,
+    slot.sentence,
+  ]);
+  const text = `${json.title}: ${json.key}, ${json.meter}, ${json.tempo}\n\n${table([['bar', 'beat', 'beats', 'chord', 'numeral', 'function', 'why'], ...rows])}`;
   return { json, text };
 }

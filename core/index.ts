@@ -27,7 +27,9 @@ export { alignBars, type BarId } from './chart/align.ts';
 export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
 export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
-export { readChart, readingAsData, slotTimes, type ReadSlot } from './reading/read.ts';
+export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';
+export type { Outside, OutsideKind } from './reading/rules.ts';
+export { roleOf, type Role } from './reharm/role.ts';
 export { coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
 export { cellKey, colourContext, columnsOf, slotKeys, type Cell, type Cells, type Column } from './reharm/decisions.ts';
 export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
@@ -45,6 +47,7 @@ export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
+export { readingLabel, readingSentence } from './wording/reading.ts';
 export { problemLine, problemText } from './wording/problems.ts';
 export {
   caution,

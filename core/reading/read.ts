@@ -1,38 +1,126 @@
 import type { Chart, Slot } from '../chart/chart.ts';
 import { writeOut } from '../chart/form.ts';
-import { symbolOf } from '../chord/chord.ts';
+import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
 import { numeralOf } from './numeral.ts';
-import { placeOf, type KeyPlace } from './place.ts';
+import type { Function, KeyPlace } from './place.ts';
+import { keyAreas } from './areas.ts';
+import { because, furtherReasons, reasonFor, type Outside } from './rules.ts';
+import { spotOf, viewsOf, type View } from './view.ts';
 
-/** A slot with its place in the key. */
+/** What a chord is and why it is there. */
+export interface Reading {
+  readonly key: Key;
+  /** ASCII. */
+  readonly numeral: string;
+  readonly function: Function | null;
+  /** Null for a chord of the key. */
+  readonly outside: Outside | null;
+}
+
+/** A slot with its reading. */
 export interface ReadSlot extends Slot {
   readonly key: Key;
   /** ASCII; `N.C.` where no chord sounds. */
   readonly symbol: string;
-  readonly numeral: string | null;
-  /** Null for chords from outside the key, and for N.C. */
+  /** Its place in the key; null for chords from outside, and for N.C. */
   readonly place: KeyPlace | null;
+  /** Null for N.C. */
+  readonly reading: Reading | null;
+  /** Further good readings. */
+  readonly also: readonly Reading[];
 }
 
-/** Reads every written-out slot of a chart in its key. */
+/** Reads every written-out slot of a chart: key areas, then patterns, then single chords (rules.ts). */
 export function readChart(chart: Chart): readonly ReadSlot[] {
-  return writeOut(chart).map((slot) => {
+  const slots = writeOut(chart);
+  const chords: Chord[] = [];
+  /** The chord of each slot in the progression; one said again is the one before. */
+  const at = slots.map(({ entry: { chord } }) => {
+    if (chord === null) return -1;
+    const last = chords.at(-1);
+    return last && symbolOf(last) === symbolOf(chord) ? chords.length - 1 : chords.push(chord) - 1;
+  });
+  const read = readProgression(chords, chart.key, slots.at(-1)?.bar ?? 0);
+  return slots.map((slot, i): ReadSlot => {
     const { chord } = slot.entry;
+    const found = read[at[i]!];
     return {
       ...slot,
-      key: chart.key,
+      key: found?.reading.key ?? chart.key,
       symbol: chord ? symbolOf(chord) : 'N.C.',
-      numeral: chord ? numeralOf(chord, chart.key) : null,
-      place: chord ? placeOf(chord, chart.key) : null,
+      place: found?.place ?? null,
+      reading: found?.reading ?? null,
+      also: found?.also ?? [],
     };
   });
+}
+
+interface ReadChord {
+  readonly place: KeyPlace | null;
+  readonly reading: Reading;
+  readonly also: readonly Reading[];
+}
+
+function readProgression(chords: readonly Chord[], home: Key, bars: number): readonly ReadChord[] {
+  const blues = isBlues(chords, home, bars);
+  const viewsIn = (key: Key) =>
+    viewsOf(
+      chords.map((chord) => spotOf(chord, key)),
+      key,
+      blues,
+    );
+  const read = viewsIn(home).map(readView);
+  for (const { key, from, to } of keyAreas(chords, home, blues)) {
+    const views = viewsIn(key);
+    for (let i = from; i <= to; i++) {
+      const before = read[i]!;
+      read[i] = readView(views[i]!);
+      if (i > from) continue;
+      // Where the key changes, that is the reason; as a pivot the chord has its reading at home too.
+      const outside = because('modulation', null, { key, lands: true }).outside;
+      read[i] = { ...read[i]!, reading: { ...read[i]!.reading, outside }, also: before.place ? [before.reading] : [] };
+    }
+  }
+  return read;
+}
+
+function readView(view: View): ReadChord {
+  const { key, here } = view;
+  const numeral = numeralOf(here.chord, key);
+  const reason = here.place === null ? reasonFor(view) : null;
+  return {
+    place: here.place,
+    reading: {
+      key,
+      numeral,
+      function: reason ? reason.function : here.place!.function,
+      outside: reason?.outside ?? null,
+    },
+    also: furtherReasons(view, reason).map((more) => ({ key, numeral, ...more })),
+  };
+}
+
+/** A blues is made of twelves (or eights), begins on I7, and its IV is a dominant seventh too. */
+const BLUES_BARS = [12, 8];
+function isBlues(chords: readonly Chord[], key: Key, bars: number): boolean {
+  const dominants = chords
+    .map((chord) => spotOf(chord, key))
+    .map(({ family, degree }) => (family === 'dominant' ? degree : null));
+  return BLUES_BARS.some((length) => bars % length === 0) && dominants[0] === 0 && dominants.includes(5);
 }
 
 /** A slot's place in time as data: `beat` from 1 and `beats` long, in beats of the meter. */
 export function slotTimes(slot: Slot) {
   return { bar: slot.bar, beat: slot.entry.beat, beats: slot.entry.beats, sourceBar: slot.sourceBar, pass: slot.pass };
 }
+
+const readingAsJson = ({ key, numeral, function: does, outside }: Reading) => ({
+  key: formatKey(key),
+  numeral,
+  function: does,
+  outside: outside && { ...outside, key: outside.key && formatKey(outside.key) },
+});
 
 /** The reading as the contract's JSON. */
 export function readingAsData(chart: Chart) {
@@ -44,9 +132,10 @@ export function readingAsData(chart: Chart) {
     slots: readChart(chart).map((slot) => ({
       ...slotTimes(slot),
       symbol: slot.symbol,
-      key: formatKey(slot.key),
-      numeral: slot.numeral,
-      function: slot.place?.function ?? null,
+      ...(slot.reading
+        ? readingAsJson(slot.reading)
+        : { key: formatKey(slot.key), numeral: null, function: null, outside: null }),
+      also: slot.also.map(readingAsJson),
     })),
   };
 }

@@ -80,7 +80,7 @@ describe('places', () => {
       const chart = parseChart(`key: ${tonic}\n| ${tonic} | ${tonic}7 |`);
       return chart.ok
         ? readChart(chart.value)
-            .map((slot) => `${slot.numeral}:${slot.place?.function}:${slot.key === chart.value.key}`)
+            .map((slot) => `${slot.reading?.numeral}:${slot.place?.function}:${slot.key === chart.value.key}`)
             .join()
         : key;
     });
@@ -105,7 +105,14 @@ describe('the colour a chord takes when nobody has chosen', () => {
     ['key: C\n| C | Am | Dm | G7 |', 'C6 Am7 Dm7 G9'],
     ['key: C\n| C | Am7 | Dm7 | G |', 'C6 Am9 Dm9 G7'],
     ['key: Cm\n| Cm | Fm | Dm7b5 | G7 |', 'Cm6 Fm7 Dm11b5 G7b9'],
-    ['key: C\n| C | E7 | Fm | Bb |', 'C6 E7 Fm7 Bb6'],
+    ['key: C\n| C | E7 | Fm | Bb |', 'C6 E9 Fm6 Bbmaj7'],
+    ['key: C\n| Em7 | A7 | Dm7 | Db7 | C |', 'Em11 A9 Dm9 Db9 C6'],
+    ['key: C\n| C | C#dim7 | Dm7 | G7 |', 'C6 C#dim7 Dm9 G9'],
+    ['key: C\n| Am | E7 | Am | Gb |', 'Am7 E7b9 Am7 Gb6'],
+    [
+      'key: F\n| F7 | Bb7 | F7 | F7 | Bb7 | % | F7 | D7 | Gm7 | C7 | F7 | C7 |',
+      'F9 Bb9 F9 F9 Bb9 Bb9 F9 D9 Gm9 C9 F9 C9',
+    ],
     ['key: Cm\n| Cm | Cm/Bb | Ab/C |', 'Cm6 Cm7/Bb Abmaj7/C'],
     ['key: C\n| Cmaj7 | Dm9 | G13 | N.C. |', 'Cmaj9 Dm9 G13 N.C.'],
   ])('%j becomes %s', (chart, symbols) => {
@@ -115,7 +122,7 @@ describe('the colour a chord takes when nobody has chosen', () => {
   test('keeps the chart’s own tones, and its family', () => {
     for (const symbol of ['C', 'Am7', 'Dm', 'G7', 'Fmaj7', 'E7', 'Fm', 'Bdim', 'Gsus4']) {
       const chord = chordOf(symbol);
-      const chosen = defaultColour(chord, { place: placeOf(chord, keyOf('C'))?.name ?? null, next: null });
+      const chosen = defaultColour(chord, { role: placeOf(chord, keyOf('C'))?.name ?? null, next: null });
       expect(chosen.drops).toEqual([]);
       if (familyOf(chord.kind) !== 'diminished')
         expect(familyOf(chosen.chord.kind)).toBe(symbol === 'G' ? 'dominant' : familyOf(chord.kind));
@@ -127,7 +134,7 @@ describe('colours on offer', () => {
   const offered = (symbol: string, key: string, next: string | null) => {
     const chord = chordOf(symbol);
     return coloursOf(chord, {
-      place: placeOf(chord, keyOf(key))?.name ?? null,
+      role: placeOf(chord, keyOf(key))?.name ?? null,
       next: next === null ? null : chordOf(next),
     }).map(({ suffix }) => suffix);
   };
@@ -181,7 +188,7 @@ test('a decision stands until it is let go, and waits where the chart has change
 });
 
 test('the reading as data has every field the contract names', () => {
-  const chart = parseChart('title: T\nkey: Eb\ntempo: 90\n| Bbm7 Eb7 |');
+  const chart = parseChart('title: T\nkey: Eb\ntempo: 90\n| Bbm7 Eb7 | Ab |');
   if (!chart.ok) throw new Error();
   expect(readingAsData(chart.value)).toEqual({
     title: 'T',
@@ -198,7 +205,9 @@ test('the reading as data has every field the contract names', () => {
         symbol: 'Bbm7',
         key: 'Eb major',
         numeral: 'v7',
-        function: null,
+        function: 'predominant',
+        outside: { kind: 'related-ii', target: 'I', key: null, lands: null },
+        also: [],
       },
       {
         bar: 1,
@@ -209,7 +218,22 @@ test('the reading as data has every field the contract names', () => {
         symbol: 'Eb7',
         key: 'Eb major',
         numeral: 'I7',
-        function: null,
+        function: 'dominant',
+        outside: { kind: 'secondary-dominant', target: 'IV', key: null, lands: null },
+        also: [],
+      },
+      {
+        bar: 2,
+        beat: 1,
+        beats: 4,
+        sourceBar: 2,
+        pass: 1,
+        symbol: 'Ab',
+        key: 'Eb major',
+        numeral: 'IV',
+        function: 'predominant',
+        outside: null,
+        also: [],
       },
     ],
   });

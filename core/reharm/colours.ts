@@ -3,10 +3,10 @@ import { familyOf, suffixOf, tonesOf, type Family } from '../chord/kind.ts';
 import { kindOf } from '../chord/symbol.ts';
 import { degreePitchClass, semitones, type Degree } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
-import type { PlaceName } from '../reading/place.ts';
+import type { Role } from './role.ts';
 
 /**
- * What a chord may become without changing its function, by its place in the key (common practice).
+ * What a chord may become without changing its function, by its role in the tune (common practice).
  * `usual` is steadiest first; `resolving` is open only to a dominant that falls a fifth; `care` is
  * good on purpose.
  */
@@ -16,7 +16,7 @@ interface Colours {
   readonly care?: string;
 }
 
-const COLOURS: Readonly<Record<PlaceName, Colours>> = {
+const COLOURS: Readonly<Record<Role, Colours>> = {
   I: { usual: '6 maj7 6/9 add9 maj9 maj13', care: 'maj7#11' },
   ii: { usual: 'm7 m9 m11 m(add9)', care: 'm6' },
   iii: { usual: 'm7 m11', care: 'm9' },
@@ -39,9 +39,21 @@ const COLOURS: Readonly<Record<PlaceName, Colours>> = {
   vio: { usual: 'm7b5 m11b5' },
   bVII: { usual: '7 9 13' },
   viio: { usual: 'dim7' },
+  backdoor: { usual: '9 13 7#11' },
+  substitute: { usual: '9 13 7#11 9#11 13#11' },
+  'V-of-major': { usual: '9 13 7sus4', resolving: '7b9 7#9 7b13 7alt' },
+  'V-of-ii': { usual: '9 7b13 9b13', resolving: '7b9 7#9 7alt' },
+  'V-of-minor': { usual: '7b9 7#9 7b13', care: '9 13' },
+  lifting: { usual: '9 13 7#11' },
+  'iv-borrowed': { usual: 'm6 m7 m9 m(maj7)' },
+  'borrowed-major': { usual: 'maj7 6 6/9 maj7#11' },
+  'sharp-four': { usual: 'm7b5 m11b5' },
+  'blues-I': { usual: '9 13 7#9' },
+  'blues-IV': { usual: '9 13' },
+  dim: { usual: 'dim7' },
 };
 
-/** A chord from outside the key keeps its kind, with the plainest colour first. */
+/** A chord whose part is not known keeps its kind, with the plainest colour first. */
 const OUTSIDE: Readonly<Record<Family, Colours>> = {
   major: { usual: '6 maj7 6/9' },
   minor: { usual: 'm7 m9' },
@@ -66,7 +78,7 @@ export interface ColourOption {
 
 /** What the choice of colours depends on. */
 export interface ColourContext {
-  readonly place: PlaceName | null;
+  readonly role: Role | null;
   /** The chord that follows, or null. */
   readonly next: Chord | null;
 }
@@ -76,9 +88,9 @@ export function fallsAFifth(chord: Chord, next: Chord | null): boolean {
   return next !== null && (pitchClass(chord.root) - pitchClass(next.root) + 12) % 12 === 7;
 }
 
-/** The colours of a chord in its place: the chart's own first, then steadiest first. */
-export function coloursOf(chord: Chord, { place, next }: ColourContext): readonly ColourOption[] {
-  const table = place === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[place];
+/** The colours of a chord in its role: the chart's own first, then steadiest first. */
+export function coloursOf(chord: Chord, { role, next }: ColourContext): readonly ColourOption[] {
+  const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[role];
   const rows: (readonly [ColourOption['group'], string])[] = [
     ['chart', suffixOf(chord.kind)],
     ...words(table.usual).map((suffix) => ['usual', suffix] as const),
@@ -118,18 +130,18 @@ function holdsBass(chord: Chord): boolean {
 
 /**
  * The colour a chord takes when nobody has chosen: the steadiest one that keeps what the chart says
- * and adds to it; outside the key the plainest one. A chord whose chart names tensions stays as written.
+ * and adds to it; where its role is not known the plainest one. A chord whose chart names tensions stays as written.
  */
 export function defaultColour(chord: Chord, context: ColourContext): ColourOption {
   const [own, ...others] = coloursOf(chord, context);
   // A chart that names a tension has its colour already.
   if (chord.kind.tensions.length > 0 || chord.kind.altered) return own!;
   const keeping = others.filter(({ group, drops }) => group === 'usual' && drops.length === 0);
-  const found = context.place === null ? coloursAtLeast(own!, keeping) : keeping.find(({ adds }) => adds.length > 0);
+  const found = context.role === null ? coloursAtLeast(own!, keeping) : keeping.find(({ adds }) => adds.length > 0);
   return found ?? own!;
 }
 
-/** Outside the key: the plainest colour of the kind, but never one plainer than the chart asks for. */
+/** Without a role: the plainest colour of the kind, but never one plainer than the chart asks for. */
 function coloursAtLeast(own: ColourOption, keeping: readonly ColourOption[]): ColourOption | undefined {
   const written = tonesOf(own.chord.kind).length;
   return written > 3 ? own : keeping[0];

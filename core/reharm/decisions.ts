@@ -4,6 +4,7 @@ import { parseSuffix } from '../chord/symbol.ts';
 import type { Slot } from '../chart/chart.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { defaultColour, type ColourContext } from './colours.ts';
+import { roleOf } from './role.ts';
 
 /** What a player decided for one slot; without a cell the default colour and the best grip stand. */
 export interface Cell {
@@ -43,7 +44,7 @@ export function slotKeys(slots: readonly Slot[], barIds: readonly string[]): str
 /** What the colour of slot `i` depends on. */
 export function colourContext(slots: readonly ReadSlot[], i: number): ColourContext {
   const next = slots.slice(i + 1).find((slot) => slot.entry.chord !== null);
-  return { place: slots[i]!.place?.name ?? null, next: next?.entry.chord ?? null };
+  return { role: roleOf(slots[i]!), next: next?.entry.chord ?? null };
 }
 
 /**

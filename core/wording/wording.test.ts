@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
 import { caution, changeText, colourReason, difficultyWord, priceText } from './grips.ts';
 import { musical, spokenSymbol, symbolParts } from './music.ts';
+import { readChart } from '../reading/read.ts';
 import { problemLine, problemText } from './problems.ts';
+import { readingLabel, readingSentence } from './reading.ts';
 
 test.each([
   ['Bb7', 'B♭7'],
@@ -90,4 +92,27 @@ test('a colour’s reason says what it adds and gives up', () => {
   };
   expect(colourReason(option)).toBe('adds 9 ♭7, gives up 5 · with care');
   expect(colourReason({ ...option, group: 'chart' })).toBe('as the chart has it');
+});
+
+test('every reason is told in a few words and in a sentence, with what it leads to', () => {
+  const told = (text: string) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    return readChart(chart.value).map(({ reading }) => [readingLabel(reading!), readingSentence(reading!)]);
+  };
+  expect(told('key: Db\n| Db | Bb7 | Ebm7 | A7 | Ab7 | Gbm |')).toEqual([
+    ['', 'In D♭ major, at rest.'],
+    ['V of ii', 'The dominant of ii, a fifth above it.'],
+    ['', 'In D♭ major, on the way to the dominant.'],
+    ['♭II of V', 'Stands for the dominant of V: the same third and seventh, and the bass falls a half step.'],
+    ['', 'In D♭ major, wants home.'],
+    ['borrowed', 'Borrowed from the parallel mode on the same tonic.'],
+  ]);
+  const all = told(
+    'key: C\n| C#m7 F#7 | Fm7 Bb7 | C | Cdim7 | C | C#dim7 | Dm7 | D7 | F | G#dim7 | Am | F#maj7 | Em7 | Ebm7 | Dm7 |',
+  );
+  for (const [label, sentence] of all) {
+    expect(sentence).toMatch(/^[A-Z].*\.$/);
+    expect(`${label} ${sentence}`).not.toMatch(/undefined|null|what follows|another key/);
+  }
 });

@@ -1,9 +1,20 @@
-import { formatMeter, musical, numeralOf, symbolOf, type Bar, type Chart } from '../../../core/index.ts';
+import { useMemo } from 'react';
+import {
+  formatMeter,
+  musical,
+  readChart,
+  readingLabel,
+  symbolOf,
+  type Bar,
+  type Chart,
+  type Reading,
+} from '../../../core/index.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
 /** The chart as read: bars in lines as written, each chord with its numeral. */
 export function Bars({ chart }: { readonly chart: Chart }) {
+  const readings = useMemo(() => firstReadings(chart), [chart]);
   return (
     <ol className="bars">
       {linesOf(chart.bars).map((line) => (
@@ -14,7 +25,7 @@ export function Bars({ chart }: { readonly chart: Chart }) {
               <BarBox
                 key={bar.number}
                 bar={bar}
-                chart={chart}
+                readings={readings}
                 showMeter={changesMeter(chart, bar)}
                 showSection={i > 0}
               />
@@ -24,6 +35,18 @@ export function Bars({ chart }: { readonly chart: Chart }) {
       ))}
     </ol>
   );
+}
+
+/** The reading of each chord the first time it is played, by bar and tick. */
+type Readings = ReadonlyMap<string, Reading>;
+const placeOf = (bar: number, tick: number) => `${bar}:${tick}`;
+function firstReadings(chart: Chart): Readings {
+  const readings = new Map<string, Reading>();
+  for (const { sourceBar, entry, reading } of readChart(chart)) {
+    const place = placeOf(sourceBar, entry.tick);
+    if (reading && !readings.has(place)) readings.set(place, reading);
+  }
+  return readings;
 }
 
 /** Bars by the line they were written in, four to a row at most where a line is longer. */
@@ -45,12 +68,12 @@ function changesMeter({ bars, meter }: Chart, bar: Bar): boolean {
 
 function BarBox({
   bar,
-  chart,
+  readings,
   showMeter,
   showSection,
 }: {
   bar: Bar;
-  chart: Chart;
+  readings: Readings;
   showMeter: boolean;
   showSection: boolean;
 }) {
@@ -66,10 +89,25 @@ function BarBox({
         {bar.entries.map((entry, i) => (
           <span key={i} className="bar-chord" style={{ flexGrow: entry.beats }}>
             <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : 'N.C.'} />
-            <small>{entry.chord && <Glyphs text={musical(numeralOf(entry.chord, chart.key))} />}</small>
+            <ReadingNote reading={readings.get(placeOf(bar.number, entry.tick))} />
           </span>
         ))}
       </span>
     </li>
+  );
+}
+
+/** A numeral, and under it why a chord from outside the key is there. */
+function ReadingNote({ reading }: { readonly reading: Reading | undefined }) {
+  if (!reading) return null;
+  return (
+    <>
+      <small>
+        <Glyphs text={musical(reading.numeral)} />
+      </small>
+      <small className="bar-why">
+        <Glyphs text={readingLabel(reading)} />
+      </small>
+    </>
   );
 }

@@ -14,6 +14,7 @@ import {
   joinText,
   musical,
   priceText,
+  readingSentence,
   symbolOf,
   type ArrangedColumn,
   type Column,
@@ -69,14 +70,15 @@ export function Options(props: OptionsProps) {
         </h2>
         <p>
           The chart says <Glyphs text={musical(slot.symbol)} />
-          {slot.numeral && (
+          {slot.reading && (
             <>
-              , <Glyphs text={musical(slot.numeral)} /> in{' '}
-              <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />
+              , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
+              <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
+              <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
             </>
           )}
-          . Prices: what the whole way through the tune gains in length, counted in semitones.
         </p>
+        <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>
         <div className="side-actions">
           <Button
             size="small"

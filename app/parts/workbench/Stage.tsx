@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { musical, pitchName, type ArrangedColumn, type Column, type Grip } from '../../../core/index.ts';
+import { musical, pitchName, readingLabel, type ArrangedColumn, type Column, type Grip } from '../../../core/index.ts';
 import { columnWidth, pitchRange, SCALE_PITCHES, widened } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -71,10 +71,10 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
 
   return (
     <div className="stage" ref={scroller} tabIndex={-1}>
-      <div className="stage-scale" style={{ height, top: HEAD_HEIGHT }} aria-hidden="true">
+      <div className="stage-scale" style={{ height: HEAD_HEIGHT + height }} aria-hidden="true">
         {arranged &&
           SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (
-            <span key={pitch} style={{ top: yOf(pitch) }}>
+            <span key={pitch} style={{ top: HEAD_HEIGHT + yOf(pitch) }}>
               {pitchName(pitch)}
             </span>
           ))}
@@ -130,7 +130,13 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
                   <span>
                     <Glyphs text={column.numeral} />
                   </span>
-                  {column.decision && <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>}
+                  {column.decision ? (
+                    <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>
+                  ) : (
+                    <span className="column-why">
+                      <Glyphs text={slot.reading ? readingLabel(slot.reading) : ''} />
+                    </span>
+                  )}
                 </span>
                 <span className="column-grip">{same ? voiced?.grip?.grip : ''}</span>
                 <span className="column-beats" aria-hidden="true">

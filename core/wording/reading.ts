@@ -1,0 +1,62 @@
+import type { Outside, OutsideKind } from '../reading/rules.ts';
+import type { Reading } from '../reading/read.ts';
+import { formatKey } from '../pitch/key.ts';
+import { musical } from './music.ts';
+
+const keyName = ({ key }: Outside) => (key === null ? 'another key' : musical(formatKey(key)));
+const to = ({ target }: Outside) => musical(target ?? 'what follows');
+
+/** A chord from outside in a few words, for its column. */
+const LABELS: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
+  blues: () => 'blues',
+  picardy: () => 'Picardy',
+  backdoor: () => 'backdoor',
+  'tritone-substitute': (outside) => `♭II of ${to(outside)}`,
+  'secondary-dominant': (outside) => `V of ${to(outside)}`,
+  'related-ii': (outside) => `ii with ${to(outside)}`,
+  'foreign-ii-v': (outside) => `ii–V, ${keyName(outside)}`,
+  modulation: (outside) => `to ${keyName(outside)}`,
+  'non-resolving-dominant': () => 'lifts',
+  'passing-diminished': () => 'passing',
+  'common-tone-diminished': () => 'common tone',
+  'leading-tone-diminished': (outside) => `leads to ${to(outside)}`,
+  borrowed: () => 'borrowed',
+  'chromatic-approach': (outside) => `slides to ${to(outside)}`,
+  unexplained: () => '',
+};
+
+/** Why a chord from outside is there, in a sentence. */
+const SENTENCES: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
+  blues: () => 'In a blues this seventh chord is at rest; it leads nowhere.',
+  picardy: () => 'The minor tune ends in major.',
+  backdoor: (outside) => `Comes home to ${to(outside)} from a whole step below.`,
+  'tritone-substitute': (outside) =>
+    `Stands for the dominant of ${to(outside)}: the same third and seventh, and the bass falls a half step.`,
+  'secondary-dominant': (outside) => `The dominant of ${to(outside)}, a fifth above it.`,
+  'related-ii': (outside) => `The ii that belongs to the dominant ${to(outside)} after it.`,
+  'foreign-ii-v': (outside) =>
+    outside.lands
+      ? `A ii–V of ${keyName(outside)}, which lands there.`
+      : `A ii–V that points at ${keyName(outside)} and does not go there.`,
+  modulation: (outside) => `From here the music is in ${keyName(outside)}.`,
+  'non-resolving-dominant': () => 'A major chord where the key has a minor one: it lifts, and need not resolve.',
+  'passing-diminished': (outside) => `Fills the half step on the way to ${to(outside)}.`,
+  'common-tone-diminished': (outside) => `Holds the root of ${to(outside)} while the other notes sway.`,
+  'leading-tone-diminished': (outside) => `Leads up a half step to ${to(outside)}: its dominant ♭9 without the root.`,
+  borrowed: () => 'Borrowed from the parallel mode on the same tonic.',
+  'chromatic-approach': (outside) => `Slides into ${to(outside)} from a half step away.`,
+  unexplained: () => 'From outside the key; no usual reason fits.',
+};
+
+const FUNCTIONS = { tonic: 'at rest', predominant: 'on the way to the dominant', dominant: 'wants home' } as const;
+
+/** A few words for a chord's column; empty for a chord of the key. */
+export function readingLabel({ outside }: Reading): string {
+  return outside === null ? '' : LABELS[outside.kind](outside);
+}
+
+/** A reading in one sentence. */
+export function readingSentence({ outside, function: does, key }: Reading): string {
+  if (outside !== null) return SENTENCES[outside.kind](outside);
+  return `In ${musical(formatKey(key))}${does === null ? '' : `, ${FUNCTIONS[does]}`}.`;
+}
