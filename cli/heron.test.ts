@@ -52,6 +52,23 @@ test('grips are complete when piped, and filtered when asked', () => {
   expect(some.length).toBeGreaterThan(0);
 });
 
+test('read says why a chord from outside is there', () => {
+  const reading: { slots: { numeral: string; outside: object | null; sentence: string }[] } = json(
+    ['read', '-'],
+    'key: C\n| C | A7 | Dm7 | G7 |\n',
+  );
+  expect(reading.slots[1]).toMatchObject({
+    numeral: 'VI7',
+    outside: { kind: 'secondary-dominant', target: 'ii', key: null, lands: null },
+    sentence: 'The dominant of ii, a fifth above it.',
+  });
+});
+
+test('simplify writes the chart that is left', () => {
+  const { stdout, status } = heron(['simplify', '-'], 'key: C\n| Dm7 G7 | C |\n');
+  expect([stdout, status]).toEqual(['key: C\n| G7 | C |\n', 0]);
+});
+
 test('arrange takes standard input, keeps the chart when plain, adds up', () => {
   const text = 'key: C\n| Dm7 | G7 | N.C. | C |\n';
   const arranged: Arranged = json(['arrange', '-', '--plain'], text);

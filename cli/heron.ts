@@ -4,6 +4,7 @@ import { problemLine, type Problem } from '../core/index.ts';
 import { arrange } from './arrange.ts';
 import { grips } from './grips.ts';
 import { read } from './read.ts';
+import { simplify } from './simplify.ts';
 
 /** What a verb hands back: a value for `--json`, a table for people, or problems. */
 export type Answer = { readonly json: unknown; readonly text: string } | { readonly problems: readonly Problem[] };
@@ -15,6 +16,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--top E5] [--bass C] [--max-difficulty N]
   arrange FILE                 the smoothest way through the chart
         [--plain] [--only movement] [--candidates]
+  simplify FILE                the chart without related ii's, passing chords and side-slips
 
 FILE may be - for standard input.
 `;
@@ -73,6 +75,7 @@ function main(argv: readonly string[]): number {
     read: () => read(subject),
     grips: () => grips(subject, values),
     arrange: () => arrange(subject, values),
+    simplify: () => simplify(subject),
   };
   if (!Object.hasOwn(answers, verb)) throw new UsageError(`there is no verb ${verb}`);
   const answer = answers[verb as keyof typeof answers]();

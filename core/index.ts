@@ -30,6 +30,7 @@ export { placeOf } from './reading/place.ts';
 export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';
 export type { Outside, OutsideKind } from './reading/rules.ts';
 export { roleOf, type Role } from './reharm/role.ts';
+export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
 export { coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
 export { cellKey, colourContext, columnsOf, slotKeys, type Cell, type Cells, type Column } from './reharm/decisions.ts';
 export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';

@@ -69,3 +69,24 @@ test('two windows: the later text is kept as a tune of its own, the earlier stan
   await expect(other.getByRole('heading', { level: 1 })).toHaveText('Two Hands (other window)');
   await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | G |');
 });
+
+test('a chart is stripped to what bears load, told what went, and brought back', async ({ page }) => {
+  await newTune(page, 'title: Strip\nkey: C\n| C C#dim7 | Dm7 G7 | C |\n');
+  const editor = page.getByRole('textbox', { name: 'Chart text' });
+  const choose = async (name: RegExp) => {
+    await page.getByRole('button', { name: 'Simplify' }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  await choose(/All that bears no load\s*2/);
+  await expect(editor).toContainText('| C | G7 | C |');
+  await expect(page.getByText('Dropped C')).toBeVisible();
+  await expectSaved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(editor).toContainText('| C C#dim7 | Dm7 G7 | C |');
+  await choose(/Passing and approach chords\s*1/);
+  await expect(editor).toContainText('| C | Dm7 G7 | C |');
+  await editor.click();
+  await page.keyboard.press('Control+z');
+  await expect(editor).toContainText('| C C#dim7 | Dm7 G7 | C |');
+  await expectSaved(page);
+});

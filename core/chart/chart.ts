@@ -35,6 +35,8 @@ export interface Bar {
   /** Last on its line or before a double bar: a last ending goes no further. */
   readonly endsPhrase: boolean;
   readonly line: number;
+  /** Where its chords stand in the text, between the bar lines. */
+  readonly at: Place;
 }
 
 /** The plain chart, read. */

@@ -144,6 +144,7 @@ class Reader {
       ending: this.#ending,
       endsPhrase: false,
       line: tokens[0]!.at.line,
+      at: spanOf(tokens),
     });
     if (this.#bars.length === MOST_BARS + 1) this.#problem('chart-too-many-bars', { most: MOST_BARS }, tokens[0]!.at);
     this.#section = null;

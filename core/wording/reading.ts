@@ -13,7 +13,7 @@ const LABELS: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
   backdoor: () => 'backdoor',
   'tritone-substitute': (outside) => `♭II of ${to(outside)}`,
   'secondary-dominant': (outside) => `V of ${to(outside)}`,
-  'related-ii': (outside) => `ii with ${to(outside)}`,
+  'related-ii': (outside) => `ii before ${to(outside)}7`,
   'foreign-ii-v': (outside) => `ii–V, ${keyName(outside)}`,
   modulation: (outside) => `to ${keyName(outside)}`,
   'non-resolving-dominant': () => 'lifts',
@@ -33,7 +33,7 @@ const SENTENCES: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
   'tritone-substitute': (outside) =>
     `Stands for the dominant of ${to(outside)}: the same third and seventh, and the bass falls a half step.`,
   'secondary-dominant': (outside) => `The dominant of ${to(outside)}, a fifth above it.`,
-  'related-ii': (outside) => `The ii that belongs to the dominant ${to(outside)} after it.`,
+  'related-ii': (outside) => `The ii that belongs to the dominant ${to(outside)}7 after it.`,
   'foreign-ii-v': (outside) =>
     outside.lands
       ? `A ii–V of ${keyName(outside)}, which lands there.`

@@ -1,4 +1,4 @@
-import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
+import { defaultKeymap, history, historyKeymap, isolateHistory } from '@codemirror/commands';
 import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state';
 import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view';
 import { useContext, useEffect, useRef, useState } from 'react';
@@ -10,6 +10,8 @@ interface ChartEditorProps {
   readonly text: string;
   readonly problems: readonly Problem[];
   readonly onChange: (text: string) => void;
+  /** A text that takes the place of what is typed, as one step that can be undone; each has its own `step`. */
+  readonly replacement: { readonly text: string; readonly step: number } | null;
   /** The text is done: on to the bench. */
   readonly onDone: () => void;
 }
@@ -72,7 +74,7 @@ function decorate({ doc, selection }: EditorState, problems: readonly Problem[])
 }
 
 /** The chart as text, with what is wrong under its line. */
-export function ChartEditor({ text, problems, onChange, onDone }: ChartEditorProps) {
+export function ChartEditor({ text, problems, onChange, replacement, onDone }: ChartEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const nonce = useContext(NonceContext);
@@ -113,6 +115,14 @@ export function ChartEditor({ text, problems, onChange, onDone }: ChartEditorPro
     view.current = editor;
     return () => editor.destroy();
   }, [nonce, opened]);
+  useEffect(() => {
+    const editor = view.current;
+    if (editor && replacement)
+      editor.dispatch({
+        changes: { from: 0, to: editor.state.doc.length, insert: replacement.text },
+        annotations: isolateHistory.of('full'),
+      });
+  }, [replacement]);
   useEffect(() => {
     view.current?.dispatch({ effects: setProblems.of(problems) });
   }, [problems]);

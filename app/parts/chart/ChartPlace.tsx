@@ -3,15 +3,17 @@ import Snackbar from '@mui/material/Snackbar';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
-import { LONGEST_CHART, parseChart, type Chart } from '../../../core/index.ts';
+import { LONGEST_CHART, musical, parseChart, type Chart, type Simplified } from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { useWarmSolver } from '../../work/solver.ts';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
 import { Bars } from './Bars.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
+import { SimplifyMenu } from './SimplifyMenu.tsx';
 
 interface ChartPlaceProps {
   readonly tuneId: string;
@@ -44,6 +46,11 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
   const [conflict, setConflict] = useState<{ id: string; name: string } | null>(null);
   /** Counts texts that come from elsewhere and replace what stands in the editor. */
   const [replaced, setReplaced] = useState(0);
+
+  /** What simplifying put in the editor, and what stood there before. */
+  const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
+  const [stripped, setStripped] = useState<{ said: string; before: string } | null>(null);
+  const put = (next: string) => setReplacement((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
 
   const [unsaved, setUnsaved] = useState(false);
   const saving = useRef({ version, saved: chartText, text: chartText, timer: 0 });
@@ -126,12 +133,30 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
     >
       <div className="chart">
         <section className="chart-text" aria-label="Chart text">
-          <ChartEditor key={replaced} text={text} problems={problems} onChange={change} onDone={toBench} />
-          <p className="chart-count" role="status">
-            {problems.length === 0
-              ? 'Every line reads.'
-              : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend${lastGood ? '; the last good chart stays' : ''}.`}
-          </p>
+          <ChartEditor
+            key={replaced}
+            text={text}
+            problems={problems}
+            onChange={change}
+            replacement={replacement}
+            onDone={toBench}
+          />
+          <div className="chart-foot">
+            <p className="chart-count" role="status">
+              {problems.length === 0
+                ? 'Every line reads.'
+                : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend${lastGood ? '; the last good chart stays' : ''}.`}
+            </p>
+            {parsed.ok && (
+              <SimplifyMenu
+                text={text}
+                onSimplified={(simplified) => {
+                  setStripped({ said: strippedText(simplified), before: text });
+                  put(simplified.text);
+                }}
+              />
+            )}
+          </div>
           <details className="chart-help">
             <summary>How to write a chart</summary>
             <dl>
@@ -153,6 +178,24 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
         </section>
       </div>
       <Snackbar
+        open={stripped !== null}
+        autoHideDuration={12_000}
+        onClose={(_, reason) => reason !== 'clickaway' && setStripped(null)}
+        message={stripped && <Glyphs text={stripped.said} />}
+        action={
+          <Button
+            size="small"
+            color="secondary"
+            onClick={() => {
+              if (stripped) put(stripped.before);
+              setStripped(null);
+            }}
+          >
+            Undo
+          </Button>
+        }
+      />
+      <Snackbar
         open={conflict !== null}
         message={
           conflict &&
@@ -173,4 +216,11 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
       />
     </Frame>
   );
+}
+
+/** What went, in a line: the symbols with their bars. */
+function strippedText({ dropped }: Simplified): string {
+  const all = dropped.map(({ bar, symbol }) => `${musical(symbol)} (${bar})`);
+  const shown = all.length > 5 ? `${all.slice(0, 5).join(', ')} and ${all.length - 5} more` : all.join(', ');
+  return `Dropped ${shown}.`;
 }

@@ -75,6 +75,7 @@ export function Options(props: OptionsProps) {
               , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
               <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
               <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
+              {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
             </>
           )}
         </p>

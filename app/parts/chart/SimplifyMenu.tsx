@@ -1,0 +1,52 @@
+import Button from '@mui/material/Button';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useMemo, useState } from 'react';
+import { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from '../../../core/index.ts';
+
+const NAMES: Readonly<Record<Simplification, string>> = {
+  'related-ii': 'The ii before its V',
+  passing: 'Passing and approach chords',
+  'side-slip': 'Side-slips',
+};
+
+interface SimplifyMenuProps {
+  /** The chart as typed; with problems there is nothing to simplify. */
+  readonly text: string;
+  readonly onSimplified: (simplified: Simplified) => void;
+}
+
+/** Strips the chart to what bears load, each kind or all. */
+export function SimplifyMenu({ text, onSimplified }: SimplifyMenuProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const open = anchor !== null;
+  const found = useMemo(() => (open ? simplify(text) : null), [text, open]);
+  const dropped = found?.ok ? found.value.dropped : [];
+  const choices: readonly { readonly name: string; readonly kinds: readonly Simplification[] }[] = [
+    { name: 'All that bears no load', kinds: SIMPLIFICATIONS },
+    ...SIMPLIFICATIONS.map((kind) => ({ name: NAMES[kind], kinds: [kind] })),
+  ];
+  const apply = (kinds: readonly Simplification[]) => {
+    setAnchor(null);
+    const result = simplify(text, kinds);
+    if (result.ok) onSimplified(result.value);
+  };
+  return (
+    <>
+      <Button size="small" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        Simplify
+      </Button>
+      <Menu anchorEl={anchor} open={open} onClose={() => setAnchor(null)}>
+        {choices.map(({ name, kinds }) => {
+          const count = dropped.filter(({ kind }) => kinds.includes(kind)).length;
+          return (
+            <MenuItem key={name} disabled={count === 0} onClick={() => apply(kinds)}>
+              {name}
+              <span className="menu-count">{count}</span>
+            </MenuItem>
+          );
+        })}
+      </Menu>
+    </>
+  );
+}
