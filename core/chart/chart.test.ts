@@ -152,6 +152,7 @@ describe('what is wrong is said where it is', () => {
     ['key: H\n| C |', 'key-unknown', 1, null],
     ['meter: 4/5\n| C |', 'meter-unknown', 1, null],
     ['| C | {0/4} F |', 'meter-unknown', 1, 2],
+    ['| C | {key: H} F |', 'key-unknown', 1, 2],
     ['tempo: fast\n| C |', 'tempo-unknown', 1, null],
     ['colour: red\n| C |', 'header-unknown', 1, null],
     ['key: C\nkey: F\n| C |', 'header-twice', 2, null],

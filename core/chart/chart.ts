@@ -21,6 +21,8 @@ export interface Bar {
   /** From 1 in the order written; a pickup is 0. */
   readonly number: number;
   readonly meter: Meter;
+  /** The key written for it: the chart's, or that of the last change before it. */
+  readonly key: Key;
   readonly ticks: Ticks;
   /** The section that opens here, or null. */
   readonly section: string | null;
@@ -60,6 +62,8 @@ export interface Slot {
   readonly sourceBar: number;
   readonly pass: number;
   readonly meter: Meter;
+  /** The key written for its bar. */
+  readonly key: Key;
   /** From the tune's start, in ticks. */
   readonly start: Ticks;
   readonly entry: Entry;

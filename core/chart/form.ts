@@ -1,6 +1,9 @@
 import { problem, type Place, type Problem } from '../problem.ts';
 import type { Bar, Chart, Slot } from './chart.ts';
 
+/** What the form depends on. */
+type FormBar = Pick<Bar, 'number' | 'section' | 'opens' | 'closes' | 'ending' | 'endsPhrase'>;
+
 /** A repeated stretch of bars, by index. */
 interface Repeat {
   readonly start: number;
@@ -14,13 +17,13 @@ interface Repeat {
 }
 
 /** Finds the repeats of a chart and what is wrong with them: unmatched, nested, endings out of order. */
-export function formOf(bars: readonly Bar[]): { repeats: readonly Repeat[]; problems: readonly Problem[] } {
+export function formOf(bars: readonly FormBar[]): { repeats: readonly Repeat[]; problems: readonly Problem[] } {
   const repeats: Repeat[] = [];
   const problems: Problem[] = [];
   /** The repeat being read; `open` until its sign; a last ending may follow the sign. */
   let current: Repeat | null = null;
   let open = false;
-  let opened: Bar | null = null;
+  let opened: FormBar | null = null;
 
   bars.forEach((bar, i) => {
     if (bar.opens) {
@@ -56,14 +59,14 @@ export function formOf(bars: readonly Bar[]): { repeats: readonly Repeat[]; prob
 }
 
 /** The bar at which an ending without a repeat sign ends: its line's, its section's, or a double bar. */
-function endOfPhrase(bars: readonly Bar[], from: number): number {
+function endOfPhrase(bars: readonly FormBar[], from: number): number {
   let at = from;
   while (at + 1 < bars.length && !bars[at]!.endsPhrase && bars[at + 1]!.section === null && !bars[at + 1]!.opens) at++;
   return at;
 }
 
 /** The order in which bars are played, each with its pass, from 1. */
-export function playedOrder(bars: readonly Bar[]): readonly { index: number; pass: number }[] {
+export function playedOrder(bars: readonly FormBar[]): readonly { index: number; pass: number }[] {
   const order: { index: number; pass: number }[] = [];
   const play = (from: number, to: number, pass: number) => {
     for (let index = from; index <= to; index++) order.push({ index, pass });
@@ -95,7 +98,7 @@ function passesOf({ endings, closes }: Pick<Repeat, 'endings' | 'closes'>): numb
 export const MOST_WRITTEN_OUT = 4000;
 
 /** At most how many bars are played, without playing them: each pass may take the whole repeat. */
-export function writtenOutLength(bars: readonly Bar[], repeats: readonly Repeat[]): number {
+export function writtenOutLength(bars: readonly FormBar[], repeats: readonly Repeat[]): number {
   return repeats.reduce((length, repeat) => {
     const common = repeat.endings.length > 0 ? repeat.endings[0]! - repeat.start : repeat.end - repeat.start + 1;
     return length + common * (passesOf(repeat) - 1);
@@ -110,7 +113,15 @@ export function writeOut(chart: Chart): readonly Slot[] {
   for (const { index, pass } of playedOrder(chart.bars)) {
     const bar = chart.bars[index]!;
     for (const entry of bar.entries) {
-      slots.push({ bar: number, sourceBar: bar.number, pass, meter: bar.meter, start: start + entry.tick, entry });
+      slots.push({
+        bar: number,
+        sourceBar: bar.number,
+        pass,
+        meter: bar.meter,
+        key: bar.key,
+        start: start + entry.tick,
+        entry,
+      });
     }
     start += bar.ticks;
     number++;

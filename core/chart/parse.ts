@@ -1,4 +1,5 @@
 import { parseChord } from '../chord/symbol.ts';
+import { parseKey, type Key } from '../pitch/key.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { bad, good, problem, type Outcome, type Place, type Problem, type ProblemCode } from '../problem.ts';
 import {
@@ -23,7 +24,8 @@ export const MOST_BARS = 2000;
 /** Enough problems to work on at once. */
 const MOST_PROBLEMS = 100;
 
-type Draft = { -readonly [Name in keyof Bar]: Bar[Name] };
+/** A bar whose key may still be the chart's, which is known at the end. */
+type Draft = { -readonly [Name in keyof Bar]: Name extends 'key' ? Key | null : Bar[Name] };
 
 /** Reads chart text. All problems are found, not only the first; with any, there is no chart. */
 export function parseChart(text: string): Outcome<Chart> {
@@ -42,6 +44,7 @@ class Reader {
   readonly #problems: Problem[] = [];
   readonly #bars: Draft[] = [];
   #meter: Meter | null = null;
+  #key: Key | null = null;
   #section: string | null = null;
   #pickup: Ticks | null = null;
   #opens: Place | null = null;
@@ -85,8 +88,8 @@ class Reader {
         this.#barLine(token);
       } else if (token.kind === 'ending') {
         this.#ending = { number: Number(token.text), at: token.at };
-      } else if (token.kind === 'meter') {
-        this.#changeMeter(token);
+      } else if (token.kind === 'change') {
+        this.#change(token);
       } else {
         this.#openSection(token);
         afterBarLine = false;
@@ -108,10 +111,13 @@ class Reader {
     if (text.endsWith('|:') || text === ':|:') this.#opens = at;
   }
 
-  #changeMeter({ text, at }: Token): void {
-    const meter = parseMeter(text);
-    if (meter.ok) this.#meter = meter.value;
-    else this.#problems.push(...meter.problems.map((found) => ({ ...found, at, bar: this.#next() })));
+  /** `{3/4}` or `{key: F}`, from here on. */
+  #change({ text, at }: Token): void {
+    const named = /^key\s*:(.*)$/i.exec(text);
+    const changed = named ? parseKey(named[1]!) : parseMeter(text);
+    if (!changed.ok) this.#problems.push(...changed.problems.map((found) => ({ ...found, at, bar: this.#next() })));
+    else if ('tonic' in changed.value) this.#key = changed.value;
+    else this.#meter = changed.value;
   }
 
   #openSection({ text, at }: Token): void {
@@ -135,6 +141,7 @@ class Reader {
     this.#bars.push({
       number,
       meter,
+      key: this.#key,
       ticks: this.#pickup ?? ticksPerBar(meter),
       section: this.#section,
       entries,
@@ -194,16 +201,10 @@ class Reader {
     if (this.#bars.length === 0 && this.#problems.length === 0)
       this.#problem('chart-empty', {}, { line: lines, column: 1, length: 1 }, null);
     if (this.#problems.length > 0) return bad(...this.#problems.slice(0, MOST_PROBLEMS));
-    const { title, key, meter, tempo, feel } = this.#headers;
-    return good({
-      title,
-      key: key ?? keyOfFirstChord(this.#bars),
-      keyGiven: key !== null,
-      meter,
-      tempo,
-      feel,
-      bars: this.#bars,
-    });
+    const { title, key: given, meter, tempo, feel } = this.#headers;
+    const key = given ?? keyOfFirstChord(this.#bars);
+    const bars = this.#bars.map((bar): Bar => ({ ...bar, key: bar.key ?? key }));
+    return good({ title, key, keyGiven: given !== null, meter, tempo, feel, bars });
   }
 
   #next(): number {
@@ -245,7 +246,7 @@ function spanOf(tokens: readonly Token[]): Place {
   return { line: first.line, column: first.column, length: last.column + last.length - first.column };
 }
 
-function keyOfFirstChord(bars: readonly Bar[]): Chart['key'] {
+function keyOfFirstChord(bars: readonly Draft[]): Chart['key'] {
   const chord = bars.flatMap(({ entries }) => entries).find((entry) => entry.chord)?.chord;
   return { tonic: chord?.root ?? 'C', mode: chord?.kind.third === 'b3' ? 'minor' : 'major' };
 }

@@ -4,7 +4,7 @@ import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
 import { numeralOf } from './numeral.ts';
 import type { Function, KeyPlace } from './place.ts';
-import { keyAreas } from './areas.ts';
+import { keyAreas, type KeyArea } from './areas.ts';
 import { because, furtherReasons, reasonFor, type Outside } from './rules.ts';
 import { spotOf, viewsOf, type View } from './view.ts';
 
@@ -18,9 +18,8 @@ export interface Reading {
   readonly outside: Outside | null;
 }
 
-/** A slot with its reading. */
+/** A slot with its reading; its key is the one that prevails, written or heard. */
 export interface ReadSlot extends Slot {
-  readonly key: Key;
   /** ASCII; `N.C.` where no chord sounds. */
   readonly symbol: string;
   /** Its place in the key; null for chords from outside, and for N.C. */
@@ -34,12 +33,13 @@ export interface ReadSlot extends Slot {
 /** Reads every written-out slot of a chart: key areas, then patterns, then single chords (rules.ts). */
 export function readChart(chart: Chart): readonly ReadSlot[] {
   const slots = writeOut(chart);
-  const chords: Chord[] = [];
+  const chords: KeyedChord[] = [];
   /** The chord of each slot in the progression; one said again is the one before. */
-  const at = slots.map(({ entry: { chord } }) => {
+  const at = slots.map(({ key, entry: { chord } }) => {
     if (chord === null) return -1;
     const last = chords.at(-1);
-    return last && symbolOf(last) === symbolOf(chord) ? chords.length - 1 : chords.push(chord) - 1;
+    const again = last && symbolOf(last.chord) === symbolOf(chord) && sameKey(last.key, key);
+    return again ? chords.length - 1 : chords.push({ chord, key }) - 1;
   });
   const read = readProgression(chords, chart.key, slots.at(-1)?.bar ?? 0);
   return slots.map((slot, i): ReadSlot => {
@@ -47,7 +47,7 @@ export function readChart(chart: Chart): readonly ReadSlot[] {
     const found = read[at[i]!];
     return {
       ...slot,
-      key: found?.reading.key ?? chart.key,
+      key: found?.reading.key ?? slot.key,
       symbol: chord ? symbolOf(chord) : 'N.C.',
       place: found?.place ?? null,
       reading: found?.reading ?? null,
@@ -56,13 +56,21 @@ export function readChart(chart: Chart): readonly ReadSlot[] {
   });
 }
 
+/** A chord under the key written for it. */
+interface KeyedChord {
+  readonly chord: Chord;
+  readonly key: Key;
+}
+const sameKey = (a: Key, b: Key) => formatKey(a) === formatKey(b);
+
 interface ReadChord {
   readonly place: KeyPlace | null;
   readonly reading: Reading;
   readonly also: readonly Reading[];
 }
 
-function readProgression(chords: readonly Chord[], home: Key, bars: number): readonly ReadChord[] {
+function readProgression(keyed: readonly KeyedChord[], home: Key, bars: number): readonly ReadChord[] {
+  const chords = keyed.map(({ chord }) => chord);
   const blues = isBlues(chords, home, bars);
   const viewsIn = (key: Key) =>
     viewsOf(
@@ -71,18 +79,34 @@ function readProgression(chords: readonly Chord[], home: Key, bars: number): rea
       blues,
     );
   const read = viewsIn(home).map(readView);
-  for (const { key, from, to } of keyAreas(chords, home, blues)) {
+  const written = writtenAreas(keyed, home);
+  const heard = keyAreas(chords, home, blues).filter(
+    (area) => !written.some(({ from, to }) => from <= area.to && area.from <= to),
+  );
+  for (const { key, from, to } of [...written, ...heard]) {
     const views = viewsIn(key);
     for (let i = from; i <= to; i++) {
       const before = read[i]!;
       read[i] = readView(views[i]!);
-      if (i > from) continue;
+      if (i > from || read[i]!.reading.outside !== null) continue;
       // Where the key changes, that is the reason; as a pivot the chord has its reading at home too.
       const outside = because('modulation', null, { key, lands: true }).outside;
       read[i] = { ...read[i]!, reading: { ...read[i]!.reading, outside }, also: before.place ? [before.reading] : [] };
     }
   }
   return read;
+}
+
+/** The stretches for which the chart names another key than its first. */
+function writtenAreas(keyed: readonly KeyedChord[], home: Key): readonly KeyArea[] {
+  const areas: KeyArea[] = [];
+  keyed.forEach(({ key }, i) => {
+    const last = areas.at(-1);
+    if (sameKey(key, home)) return;
+    if (last && last.to === i - 1 && sameKey(last.key, key)) areas[areas.length - 1] = { ...last, to: i };
+    else areas.push({ key, from: i, to: i });
+  });
+  return areas;
 }
 
 function readView(view: View): ReadChord {

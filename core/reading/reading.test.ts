@@ -102,6 +102,11 @@ const PROGRESSIONS: readonly (readonly [string, string, string])[] = [
     'key: Bbm\n| Bbm | Ebm | Bbm | Bb7 | Ebm | % | Bbm | % | Cm7b5 | F7 | Bbm | Gb7 F7 |',
     'i iv i I7:secondary-dominant>iv iv iv i i iim7b5 V7 i bVI7:tritone-substitute>V V7',
   ],
+  [
+    'a change of key as written',
+    'key: C\n| C | G7 | {key: Eb} Bb7 | Eb | Cm7 | {key: C} G7 | C |',
+    'I V7 V7:modulation@Eb major I vi7 V7 I',
+  ],
   ['a substitute before an inserted ii', 'key: Em\n| Em | C7 | F#m7b5 | B7 |', 'i bVI7:tritone-substitute>V iim7b5 V7'],
   [
     'a bridge that modulates and comes back',
@@ -124,7 +129,7 @@ const MINOR_NAMES = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'G#', 'A', 'Bb',
 function moved(chart: string, by: number): string {
   const minor = /key: \w#?b?m/.test(chart);
   const names = minor ? MINOR_NAMES : NAMES;
-  return chart.replace(/(?<![\w/])([A-G])([b#]?)(?=m|\d|dim|maj|\s|\/|$)|(?<=\/)([A-G])([b#]?)/g, (_, a, b, c, d) => {
+  return chart.replace(/(?<![\w/])([A-G])([b#]?)(?=m|\d|dim|maj|[\s/}]|$)|(?<=\/)([A-G])([b#]?)/g, (_, a, b, c, d) => {
     const [letter, sign] = [a ?? c, b ?? d] as [string, string];
     const pc = UP[letter]! + (sign === '#' ? 1 : sign === 'b' ? -1 : 0);
     return names[(pc + by + 24) % 12]!;

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import {
   formatMeter,
+  headerKey,
   musical,
   readChart,
   readingLabel,
@@ -27,6 +28,7 @@ export function Bars({ chart }: { readonly chart: Chart }) {
                 bar={bar}
                 readings={readings}
                 showMeter={changesMeter(chart, bar)}
+                showKey={changesKey(chart, bar)}
                 showSection={i > 0}
               />
             ))}
@@ -66,15 +68,21 @@ function changesMeter({ bars, meter }: Chart, bar: Bar): boolean {
   return before.count !== bar.meter.count || before.unit !== bar.meter.unit;
 }
 
+function changesKey({ bars, key }: Chart, bar: Bar): boolean {
+  return headerKey(bars[bars.indexOf(bar) - 1]?.key ?? key) !== headerKey(bar.key);
+}
+
 function BarBox({
   bar,
   readings,
   showMeter,
+  showKey,
   showSection,
 }: {
   bar: Bar;
   readings: Readings;
   showMeter: boolean;
+  showKey: boolean;
   showSection: boolean;
 }) {
   return (
@@ -83,6 +91,12 @@ function BarBox({
         {bar.number === 0 ? 'pickup' : bar.number}
         {bar.ending && <b className="bar-ending">{bar.ending.number}.</b>}
         {showMeter && <b> {formatMeter(bar.meter)}</b>}
+        {showKey && (
+          <b>
+            {' '}
+            <Glyphs text={`in ${musical(headerKey(bar.key))}`} />
+          </b>
+        )}
         {showSection && bar.section && <b> {bar.section}</b>}
       </span>
       <span className="bar-chords">

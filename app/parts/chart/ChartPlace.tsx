@@ -166,8 +166,10 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
               <dd>chords between bar lines; several share the bar</dd>
               <dt>| Dm7b5 . G7 |</dt>
               <dd>a dot holds the chord one share longer</dd>
-              <dt>% · N.C. · {'{3/4}'} · [A] · [pickup 1/4]</dt>
-              <dd>bar again · no chord · new meter · section · pickup</dd>
+              <dt>
+                % · N.C. · {'{3/4}'} · {'{key: F}'} · [A] · [pickup 1/4]
+              </dt>
+              <dd>bar again · no chord · new meter · new key · section · pickup</dd>
               <dt>{'|: … |1 … :|2 … |'}</dt>
               <dd>repeat with endings</dd>
             </dl>
