@@ -28,7 +28,14 @@ export function loader() {
     const facts = chart.ok
       ? { key: chart.value.key, meter: chart.value.meter, tempo: chart.value.tempo, feel: chart.value.feel }
       : null;
-    return { id, title, changedAt, facts, bars: doc.bars.length, opening: chart.ok ? openingOf(chart.value) : [] };
+    return {
+      id,
+      title,
+      changedAt,
+      facts,
+      bars: chart.ok ? chart.value.bars.filter(({ number }) => number > 0).length : 0,
+      opening: chart.ok ? openingOf(chart.value) : [],
+    };
   });
   return { tunes, now: Date.now() };
 }
