@@ -48,7 +48,7 @@ export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
-export { readingLabel, readingSentence } from './wording/reading.ts';
+export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
 export { problemLine, problemText } from './wording/problems.ts';
 export {
   caution,

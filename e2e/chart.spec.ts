@@ -90,3 +90,10 @@ test('a chart is stripped to what bears load, told what went, and brought back',
   await expect(editor).toContainText('| C C#dim7 | Dm7 G7 | C |');
   await expectSaved(page);
 });
+
+test('a chart that names no key is told the key its chords speak for', async ({ page }) => {
+  await newTune(page, 'title: Unnamed\n| Bb | Gm7 | Cm7 | F7 | Bb |\n');
+  await expect(page.locator('.chart-count')).toContainText('The key is read from the chords: B');
+  await expect(page.locator('.chart-count')).toContainText('Write key: Bb to settle it.');
+  await expect(page.locator('.bar-chord small').first()).toHaveText('I');
+});

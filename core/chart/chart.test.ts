@@ -30,15 +30,18 @@ test('headers, sections and bars are read', () => {
   expect(chart).toMatchObject({
     title: 'Slack Tide',
     key: { tonic: 'Ab', mode: 'major' },
-    keyGiven: true,
+    keyFound: null,
     tempo: 132,
     feel: 'swing',
   });
   expect(chart.bars.map(({ section }) => section)).toEqual(['A', null, 'B', null]);
 });
 
-test('without a key, the first chord’s stands in, and says so', () => {
-  expect(chartOf('| Gm7 | C7 |')).toMatchObject({ key: { tonic: 'G', mode: 'minor' }, keyGiven: false });
+test('without a key, it is found from the chords, and said so', () => {
+  expect(chartOf('| Gm7 | C7 |')).toMatchObject({
+    key: { tonic: 'G', mode: 'minor' },
+    keyFound: { key: { tonic: 'G', mode: 'minor' }, runnerUp: { tonic: 'F', mode: 'major' } },
+  });
 });
 
 describe('entries share a bar', () => {

@@ -1,6 +1,7 @@
 import type { Place } from '../problem.ts';
 import type { Chord } from '../chord/chord.ts';
 import type { Key } from '../pitch/key.ts';
+import type { FoundKey } from './find-key.ts';
 import type { Meter, Ticks } from '../time/meter.ts';
 
 export type Feel = 'straight' | 'swing';
@@ -45,8 +46,8 @@ export interface Bar {
 export interface Chart {
   readonly title: string;
   readonly key: Key;
-  /** False when no key was named and the first chord's stands in. */
-  readonly keyGiven: boolean;
+  /** How the key was found, when none is named; null when it is. */
+  readonly keyFound: FoundKey | null;
   readonly meter: Meter;
   /** Beats a minute. */
   readonly tempo: number;

@@ -13,6 +13,7 @@ import {
 } from '../time/meter.ts';
 import type { Bar, Chart, Entry } from './chart.ts';
 import { defaultHeaders, headerLine, readHeader, type Headers } from './headers.ts';
+import { findKey, type Sounding } from './find-key.ts';
 import { formOf, MOST_WRITTEN_OUT, writtenOutLength } from './form.ts';
 import { scan, type Token } from './scan.ts';
 import { mostShares, sharesOf, withDots } from './shares.ts';
@@ -202,9 +203,10 @@ class Reader {
       this.#problem('chart-empty', {}, { line: lines, column: 1, length: 1 }, null);
     if (this.#problems.length > 0) return bad(...this.#problems.slice(0, MOST_PROBLEMS));
     const { title, key: given, meter, tempo, feel } = this.#headers;
-    const key = given ?? keyOfFirstChord(this.#bars);
+    const found = given === null ? findKey(soundings(this.#bars)) : null;
+    const key = given ?? found?.key ?? { tonic: 'C', mode: 'major' };
     const bars = this.#bars.map((bar): Bar => ({ ...bar, key: bar.key ?? key }));
-    return good({ title, key, keyGiven: given !== null, meter, tempo, feel, bars });
+    return good({ title, key, keyFound: found, meter, tempo, feel, bars });
   }
 
   #next(): number {
@@ -246,7 +248,5 @@ function spanOf(tokens: readonly Token[]): Place {
   return { line: first.line, column: first.column, length: last.column + last.length - first.column };
 }
 
-function keyOfFirstChord(bars: readonly Draft[]): Chart['key'] {
-  const chord = bars.flatMap(({ entries }) => entries).find((entry) => entry.chord)?.chord;
-  return { tonic: chord?.root ?? 'C', mode: chord?.kind.third === 'b3' ? 'minor' : 'major' };
-}
+const soundings = (bars: readonly Draft[]): Sounding[] =>
+  bars.flatMap(({ entries }) => entries).flatMap(({ chord, beats }) => (chord ? [{ chord, beats }] : []));

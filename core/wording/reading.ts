@@ -1,6 +1,7 @@
 import type { Outside, OutsideKind } from '../reading/rules.ts';
 import type { Reading } from '../reading/read.ts';
-import { formatKey } from '../pitch/key.ts';
+import { formatKey, headerKey } from '../pitch/key.ts';
+import type { FoundKey } from '../chart/find-key.ts';
 import { musical } from './music.ts';
 
 const keyName = ({ key }: Outside) => (key === null ? 'another key' : musical(formatKey(key)));
@@ -59,4 +60,13 @@ export function readingLabel({ outside }: Reading): string {
 export function readingSentence({ outside, function: does, key }: Reading): string {
   if (outside !== null) return SENTENCES[outside.kind](outside);
   return `In ${musical(formatKey(key))}${does === null ? '' : `, ${FUNCTIONS[does]}`}.`;
+}
+
+/** From this share of the evidence on, a key found from the chords is not in doubt. */
+const SURE = 0.6;
+
+/** How the key of a chart that names none was found. */
+export function foundKeyText({ key, confidence, runnerUp }: FoundKey): string {
+  const or = confidence >= SURE ? '' : ` (or ${musical(formatKey(runnerUp))})`;
+  return `The key is read from the chords: ${musical(formatKey(key))}${or}. Write key: ${headerKey(key)} to settle it.`;
 }

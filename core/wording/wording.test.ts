@@ -4,7 +4,7 @@ import { caution, changeText, colourReason, difficultyWord, priceText } from './
 import { musical, spokenSymbol, symbolParts } from './music.ts';
 import { readChart } from '../reading/read.ts';
 import { problemLine, problemText } from './problems.ts';
-import { readingLabel, readingSentence } from './reading.ts';
+import { foundKeyText, readingLabel, readingSentence } from './reading.ts';
 
 test.each([
   ['Bb7', 'B♭7'],
@@ -115,4 +115,13 @@ test('every reason is told in a few words and in a sentence, with what it leads 
     expect(sentence).toMatch(/^[A-Z].*\.$/);
     expect(`${label} ${sentence}`).not.toMatch(/undefined|null|what follows|another key/);
   }
+});
+
+test('a key found from the chords is said, with the runner-up when it is in doubt', () => {
+  const key = { tonic: 'Bb', mode: 'major' } as const;
+  const runnerUp = { tonic: 'G', mode: 'minor' } as const;
+  expect(foundKeyText({ key, confidence: 0.52, runnerUp })).toBe(
+    'The key is read from the chords: B♭ major (or G minor). Write key: Bb to settle it.',
+  );
+  expect(foundKeyText({ key, confidence: 0.8, runnerUp })).not.toContain('or G minor');
 });

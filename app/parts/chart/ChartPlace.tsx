@@ -3,7 +3,7 @@ import Snackbar from '@mui/material/Snackbar';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
-import { LONGEST_CHART, musical, parseChart, type Chart, type Simplified } from '../../../core/index.ts';
+import { foundKeyText, LONGEST_CHART, musical, parseChart, type Chart, type Simplified } from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { useWarmSolver } from '../../work/solver.ts';
@@ -146,6 +146,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
               {problems.length === 0
                 ? 'Every line reads.'
                 : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend${lastGood ? '; the last good chart stays' : ''}.`}
+              {parsed.ok && parsed.value.keyFound && <Glyphs text={` ${foundKeyText(parsed.value.keyFound)}`} />}
             </p>
             {parsed.ok && (
               <SimplifyMenu
