@@ -31,6 +31,11 @@ describe('a chart is stripped to what bears load', () => {
     expect(simple(text)).toEqual({ text, dropped: [] });
   });
 
+  test('a chord written twice in a bar stays written twice', () => {
+    expect(simple('key: C\n| C C | F . F . | G7 |').text).toBe('key: C\n| C C | F . F . | G7 |');
+    expect(simple('key: C\n| C Cdim7 C C | G7 |').text).toBe('key: C\n| C C C | G7 |');
+  });
+
   test('a bar that repeats the bar before goes with it, or is written out', () => {
     expect(simple('key: C\n| Dm7 | % | G7 | C |').text).toBe('key: C\n| G7 | % | G7 | C |');
     expect(simple('key: C\n| C | Dm7 G7 | % | C |').text).toBe('key: C\n| C | G7 | % | C |');

@@ -100,15 +100,15 @@ function rewritten(text: string, chart: Chart, chordAt: ReadonlyMap<string, Chor
 
 type Held = Pick<Entry, 'chord' | 'beats'>;
 
-/** A bar's chords after dropping; neighbours that are now the same chord are one. */
+/** A bar's chords after dropping; a chord that took another's time is one with its neighbour of the same name. */
 function merged(bar: Bar, chordAt: ReadonlyMap<string, Chord | null>): readonly Held[] {
-  const held: { chord: Chord | null; beats: number }[] = [];
+  const held: { chord: Chord | null; beats: number; taken: boolean }[] = [];
   for (const entry of bar.entries) {
     const chord = chordAt.get(placeOf(bar.number, entry)) ?? entry.chord;
+    const taken = chord !== entry.chord;
     const last = held.at(-1);
-    if (last && chord !== entry.chord && nameOf(last.chord) === nameOf(chord)) last.beats += entry.beats;
-    else if (last && last.chord !== null && nameOf(last.chord) === nameOf(chord)) last.beats += entry.beats;
-    else held.push({ chord, beats: entry.beats });
+    if (last && (taken || last.taken) && nameOf(last.chord) === nameOf(chord)) last.beats += entry.beats;
+    else held.push({ chord, beats: entry.beats, taken });
   }
   return held;
 }
