@@ -29,6 +29,8 @@ export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
 export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';
 export type { Outside, OutsideKind } from './reading/rules.ts';
+export { formOfChart, type Cadence, type CadenceKind, type Phrase, type Section } from './reading/form.ts';
+export { resolutions, twoFives, type Resolution, type TwoFive } from './reading/links.ts';
 export { roleOf, type Role } from './reharm/role.ts';
 export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
 export { coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';

@@ -2,6 +2,7 @@ import type { Chart, Slot } from '../chart/chart.ts';
 import { writeOut } from '../chart/form.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
+import { modeOf } from './mode.ts';
 import { numeralOf } from './numeral.ts';
 import type { Function, KeyPlace } from './place.ts';
 import { keyAreas, type KeyArea } from './areas.ts';
@@ -72,11 +73,12 @@ interface ReadChord {
 function readProgression(keyed: readonly KeyedChord[], home: Key, bars: number): readonly ReadChord[] {
   const chords = keyed.map(({ chord }) => chord);
   const blues = isBlues(chords, home, bars);
+  const form = { blues, mode: blues ? null : modeOf(chords, home) };
   const viewsIn = (key: Key) =>
     viewsOf(
       chords.map((chord) => spotOf(chord, key)),
       key,
-      blues,
+      form,
     );
   const read = viewsIn(home).map(readView);
   const written = writtenAreas(keyed, home);
@@ -112,9 +114,9 @@ function writtenAreas(keyed: readonly KeyedChord[], home: Key): readonly KeyArea
 function readView(view: View): ReadChord {
   const { key, here } = view;
   const numeral = numeralOf(here.chord, key);
-  const reason = here.place === null ? reasonFor(view) : null;
+  const reason = reasonFor(view);
   return {
-    place: here.place,
+    place: reason ? null : here.place,
     reading: {
       key,
       numeral,

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
 import { formatKey } from '../pitch/key.ts';
+import { formOfChart } from './form.ts';
+import { resolutions, twoFives } from './links.ts';
 import { readChart, type Reading } from './read.ts';
 
 /** A reading in short: its numeral, and for a chord from outside `kind>target` or `kind@key` (`!` not landing). */
@@ -113,6 +115,76 @@ const PROGRESSIONS: readonly (readonly [string, string, string])[] = [
     'key: E\n| E | Ebm7 | Ab7 | Db | Gb | Ebm7 | Ab7 | Db C#7 | F#m7 B7 |',
     'I ii7:modulation@Db major V7 I IV ii7 V7 I VI7:secondary-dominant>ii ii7 V7',
   ],
+  ['a voice walks down over one chord', 'key: C\n| C | Cmaj7 | C7 | C6 | G7 |', 'I Imaj7 I7:line>I I6 V7'],
+  ['a voice walks up from the fifth', 'key: C\n| C | Caug | C6 | G7 |', 'I Iaug:line>I I6 V7'],
+  [
+    'the walking voice of a minor chord in a major key',
+    'key: C\n| Am | Am(maj7) | Am7 | D7 | G7 | C |',
+    'vi vi(maj7):line>vi vi7 II7:secondary-dominant>V V7 I',
+  ],
+  ['the bass alone slips up', 'key: C\n| Cmaj7 | Cmaj7/C# | Dm7 | G7 |', 'Imaj7 Imaj7/b2:bass-slip>ii ii7 V7'],
+  ['a strange chord over a held bass', 'key: C\n| C | Db/C | C | G7 |', 'I bII/7:pedal>I I V7'],
+  ['flat seven over the tonic', 'key: C\n| C | Bb/C | F/C | C |', 'I bVII/2:pedal>I IV/5 I'],
+  [
+    'a bass on the seventh makes a dominant of a triad',
+    'key: C\n| C | C/Bb | F/A | G7 |',
+    'I I/b7:secondary-dominant>IV IV/3 V7',
+  ],
+  [
+    'a suspended chord first, then its third',
+    'key: C\n| C | A7sus4 A7 | Dm7 | G7sus4 G7 |',
+    'I VI7sus4:secondary-dominant>ii VI7:secondary-dominant>ii ii7 V7sus4 V7',
+  ],
+  ['suspended chords of the key', 'key: C\n| Csus4 | C | Dsus4 | Gsus4 |', 'Isus4 I IIsus4 Vsus4'],
+  [
+    'one suspended grip in parallel',
+    'key: C\n| C7sus4 | Eb7sus4 | F7sus4 | C7sus4 |',
+    'I7sus4:planing bIII7sus4:planing IV7sus4:planing I7sus4:planing',
+  ],
+  ['a power chord moved about the minor pentatonic', 'key: E\n| E5 | G5 | A5 | E5 |', 'I5 bIII5:planing IV5 I5'],
+  [
+    'a major chord a third above the tonic, at rest',
+    'key: C\n| C | Emaj7 | C | G7 |',
+    'I IIImaj7:chromatic-mediant>I I V7',
+  ],
+  ['a minor chord a third above a minor tonic', 'key: Cm\n| Cm | Em | Cm | G7 |', 'i iii:chromatic-mediant>i i V7'],
+  ['two chords that make a mode', 'key: C\n| C | D | C | D |', 'I II:modal@C lydian I II:modal@C lydian'],
+  [
+    'a mixolydian round',
+    'key: D\n| D | C | G | D | C | D |',
+    'I bVII:modal@D mixolydian IV I bVII:modal@D mixolydian I',
+  ],
+  ['a phrygian round', 'key: Em\n| Em | F | Em | F |', 'i bII:modal@E phrygian i bII:modal@E phrygian'],
+  ['a mode as the key', 'key: D dorian\n| Dm7 | Em7 | F | G7 | Am7 | C |', 'i7 ii7 bIII IV7 v7 bVII'],
+  ['a chord from outside the mode', 'key: D dorian\n| Dm7 | G7 | Bbmaj7 | Dm7 |', 'i7 IV7 bVImaj7:borrowed i7'],
+  ['the dominant goes elsewhere first', 'key: C\n| Dm7 | G7 | Abmaj7 | C |', 'ii7 V7 bVImaj7:deceptive>I I'],
+  ['the dominant falls to the flat two first', 'key: F\n| Gm7 | C7 | Gbmaj7 | F |', 'ii7 V7 bIImaj7:deceptive>I I'],
+  [
+    'a bridge that begins at once in another key',
+    'key: C\n| C | Am7 | Dm7 | G7 | Eb | Cm7 | Fm7 | Bb7 | C | G7 |',
+    'I vi7 ii7 V7 I:modulation@Eb major vi7 ii7 V7 I V7',
+  ],
+  [
+    'a near key made sure by its second cadence, by way of a chord of both',
+    'key: C\n| C | G7 | C | Am7 | D7 | G | Em7 | Am7 | D7 | G | G7 | C |',
+    'I V7 I ii7:modulation@G major V7 I vi7 ii7 V7 I V7 I',
+  ],
+  [
+    'one dominant of the dominant changes no key',
+    'key: C\n| C | Am7 | D7 | G | C | F | G7 | C |',
+    'I vi7 II7:secondary-dominant>V V I IV V7 I',
+  ],
+  [
+    'the relative minor as a key of its own',
+    'key: C\n| C | G7 | C | E7 | Am | Dm | E7 | Am | G7 | C |',
+    'I V7 I V7:modulation@A minor i iv V7 i V7 I',
+  ],
+  ['a minor ii–V–i', 'key: Gm\n| Am7b5 | D7 | Gm6 | % |', 'iim7b5 V7 i6 i6'],
+  [
+    'ii–V’s down by whole steps',
+    'key: G\n| Gmaj7 | Gm7 | C7 | Fmaj7 | Fm7 | Bb7 | Ebmaj7 | Am7b5 D7 |',
+    'Imaj7 i7:foreign-ii-v@F major IV7:foreign-ii-v@F major bVIImaj7:borrowed bvii7:foreign-ii-v@Eb major bIII7:foreign-ii-v@Eb major bVImaj7:borrowed iim7b5:borrowed V7',
+  ],
   ['what has no reason is said honestly', 'key: C\n| C | F#maj7 | Am | G7 |', 'I #IVmaj7:unexplained vi V7'],
 ];
 
@@ -127,13 +199,16 @@ const UP: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }
 const NAMES = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];
 const MINOR_NAMES = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'G#', 'A', 'Bb', 'B'];
 function moved(chart: string, by: number): string {
-  const minor = /key: \w#?b?m/.test(chart);
+  const minor = /key: \w#?b?(m| dorian)/.test(chart);
   const names = minor ? MINOR_NAMES : NAMES;
-  return chart.replace(/(?<![\w/])([A-G])([b#]?)(?=m|\d|dim|maj|[\s/}]|$)|(?<=\/)([A-G])([b#]?)/g, (_, a, b, c, d) => {
-    const [letter, sign] = [a ?? c, b ?? d] as [string, string];
-    const pc = UP[letter]! + (sign === '#' ? 1 : sign === 'b' ? -1 : 0);
-    return names[(pc + by + 24) % 12]!;
-  });
+  return chart.replace(
+    /(?<![\w/])([A-G])([b#]?)(?=m|\d|dim|maj|aug|sus|[\s/}]|$)|(?<=\/)([A-G])([b#]?)/g,
+    (_, a, b, c, d) => {
+      const [letter, sign] = [a ?? c, b ?? d] as [string, string];
+      const pc = UP[letter]! + (sign === '#' ? 1 : sign === 'b' ? -1 : 0);
+      return names[(pc + by + 24) % 12]!;
+    },
+  );
 }
 
 test('and the same in all twelve keys, whatever the names of the roots', () => {
@@ -163,5 +238,63 @@ describe('second good readings', () => {
   });
   test('a passing diminished chord is also the leading tone of the next', () => {
     expect(also('key: C\n| C | C#dim7 | Dm7 | G7 |', 1)).toEqual(['#Idim7:leading-tone-diminished>ii']);
+  });
+});
+
+const chartOf = (text: string) => {
+  const chart = parseChart(text);
+  if (!chart.ok) throw new Error(text);
+  return chart.value;
+};
+
+describe('what belongs together is told', () => {
+  test.each([
+    ['key: C\n| Dm7 | G7 | C |', ['Dm7–G7 C major lands']],
+    ['key: C\n| Dm7b5 | G7 | Cm |', ['Dm7b5–G7 C minor lands']],
+    ['key: C\n| C | Em7b5 A7 | Dm7 G7 | C |', ['Em7b5–A7 D minor lands', 'Dm7–G7 C major lands']],
+    ['key: C\n| Dm7 | Ebm7 Ab7 | Dm7 G7 | C |', ['Ebm7–Ab7 Db major', 'Dm7–G7 C major lands']],
+    ['key: F\n| Gm7 | % | C7 | F |', ['Gm7–C7 F major lands']],
+    ['key: C\n| Am7b5 | D7 | Dm7b5 | G7 |', ['Am7b5–D7 G minor', 'Dm7b5–G7 C minor']],
+  ])('ii–V’s of %j', (text, expected) => {
+    const slots = readChart(chartOf(text));
+    expect(
+      twoFives(slots).map(
+        ({ two, five, key, lands }) =>
+          `${slots[two]!.symbol}–${slots[five]!.symbol} ${formatKey(key)}${lands ? ' lands' : ''}`,
+      ),
+    ).toEqual(expected);
+  });
+
+  test.each([
+    ['key: C\n| C | A7 | Dm7 | G7 | C |', ['A7>Dm7 fifth', 'G7>C fifth']],
+    ['key: C\n| Dm7 | Db7 | C |', ['Db7>C half-step']],
+    ['key: C\n| F | Bb7 | C |', ['Bb7>C backdoor']],
+    ['key: C\n| G7 | Am | F | G7 | % | C |', ['G7>C fifth']],
+    ['key: C\n| C | D7 | F | C |', []],
+  ])('dominants that resolve in %j', (text, expected) => {
+    const slots = readChart(chartOf(text));
+    expect(resolutions(slots).map(({ from, to, by }) => `${slots[from]!.symbol}>${slots[to]!.symbol} ${by}`)).toEqual(
+      expected,
+    );
+  });
+});
+
+describe('the form', () => {
+  const formIn = (text: string) => {
+    const chart = chartOf(text);
+    return formOfChart(chart, readChart(chart)).map(
+      ({ name, bars, phrases }) =>
+        `${name}${bars}: ${phrases.map(({ firstBar, lastBar, cadence }) => `${firstBar}-${lastBar} ${cadence ? cadence.kind : '?'}`).join(', ')}`,
+    );
+  };
+  test.each([
+    ['key: C\n[A]\n| C | F | C | G7 |\n| C | F | G7 | C |', ['A8: 1-4 half, 5-8 authentic']],
+    ['key: C\n[A]\n| C | F | G | Am |\n[B]\n| F | Fm | C | % |', ['A4: 1-4 deceptive', 'B4: 5-8 plagal']],
+    ['key: C\n| C | F | Bb7 | C |\n| Dm7 | Db7 | C | % |', ['null8: 1-4 backdoor, 5-8 authentic']],
+    ['key: Cm\n[pickup 1/4] | G7 |\n| Cm | Fm | G7 | Cm |\n', ['null4: 0-0 half, 1-4 authentic']],
+    ['key: Db\n[A]\n|: Db | Gb | Eb7 Ab7 |1 Db Ab7 :|2 Db |', ['A5: 1-5 authentic']],
+    ['key: C\n| C | Am7 | D7 | G || C | F | C | E7 |', ['null8: 1-4 half, 5-8 ?']],
+  ])('of %j', (text, expected) => {
+    expect(formIn(text)).toEqual(expected);
   });
 });

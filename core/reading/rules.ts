@@ -1,4 +1,5 @@
 import type { Chord } from '../chord/chord.ts';
+import { suffixOf } from '../chord/kind.ts';
 import { isMinor, placeOf, type Function } from './place.ts';
 import type { Key } from '../pitch/key.ts';
 import { noteAbove } from '../pitch/note.ts';
@@ -19,7 +20,14 @@ export type OutsideKind =
   | 'leading-tone-diminished'
   | 'picardy'
   | 'borrowed'
+  | 'line'
+  | 'bass-slip'
+  | 'pedal'
+  | 'planing'
+  | 'chromatic-mediant'
+  | 'modal'
   | 'chromatic-approach'
+  | 'deceptive'
   | 'unexplained';
 
 export interface Outside {
@@ -49,9 +57,12 @@ const FIFTH_DOWN = 5;
 const HALF_STEP_UP = 1;
 const HALF_STEP_DOWN = 11;
 
-/** A dominant: a dominant seventh, or a major triad the key does not hold. */
-const isDominant = ({ family, chord, place }: Spot) =>
-  family === 'dominant' || (family === 'major' && chord.kind.seventh === null && place === null);
+const isSuspendedSeventh = ({ family, chord }: Spot) => family === 'suspended' && chord.kind.seventh === 'b7';
+/** A dominant: a dominant seventh, suspended or not, or a major or augmented triad the key does not hold. */
+const isDominant = (spot: Spot) =>
+  spot.family === 'dominant' ||
+  isSuspendedSeventh(spot) ||
+  (['major', 'augmented'].includes(spot.family) && spot.chord.kind.seventh === null && spot.place === null);
 const isTwo = ({ family }: Spot) => family === 'minor' || family === 'half-diminished';
 /** What a dominant may lead to: a chord of the key, or the next dominant of a chain. */
 const isTarget = ({ place, family }: Spot) => place !== null || family === 'dominant';
@@ -95,6 +106,23 @@ const secondaryDominant: Rule = ({ key, here, next, afterNext }) => {
   return to && to.degree !== 0 ? because('secondary-dominant', 'dominant', { target: nameOf(to, key) }) : null;
 };
 
+/** The suspended form of a secondary dominant, whose third comes next on the same root. */
+const suspendedFirst: Rule = (view) => {
+  const { here, next } = view;
+  if (here.family !== 'suspended' || !next || next.degree !== here.degree || next.place !== null) return null;
+  return secondaryDominant(lookingFrom(view));
+};
+
+/** The view from the chord after. */
+const lookingFrom = (view: View): View => ({
+  ...view,
+  here: view.next!,
+  prev: view.here,
+  next: view.afterNext,
+  afterNext: view.third,
+  third: null,
+});
+
 /** What makes the chord after this one a dominant that may bring its ii. */
 const LEADING: readonly Rule[] = [backdoor, tritoneSubstitute, secondaryDominant];
 
@@ -102,8 +130,7 @@ const LEADING: readonly Rule[] = [backdoor, tritoneSubstitute, secondaryDominant
 const relatedIi: Rule = (view) => {
   const { key, here, next } = view;
   if (!isTwo(here) || !next || next.family !== 'dominant' || up(here, next) !== FIFTH_DOWN) return null;
-  const after: View = { ...view, here: next, prev: here, next: view.afterNext, afterNext: null };
-  return LEADING.some((rule) => rule(after))
+  return LEADING.some((rule) => rule(lookingFrom(view)))
     ? because('related-ii', 'predominant', { target: nameOf(next, key) })
     : null;
 };
@@ -160,12 +187,101 @@ const isThe = (what: { degree: number; family: string }, spot: Spot) =>
   spot.degree === what.degree && spot.family === what.family;
 
 /** From the parallel mode; the ♭II of the minor mode's neighbour; the ♯IVø of Lydian. */
-const borrowed: Rule = ({ key, here }) => {
+const borrowed: Rule = (view) => {
+  const { key, here } = view;
   if (isThe(NEAPOLITAN, here) || isThe(LYDIAN_FOUR, here)) return because('borrowed', 'predominant');
-  const parallel = placeOf(withoutBass(here.chord), { tonic: key.tonic, mode: isMinor(key) ? 'major' : 'minor' });
-  return parallel && because('borrowed', parallel.function);
+  // The major key's iii and vi are too far from a minor tonic to be lent: they are heard as mediants.
+  if (isMinor(key) && chromaticMediant(view)) return null;
+  for (const mode of ['minor', 'major'] as const) {
+    const parallel = mode === key.mode ? null : placeOf(withoutBass(here.chord), { tonic: key.tonic, mode });
+    if (parallel) return because('borrowed', parallel.function);
+  }
+  return null;
 };
 const withoutBass = (chord: Chord): Chord => ({ ...chord, bass: null });
+
+const isSame = (a: Spot, b: Spot) => a.degree === b.degree && suffixOf(a.chord.kind) === suffixOf(b.chord.kind);
+const isHeld = (a: Spot | null, b: Spot | null) => a !== null && b !== null && a.degree === b.degree;
+
+/** Over one held root a single voice walks by half or whole step: 1–7–♭7–6, or 5–♯5–6–♭7. */
+const line: Rule = ({ key, here, prev, next }) => {
+  if (!isHeld(here, prev) && !(isHeld(here, next) && next!.place !== null)) return null;
+  const from = isHeld(here, prev) ? prev! : next!;
+  if (from.chord.kind.third !== here.chord.kind.third || !isOneStep(from.tones, here.tones)) return null;
+  return because('line', from.place?.function ?? null, { target: nameOf(from, key) });
+};
+/** Whether two sets of notes differ by one voice that moves, or joins, at most a whole step from where one was. */
+function isOneStep(from: readonly number[], to: readonly number[]): boolean {
+  const left = from.filter((note) => !to.includes(note));
+  const came = to.filter((note) => !from.includes(note));
+  const isNear = (a: number, b: number) => [1, 2].includes(Math.min((a - b + 12) % 12, (b - a + 12) % 12));
+  if (came.length !== 1 || left.length > 1) return false;
+  return (left.length === 1 ? left : from).some((note) => isNear(note, came[0]!));
+}
+
+/** The upper notes stay; the bass alone slips by half step towards the next root. */
+const bassSlip: Rule = ({ key, here, prev, next }) => {
+  if (here.tones.includes(here.low) || !prev || !next || !isSame(prev, here)) return null;
+  const step = stepBetween(prev.low, here.low);
+  const slips = [HALF_STEP_UP, HALF_STEP_DOWN].includes(step) && stepBetween(here.low, next.low) === step;
+  return slips ? because('bass-slip', null, { target: nameOf(next, key) }) : null;
+};
+
+/** The bass holds its note under a chord that is not built on it. */
+const pedal: Rule = ({ key, here, prev, next }) => {
+  if (here.low === here.degree) return null;
+  const [before, after] = [prev?.low === here.low, next?.low === here.low];
+  const held = here.chord.kind.seventh === null && here.tones.indexOf(here.low) < 3 && here.tones.includes(here.low);
+  const foreignBass = !here.tones.includes(here.low) && (before || after);
+  const under = before ? prev! : next!;
+  return foreignBass || (!held && before && after) ? because('pedal', null, { target: nameOf(under, key) }) : null;
+};
+
+/** A grip without a third, moved in parallel. */
+const planing: Rule = ({ here, prev, next }) => {
+  if (here.family !== 'suspended' && here.family !== 'power') return null;
+  const moves = (other: Spot | null) =>
+    other !== null && other.degree !== here.degree && suffixOf(other.chord.kind) === suffixOf(here.chord.kind);
+  return moves(prev) || moves(next) ? because('planing', null) : null;
+};
+
+const THIRDS = [3, 4, 8, 9];
+const isMajorOrMinor = ({ family, chord }: Spot) =>
+  (family === 'major' || family === 'minor') && chord.kind.seventh !== 'b7';
+
+/** A chord of the same kind of third, a third away, at rest: one note of the triad is shared. */
+const chromaticMediant: Rule = ({ key, here, prev, next }) => {
+  if (!isMajorOrMinor(here)) return null;
+  const related = [prev, next].find(
+    (other) => other && isMajorOrMinor(other) && other.family === here.family && THIRDS.includes(up(other, here)),
+  );
+  return related ? because('chromatic-mediant', null, { target: nameOf(related, key) }) : null;
+};
+
+/** Readings by which a chord leads somewhere: where there are such, a tune is in a key and not in a mode. */
+const LEADS: readonly OutsideKind[] = [
+  'backdoor',
+  'tritone-substitute',
+  'secondary-dominant',
+  'related-ii',
+  'foreign-ii-v',
+];
+export const leadsSomewhere = ({ outside }: Reason): boolean => LEADS.includes(outside.kind);
+
+/** A chord of the mode in which the whole tune moves. */
+const modal: Rule = ({ here, mode }) => {
+  const place = mode && placeOf(here.chord, mode);
+  return place ? because('modal', place.function, { key: mode }) : null;
+};
+
+/** Where the dominant goes in place of home: a major chord on the ♭VI or the ♭II. */
+const DELAYS = [8, 1];
+const deceptive: Rule = ({ here, prev }) => {
+  const comes = prev?.place?.function === 'dominant' && prev.degree === 7 && prev.family !== 'minor';
+  return comes && here.family === 'major' && DELAYS.includes(here.degree)
+    ? because('deceptive', null, { target: 'I' })
+    : null;
+};
 
 /** The next chord's own kind, a half step off. */
 const chromaticApproach: Rule = ({ key, here, next }) =>
@@ -178,8 +294,7 @@ const foreignPattern: Rule = (view) => {
   const found = foreignIiV(view);
   if (!found) return null;
   const five = view.here.family === 'dominant' ? view.here : view.next!;
-  const after: View =
-    five === view.here ? view : { ...view, here: five, prev: view.here, next: view.afterNext, afterNext: null };
+  const after: View = five === view.here ? view : lookingFrom(view);
   return LEADING.some((rule) => rule(after)) ? null : found;
 };
 
@@ -190,33 +305,48 @@ const foreignPattern: Rule = (view) => {
 export const RULES: readonly Rule[] = [
   blues,
   picardy,
+  modal,
+  deceptive,
   backdoor,
   tritoneSubstitute,
   foreignPattern,
   delayedSubstitute,
   secondaryDominant,
+  suspendedFirst,
   relatedIi,
+  line,
+  bassSlip,
+  pedal,
+  planing,
   nonResolving,
   passingDiminished,
   commonToneDiminished,
   leadingToneDiminished,
   borrowed,
+  chromaticMediant,
   chromaticApproach,
 ];
 
-/** Rules whose reading is worth saying of a chord that has a good reading already. */
-const SECOND: readonly Rule[] = [delayedSubstitute, secondaryDominant, relatedIi, leadingToneDiminished];
+/** Rules that speak even of a chord whose root and third the key holds: something else about it is foreign. */
+const DESPITE_PLACE: readonly Rule[] = [suspendedFirst, bassSlip];
 
-/** The reason for a chord from outside. */
-export function reasonFor(view: View): Reason {
-  for (const rule of RULES) {
+/** Rules whose reading is worth saying of a chord that has a good reading already. */
+const SECOND: readonly Rule[] = [delayedSubstitute, secondaryDominant, relatedIi, leadingToneDiminished, pedal];
+/** Readings that say where a chord stands, beside which it is worth saying where it is from. */
+const SAYS_WHERE: readonly OutsideKind[] = ['deceptive', 'modal', 'pedal'];
+
+/** The reason for a chord from outside; null for one of the key. */
+export function reasonFor(view: View): Reason | null {
+  const inside = view.here.place !== null;
+  for (const rule of inside ? DESPITE_PLACE : RULES) {
     const found = rule(view);
     if (found) return found;
   }
-  return because('unexplained', null);
+  return inside ? null : because('unexplained', null);
 }
 
 /** Further good readings of a chord, whether it is inside the key or out. */
 export function furtherReasons(view: View, first: Reason | null): readonly Reason[] {
-  return SECOND.flatMap((rule) => rule(view) ?? []).filter(({ outside }) => outside.kind !== first?.outside.kind);
+  const more = first && SAYS_WHERE.includes(first.outside.kind) ? [...SECOND, borrowed] : SECOND;
+  return more.flatMap((rule) => rule(view) ?? []).filter(({ outside }) => outside.kind !== first?.outside.kind);
 }

@@ -1,9 +1,10 @@
 import type { Chord } from '../chord/chord.ts';
-import { familyOf, type Family } from '../chord/kind.ts';
+import { familyOf, tonesOf, type Family } from '../chord/kind.ts';
 import type { Key } from '../pitch/key.ts';
+import { degreePitchClass } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { plainNumeral } from './numeral.ts';
-import { placeOf, type KeyPlace } from './place.ts';
+import { heardKind, placeOf, type KeyPlace } from './place.ts';
 
 /** A chord of the progression as the rules see it; a chord held or said again stands once. */
 export interface Spot {
@@ -15,6 +16,8 @@ export interface Spot {
   readonly low: number;
   /** Its place in the key, or null: from outside. */
   readonly place: KeyPlace | null;
+  /** Semitones of its tones above the tonic, a named bass aside. */
+  readonly tones: readonly number[];
 }
 
 /** One spot with what stands around it. A form is played again: after the last comes the first. */
@@ -24,10 +27,13 @@ export interface View {
   readonly prev: Spot | null;
   readonly next: Spot | null;
   readonly afterNext: Spot | null;
+  readonly third: Spot | null;
   /** Whether `next` is only what the form turns back to. */
   readonly last: boolean;
   /** Whether the form is a blues, in which I7 and IV7 are at rest. */
   readonly blues: boolean;
+  /** The mode of the same tonic in which the whole progression moves, or null. */
+  readonly mode: Key | null;
 }
 
 export function spotOf(chord: Chord, key: Key): Spot {
@@ -35,10 +41,11 @@ export function spotOf(chord: Chord, key: Key): Spot {
   const above = (note: string) => (pitchClass(note) - tonic + 12) % 12;
   return {
     chord,
-    family: familyOf(chord.kind),
+    family: familyOf(heardKind(chord)),
     degree: above(chord.root),
     low: above(chord.bass ?? chord.root),
     place: placeOf(chord, key),
+    tones: tonesOf(heardKind(chord)).map((degree) => (degreePitchClass(chord.root, degree) - tonic + 12) % 12),
   };
 }
 
@@ -49,7 +56,11 @@ export const up = (from: Spot, to: Spot): number => (to.degree - from.degree + 1
 export const nameOf = ({ chord }: Spot, key: Key): string => plainNumeral({ ...chord, bass: null }, key);
 
 /** The views of a progression, one a spot. */
-export function viewsOf(spots: readonly Spot[], key: Key, blues: boolean): readonly View[] {
+export function viewsOf(
+  spots: readonly Spot[],
+  key: Key,
+  { blues, mode }: Pick<View, 'blues' | 'mode'>,
+): readonly View[] {
   const at = (i: number): Spot | null => (spots.length > 1 ? (spots[i % spots.length] ?? null) : null);
   return spots.map((here, i) => ({
     key,
@@ -57,7 +68,9 @@ export function viewsOf(spots: readonly Spot[], key: Key, blues: boolean): reado
     prev: spots[i - 1] ?? null,
     next: at(i + 1),
     afterNext: at(i + 2),
+    third: at(i + 3),
     last: i === spots.length - 1,
     blues,
+    mode,
   }));
 }

@@ -21,7 +21,7 @@ export type Role =
 
 /** The role of a read slot; null where only the chord's own kind is known. */
 export function roleOf({ place, reading, entry }: ReadSlot): Role | null {
-  if (place) return place.name;
+  if (place) return place.like ?? place.name;
   const outside = reading?.outside;
   if (!outside || !entry.chord) return null;
   const family = familyOf(entry.chord.kind);

@@ -1,0 +1,85 @@
+import type { Chart } from '../chart/chart.ts';
+import type { Key } from '../pitch/key.ts';
+import type { ReadSlot } from './read.ts';
+
+/** How a phrase ends. */
+export type CadenceKind = 'authentic' | 'plagal' | 'backdoor' | 'half' | 'deceptive';
+
+export interface Cadence {
+  readonly kind: CadenceKind;
+  /** The key it is heard in. */
+  readonly key: Key;
+  /** The slot it arrives at. */
+  readonly at: number;
+}
+
+/** A line of the chart, or what stands before a double bar: bars as written, and how it ends the first time. */
+export interface Phrase {
+  readonly firstBar: number;
+  readonly lastBar: number;
+  readonly cadence: Cadence | null;
+}
+
+export interface Section {
+  /** Null before the first named section. */
+  readonly name: string | null;
+  readonly phrases: readonly Phrase[];
+  /** Bars as written, a pickup left out. */
+  readonly bars: number;
+}
+
+/** The form as written: sections, their phrases, and the cadence of each. */
+export function formOfChart(chart: Chart, slots: readonly ReadSlot[]): readonly Section[] {
+  const sections: { name: string | null; phrases: Phrase[]; bars: number }[] = [];
+  let firstBar: number | null = null;
+  chart.bars.forEach((bar, i) => {
+    if (bar.section !== null || sections.length === 0) sections.push({ name: bar.section, phrases: [], bars: 0 });
+    const section = sections.at(-1)!;
+    if (bar.number > 0) section.bars++;
+    firstBar ??= bar.number;
+    const next = chart.bars[i + 1];
+    if (next && !bar.endsPhrase && next.section === null) return;
+    section.phrases.push({ firstBar, lastBar: bar.number, cadence: cadenceOf(slots, firstBar, bar.number) });
+    firstBar = null;
+  });
+  return sections;
+}
+
+/** The cadence of a phrase the first time it is played; null where it ends in none of the usual ways. */
+function cadenceOf(slots: readonly ReadSlot[], firstBar: number, lastBar: number): Cadence | null {
+  const end = slots.findIndex(({ sourceBar }, i) => sourceBar === lastBar && slots[i + 1]?.sourceBar !== lastBar);
+  if (end < 0) return null;
+  // A tonic that opens the last bar ends the phrase: what follows it there turns back.
+  let opening = end;
+  while (slots[opening - 1]?.sourceBar === lastBar && slots[opening - 1]!.pass === slots[end]!.pass) opening--;
+  const first = opening < end ? arrival(slots, opening, firstBar) : null;
+  return first?.kind === 'authentic' ? first : arrival(slots, end, firstBar);
+}
+
+/** How the chord at a slot is reached from the last other chord of its phrase (common practice). */
+function arrival(slots: readonly ReadSlot[], end: number, firstBar: number): Cadence | null {
+  const here = slots[end]!;
+  let at = end;
+  while (slots[at - 1]?.symbol === here.symbol) at--;
+  const before = at > 0 && slots[at - 1]!.sourceBar >= firstBar ? slots[at - 1]! : null;
+  if (!here.reading) return null;
+  const cadence = (kind: CadenceKind): Cadence => ({ kind, key: here.key, at });
+  if (isFive(here)) return cadence('half');
+  if (!before?.reading) return null;
+  if (isHome(here)) {
+    if (isFive(before)) return cadence('authentic');
+    if (before.reading.outside?.kind === 'backdoor') return cadence('backdoor');
+    if (before.reading.outside?.kind === 'tritone-substitute') return cadence('authentic');
+    return before.reading.function === 'predominant' && PLAGAL.test(before.reading.numeral) ? cadence('plagal') : null;
+  }
+  const delayed = here.reading.outside?.kind === 'deceptive' || here.place?.name === 'vi' || here.place?.name === 'bVI';
+  return isFive(before) && delayed ? cadence('deceptive') : null;
+}
+
+const PLAGAL = /^(IV|iv)(?![a-zA-Z]*\/)/;
+const isHome = ({ place, reading }: ReadSlot) =>
+  place?.name === 'I' ||
+  place?.name === 'i' ||
+  reading?.outside?.kind === 'picardy' ||
+  (reading?.outside?.kind === 'blues' && reading.function === 'tonic');
+const isFive = ({ place }: ReadSlot) => place?.name === 'V' || place?.name === 'V-minor' || place?.name === 'viio';
