@@ -26,10 +26,15 @@ export function parsePitch(text: string): Midi | null {
 
 /** Pitch class of a note name. Throws on text that is no note: parse at the edge. */
 export function pitchClass(note: NoteName): PitchClass {
+  const known = CHROMAS.get(note);
+  if (known !== undefined) return known;
   const chroma = Note.chroma(note);
   if (chroma === undefined || Number.isNaN(chroma)) throw new RangeError(`not a note name: ${note}`);
+  CHROMAS.set(note, chroma);
   return chroma;
 }
+/** Asked for in every loop: there are 35 names, each looked up once. */
+const CHROMAS = new Map<NoteName, PitchClass>();
 
 /**
  * The note an interval above another, spelled to be read: a double accidental is written as the

@@ -1,7 +1,7 @@
 import type { Chord } from '../chord/chord.ts';
-import { nameInKey, type Key } from '../pitch/key.ts';
-import { pitchClass } from '../pitch/note.ts';
-import { isMinor, placeOf } from './place.ts';
+import { formatKey, nameInKey, type Key } from '../pitch/key.ts';
+import { pitchClass, type NoteName } from '../pitch/note.ts';
+import { isMinor } from './place.ts';
 import { reasonFor, type Reason } from './rules.ts';
 import { spotOf, viewsOf, type Spot } from './view.ts';
 
@@ -22,17 +22,18 @@ export interface KeyArea {
 export function keyAreas(chords: readonly Chord[], home: Key, blues: boolean): readonly KeyArea[] {
   // In a blues the form explains its chords.
   if (blues) return [];
-  const spots = chords.map((chord) => spotOf(chord, home));
+  const seen = seenBy(chords);
+  const spots = chords.map((_, i) => seen(home, i)!);
   const reasons = viewsOf(spots, home, { blues, mode: null }).map(reasonFor);
-  const progression: Progression = { chords, home, spots, reasons };
+  const tonics = Array.from({ length: 12 }, (_, pc) => tonicName(chords, home, pc));
+  const progression: Progression = { home, tonics, seen, reasons };
   const areas: KeyArea[] = [];
   let from = 0;
   while (from + 3 < chords.length) {
     const found = reasons[from]?.outside;
     const announced = found?.kind === 'foreign-ii-v' && found.lands && spots[from]!.family !== 'dominant';
     const area =
-      (announced && stretch(progression, found.key!, from, SHORTEST)) ||
-      direct(progression, from, areas.at(-1)?.to ?? -1);
+      (announced && stretch(progression, found.key!, from)) || direct(progression, from, areas.at(-1)?.to ?? -1);
     if (area) areas.push(area);
     from = area ? area.to + 1 : from + 1;
   }
@@ -40,69 +41,74 @@ export function keyAreas(chords: readonly Chord[], home: Key, blues: boolean): r
 }
 
 interface Progression {
-  readonly chords: readonly Chord[];
   readonly home: Key;
-  /** As the home key sees them. */
-  readonly spots: readonly Spot[];
+  /** How each tonic is spelled, by pitch class. */
+  readonly tonics: readonly NoteName[];
+  /** A chord as a key sees it, worked out once; undefined past the end. */
+  readonly seen: (key: Key, at: number) => Spot | undefined;
   /** Why each chord from outside is there, were there no change of key. */
   readonly reasons: readonly (Reason | null)[];
 }
 
-const isFive = (chord: Chord, key: Key) => {
-  const spot = spotOf(chord, key);
-  return spot.degree === 7 && spot.place?.function === 'dominant' && spot.family !== 'minor';
-};
-const isTonic = (chord: Chord, key: Key) => {
-  const spot = spotOf(chord, key);
-  return spot.degree === 0 && spot.place !== null && (spot.family === 'major' || spot.family === 'minor');
-};
-
-/** The stretch from a spot on that another key holds, less what at its end is home again; null if it is short. */
-function stretch({ chords, home, spots }: Progression, key: Key, from: number, least: number): KeyArea | null {
-  let to = from - 1;
-  while (to + 1 < chords.length && placeOf(chords[to + 1]!, key)) {
-    // A cadence at home is home.
-    if (to > from && isFive(chords[to]!, home) && isTonic(chords[to + 1]!, home)) break;
-    to++;
-  }
-  const lands = (i: number) => i > from && isTonic(chords[i]!, key) && isFive(chords[i - 1]!, key);
-  while (to >= from && spots[to]!.place !== null && !lands(to)) to--;
-  return to - from + 1 >= least ? { key, from, to } : null;
+function seenBy(chords: readonly Chord[]): Progression['seen'] {
+  const known = new Map<string, Spot[]>();
+  return (key, at) => {
+    const name = formatKey(key);
+    const spots = known.get(name) ?? [];
+    known.set(name, spots);
+    const chord = chords[at];
+    return chord && (spots[at] ??= spotOf(chord, key));
+  };
 }
 
-const MOSTLY_FOREIGN = 2 / 3;
+const isFive = ({ degree, place, family }: Spot) =>
+  degree === 7 && place?.function === 'dominant' && family !== 'minor';
+const isTonic = ({ degree, place, family }: Spot) =>
+  degree === 0 && place !== null && (family === 'major' || family === 'minor');
+/** Whether a spot is a tonic that its dominant brings. */
+const isCadence = (five: Spot | undefined, tonic: Spot | undefined) =>
+  five !== undefined && tonic !== undefined && isFive(five) && isTonic(tonic);
+
+/** The stretch from a spot on that another key holds, less what at its end is home again; null if it is short. */
+function stretch({ home, seen }: Progression, key: Key, from: number): KeyArea | null {
+  const isHome = (at: number) => seen(home, at)!.place !== null;
+  const cadence = (inKey: Key, at: number) => at > from && isCadence(seen(inKey, at - 1), seen(inKey, at));
+  let to = from - 1;
+  // A cadence at home is home.
+  while (seen(key, to + 1)?.place && !cadence(home, to + 1)) to++;
+  while (to >= from && isHome(to) && !cadence(key, to)) to--;
+  return to - from + 1 >= SHORTEST ? { key, from, to } : null;
+}
+
 const SHORTEST = 4;
+const MOSTLY_FOREIGN = 2 / 3;
 const SECOND_CADENCE = 2;
 
-/** A change of key without a ii–V to announce it. */
+/** A change of key without a ii–V to announce it, after the spot `after`. */
 function direct(progression: Progression, from: number, after: number): KeyArea | null {
-  const { chords, home, spots } = progression;
-  if (spots[from]!.place !== null) return null;
+  const { home, seen, tonics } = progression;
+  if (seen(home, from)!.place !== null) return null;
   let best: KeyArea | null = null;
   for (let pc = 0; pc < 12; pc++) {
     for (const mode of ['major', 'minor'] as const) {
-      const key: Key = { tonic: tonicName(chords, home, pc), mode };
-      if (!placeOf(chords[from]!, key)) continue;
-      const area = stretch(progression, key, from, SHORTEST);
+      const area = stretch(progression, { tonic: tonics[pc]!, mode }, from);
       if (area && isSettled(progression, area) && (!best || area.to > best.to)) best = area;
     }
   }
   if (!best) return null;
   const pivot = from - 1;
-  const leadsIn = pivot > after && placeOf(chords[pivot]!, best.key)?.function === 'predominant';
+  const leadsIn = pivot > after && seen(best.key, pivot)?.place?.function === 'predominant';
   return leadsIn ? { ...best, from: pivot } : best;
 }
 
 /** Whether a stretch makes its key sure: mostly foreign with tonic and dominant, or by a second cadence. */
-function isSettled({ chords, home, reasons }: Progression, { key, from, to }: KeyArea): boolean {
+function isSettled({ home, seen, reasons }: Progression, { key, from, to }: KeyArea): boolean {
   if (key.tonic === home.tonic && isMinor(key) === isMinor(home)) return false;
-  const within = chords.slice(from, to + 1);
+  const within = Array.from({ length: to - from + 1 }, (_, i) => seen(key, from + i)!);
   const foreign = within.filter((_, i) => isForeign(reasons, from + i)).length;
-  const tonic = within.some((chord) => isTonic(chord, key));
-  const dominant = within.some((chord) => isFive(chord, key));
-  const cadences = within.filter((chord, i) => i > 0 && isTonic(chord, key) && isFive(within[i - 1]!, key)).length;
+  const cadences = within.filter((spot, i) => isCadence(within[i - 1], spot)).length;
   return (
-    (tonic && dominant && foreign >= within.length * MOSTLY_FOREIGN) ||
+    (within.some(isTonic) && within.some(isFive) && foreign >= within.length * MOSTLY_FOREIGN) ||
     (cadences >= SECOND_CADENCE && within.length > SHORTEST)
   );
 }
@@ -115,6 +121,6 @@ function isForeign(reasons: Progression['reasons'], at: number): boolean {
 }
 
 /** How the tonic is spelled: as a chord of the tune has it, else as the home key would. */
-function tonicName(chords: readonly Chord[], home: Key, pc: number): string {
+function tonicName(chords: readonly Chord[], home: Key, pc: number): NoteName {
   return chords.find((chord) => pitchClass(chord.root) === pc)?.root ?? nameInKey(home, pc);
 }

@@ -68,7 +68,7 @@ export interface KeyPlace {
   readonly name: PlaceName;
   readonly function: Function;
   /** In a mode: the place whose tensions are those of the mode here. */
-  readonly like?: PlaceName;
+  readonly like?: Exclude<PlaceName, 'modal'>;
 }
 
 /**
@@ -128,7 +128,7 @@ const PARENT: Readonly<Partial<Record<Mode, number>>> = {
   locrian: 11,
 };
 /** The tonic of a mode takes the tensions of its own scale: a Dorian one is a minor tonic, a Mixolydian one rests as a dominant seventh. */
-const MODAL_TONICS: Readonly<Partial<Record<Mode, PlaceName>>> = { dorian: 'i', mixolydian: 'bVII' };
+const MODAL_TONICS: Readonly<Partial<Record<Mode, 'i' | 'bVII'>>> = { dorian: 'i', mixolydian: 'bVII' };
 const MODAL_FUNCTIONS: readonly (readonly [number, Function])[] = [
   [0, 'tonic'],
   [3, 'tonic'],
@@ -147,7 +147,7 @@ function modalPlace(above: number, kind: Kind, key: Key): KeyPlace | null {
     return {
       name: tonic ? (isMinor(key) ? 'i' : 'I') : 'modal',
       function: MODAL_FUNCTIONS.find(([at]) => at === above)?.[1] ?? 'predominant',
-      like: (tonic && MODAL_TONICS[key.mode]) || row[2],
+      like: (tonic && MODAL_TONICS[key.mode]) || (row[2] as Exclude<PlaceName, 'modal'>),
     };
   }
   const dominant = above === 7 && familyOf(kind) === 'dominant';

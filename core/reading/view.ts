@@ -1,7 +1,7 @@
 import type { Chord } from '../chord/chord.ts';
 import { familyOf, tonesOf, type Family } from '../chord/kind.ts';
 import type { Key } from '../pitch/key.ts';
-import { degreePitchClass } from '../pitch/degree.ts';
+import { semitones } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { plainNumeral } from './numeral.ts';
 import { heardKind, placeOf, type KeyPlace } from './place.ts';
@@ -38,14 +38,15 @@ export interface View {
 
 export function spotOf(chord: Chord, key: Key): Spot {
   const tonic = pitchClass(key.tonic);
-  const above = (note: string) => (pitchClass(note) - tonic + 12) % 12;
+  const degree = (pitchClass(chord.root) - tonic + 12) % 12;
+  const kind = heardKind(chord);
   return {
     chord,
-    family: familyOf(heardKind(chord)),
-    degree: above(chord.root),
-    low: above(chord.bass ?? chord.root),
+    family: familyOf(kind),
+    degree,
+    low: chord.bass === null ? degree : (pitchClass(chord.bass) - tonic + 12) % 12,
     place: placeOf(chord, key),
-    tones: tonesOf(heardKind(chord)).map((degree) => (degreePitchClass(chord.root, degree) - tonic + 12) % 12),
+    tones: tonesOf(kind).map((tone) => (degree + semitones(tone)) % 12),
   };
 }
 

@@ -5,7 +5,7 @@ import type { ReadSlot } from '../reading/read.ts';
 
 /** What a chord is in the tune, as far as its colours depend on it: its place in the key, or its part from outside. */
 export type Role =
-  | PlaceName
+  | Exclude<PlaceName, 'modal'>
   | 'backdoor'
   | 'substitute'
   | 'V-of-major'
@@ -21,7 +21,7 @@ export type Role =
 
 /** The role of a read slot; null where only the chord's own kind is known. */
 export function roleOf({ place, reading, entry }: ReadSlot): Role | null {
-  if (place) return place.like ?? place.name;
+  if (place) return place.like ?? (place.name === 'modal' ? null : place.name);
   const outside = reading?.outside;
   if (!outside || !entry.chord) return null;
   const family = familyOf(entry.chord.kind);
