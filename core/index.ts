@@ -33,8 +33,17 @@ export { formOfChart, type Cadence, type CadenceKind, type Phrase, type Section 
 export { resolutions, twoFives, type Resolution, type TwoFive } from './reading/links.ts';
 export { roleOf, type Role } from './reharm/role.ts';
 export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
-export { coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
-export { cellKey, colourContext, columnsOf, slotKeys, type Cell, type Cells, type Column } from './reharm/decisions.ts';
+export { COLOUR_TABLE, coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
+export {
+  cellKey,
+  colourContext,
+  columnsOf,
+  divide,
+  slotKeys,
+  type Cell,
+  type Cells,
+  type Column,
+} from './reharm/decisions.ts';
 export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
 export { fretDistance } from './neck/frets.ts';
 export { DEFAULT_HAND, type Hand } from './neck/hand.ts';

@@ -1,4 +1,4 @@
-import { beatsPerBar, secondsOf, ticksPerBeat, type ArrangedColumn, type Chart } from '../../core/index.ts';
+import { beatsPerBar, secondsOf, ticksPerBeat, type ArrangedColumn, type Chart, type Grip } from '../../core/index.ts';
 import type { Performance } from './player.ts';
 
 /**
@@ -26,4 +26,25 @@ export function performanceFrom(chart: Chart, columns: readonly ArrangedColumn[]
   });
   const end = rest.at(-1)?.column.slot;
   return { chords, clicks, seconds: end ? seconds(end.start + end.entry.ticks - origin) : 0 };
+}
+
+/** A chord tried in place is heard no longer than this, in seconds: its neighbours are what matters. */
+const IN_PLACE_MOST = 1.2;
+
+/** A grip tried in a column, between the chords that sound before and after it, without clicks. */
+export function inPlace(chart: Chart, columns: readonly ArrangedColumn[], at: number, grip: Grip): Performance {
+  const sounding = (from: number, by: number) => {
+    let i = from + by;
+    while (columns[i] && columns[i]!.grip === null) i += by;
+    return columns[i] ? [{ column: i, grip: columns[i]!.grip! }] : [];
+  };
+  let clock = 0;
+  const chords = [...sounding(at, -1), { column: at, grip }, ...sounding(at, 1)].map((one) => {
+    const { entry } = columns[one.column]!.column.slot;
+    const seconds = Math.min(IN_PLACE_MOST, secondsOf(entry.ticks, chart.tempo, chart.meter));
+    const chord = { column: one.column, at: clock, seconds, pitches: one.grip.pitches };
+    clock += seconds;
+    return chord;
+  });
+  return { chords, clicks: [], seconds: clock };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { PitchDetector } from 'pitchy';
-import { hertz, parseChart, readChart, type ArrangedColumn } from '../../core/index.ts';
-import { performanceFrom } from './perform.ts';
+import { hertz, parseChart, readChart, type ArrangedColumn, type Grip } from '../../core/index.ts';
+import { inPlace, performanceFrom } from './perform.ts';
 import { renderClick, renderPluck } from './pluck.ts';
 
 const RATE = 48_000;
@@ -87,5 +87,17 @@ describe('a performance', () => {
     const { chart, arranged } = columns('meter: 6/8\ntempo: 60\n| C | G |');
     expect(performanceFrom(chart, arranged, 0).seconds).toBe(4);
     expect(performanceFrom(chart, arranged, 0).clicks).toHaveLength(4);
+  });
+
+  test('a grip is heard in place between the chords that sound around it, none too long', () => {
+    const { chart, arranged } = columns('tempo: 60\n| C | N.C. | F G | C |');
+    const quiet = arranged.map((one, i) => (i === 1 ? { ...one, grip: null } : one)) as typeof arranged;
+    const tried = { pitches: [72] } as unknown as Grip;
+    expect(inPlace(chart, quiet, 2, tried).chords.map(({ column, at, pitches }) => [column, at, pitches[0]])).toEqual([
+      [0, 0, 60],
+      [2, 1.2, 72],
+      [3, 2.4, 60],
+    ]);
+    expect(inPlace(chart, quiet, 0, tried).chords.map(({ column }) => column)).toEqual([0, 2]);
   });
 });

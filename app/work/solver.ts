@@ -68,9 +68,9 @@ export function useArrangement(chartText: string, barIds: readonly string[], cel
 }
 
 /** The colours of a column as they are priced. */
-export function useColours(column: number, result: number, wanted: boolean): readonly PricedColour[] {
+export function useColours(column: number, result: number, wanted: boolean, grating: boolean): readonly PricedColour[] {
   const [options, setOptions] = useState<{ of: string; list: readonly PricedColour[] }>({ of: '', list: [] });
-  const of = `${column}/${result}`;
+  const of = `${column}/${result}/${grating}`;
   useEffect(() => {
     if (result === 0 || !wanted) return;
     let current = true;
@@ -80,11 +80,11 @@ export function useColours(column: number, result: number, wanted: boolean): rea
       list.push(option);
       setOptions({ of, list: [...list] });
     });
-    void solver().colours(column, onOption);
+    void solver().colours(column, grating, onOption);
     return () => {
       current = false;
     };
-  }, [of, column, result, wanted]);
+  }, [of, column, result, wanted, grating]);
   return options.of === of ? options.list : [];
 }
 

@@ -143,12 +143,13 @@ const solver = {
     newest++;
   },
 
-  /** Prices the colours of a column, one by one as they are found. */
-  async colours(column: number, onOption: (option: PricedColour) => void): Promise<void> {
+  /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. */
+  async colours(column: number, grating: boolean, onOption: (option: PricedColour) => void): Promise<void> {
     const priced = await pricing(column);
     if (priced === null) return;
     const { of, at, current } = priced;
-    for (const option of coloursOf(of.slots[column]!.entry.chord!, colourContext(of.slots, column))) {
+    const { slot, slotAt } = of.columns[column]!;
+    for (const option of coloursOf(slot.entry.chord!, colourContext(of.slots, slotAt), { grating })) {
       const found = of.search.alternative(at, option.chord);
       onOption({
         ...option,

@@ -109,6 +109,12 @@ const OPEN_PLACES: Readonly<Record<'major' | 'minor', readonly Row[]>> = {
 /** Semitones above a minor tonic that the natural, harmonic and melodic scales hold together. */
 const MINOR_SCALES = [0, 2, 3, 5, 7, 8, 9, 10, 11];
 
+/** Whether a pitch class is of the key; minor keys hold all three of their scales. */
+export function holdsNote(key: Key, pc: number): boolean {
+  const notes = key.mode === 'minor' ? MINOR_SCALES : scaleSteps(key);
+  return notes.includes((pc - pitchClass(key.tonic) + 12) % 12);
+}
+
 /** Whether triad and seventh `above` semitones over the tonic are all in the scale. */
 function isWithin(above: number, kind: Kind, key: Key): boolean {
   const notes = key.mode === 'minor' ? MINOR_SCALES : scaleSteps(key);

@@ -1,14 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
-import { symbolOf } from '../chord/chord.ts';
-import { parseChord } from '../chord/symbol.ts';
+import { Chord as TonalChord, Interval } from 'tonal';
+import { symbolOf, type Chord } from '../chord/chord.ts';
+import { kindOf, parseChord } from '../chord/symbol.ts';
+import { semitones } from '../pitch/degree.ts';
 import { familyOf, tonesOf } from '../chord/kind.ts';
 import { parseKey } from '../pitch/key.ts';
 import { numeralOf, plainNumeral } from '../reading/numeral.ts';
 import { placeOf } from '../reading/place.ts';
 import { readChart, readingAsData } from '../reading/read.ts';
-import { coloursOf, defaultColour } from './colours.ts';
-import { slotKeys, columnsOf } from './decisions.ts';
+import { COLOUR_TABLE, coloursOf, defaultColour } from './colours.ts';
+import { colourContext, columnsOf, divide, slotKeys, type Cells } from './decisions.ts';
+import type { ColourContext } from './grates.ts';
+import type { Role } from './role.ts';
 
 const chordOf = (symbol: string) => {
   const chord = parseChord(symbol);
@@ -20,6 +24,13 @@ const keyOf = (name: string) => {
   if (!key.ok) throw new Error(name);
   return key.value;
 };
+
+/** The context of a chord of the key by its place alone. */
+const contextOf = (chord: Chord, key: string, next: string | null): ColourContext => ({
+  role: (placeOf(chord, keyOf(key))?.name ?? null) as Role | null,
+  next: next === null ? null : chordOf(next),
+  key: keyOf(key),
+});
 
 describe('numerals', () => {
   test.each([
@@ -122,7 +133,7 @@ describe('the colour a chord takes when nobody has chosen', () => {
   test('keeps the chart’s own tones, and its family', () => {
     for (const symbol of ['C', 'Am7', 'Dm', 'G7', 'Fmaj7', 'E7', 'Fm', 'Bdim', 'Gsus4']) {
       const chord = chordOf(symbol);
-      const chosen = defaultColour(chord, { role: placeOf(chord, keyOf('C'))?.name ?? null, next: null });
+      const chosen = defaultColour(chord, contextOf(chord, 'C', null));
       expect(chosen.drops).toEqual([]);
       if (familyOf(chord.kind) !== 'diminished')
         expect(familyOf(chosen.chord.kind)).toBe(symbol === 'G' ? 'dominant' : familyOf(chord.kind));
@@ -133,10 +144,7 @@ describe('the colour a chord takes when nobody has chosen', () => {
 describe('colours on offer', () => {
   const offered = (symbol: string, key: string, next: string | null) => {
     const chord = chordOf(symbol);
-    return coloursOf(chord, {
-      role: placeOf(chord, keyOf(key))?.name ?? null,
-      next: next === null ? null : chordOf(next),
-    }).map(({ suffix }) => suffix);
+    return coloursOf(chord, contextOf(chord, key, next)).map(({ suffix }) => suffix);
   };
   test('begin with the chart’s own', () => {
     expect(offered('G7', 'C', 'C')[0]).toBe('7');
@@ -159,6 +167,171 @@ describe('colours on offer', () => {
   });
   test('hold the named bass', () => {
     expect(offered('Cm/Bb', 'Cm', null)).toEqual(['m', 'm7', 'm9', 'm11']);
+  });
+});
+
+describe('what is not offered by default', () => {
+  const slotsOf = (text: string) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    return readChart(chart.value);
+  };
+  /** Colours of one chord in a tune, `suffix:group:clashes`. */
+  const offered = (text: string, at: number, grating: boolean) => {
+    const slots = slotsOf(text);
+    return coloursOf(slots[at]!.entry.chord!, colourContext(slots, at), { grating })
+      .filter(({ group }) => group === 'care' || group === 'grates')
+      .map(({ suffix, group, clashes }) => `${suffix} ${group} ${clashes.map(({ id, degree }) => `${id} ${degree}`)}`);
+  };
+  test.each([
+    ['key: C\n| C | F |', 0, 'maj7#11 care outside-key #11', 'maj11 grates eleven-on-third 11'],
+    ['key: C\n| Dm | G |', 0, 'm6 care third-of-dominant 6', 'm13 grates thirteen-on-minor 13'],
+    ['key: C\n| Em | Am |', 0, 'm9 care outside-key 9', 'm7b13 grates flat-thirteen-on-fifth b13'],
+    ['key: C\n| Am | Dm |', 0, 'm6 care outside-key 6', 'm7b13 grates flat-thirteen-on-fifth b13'],
+    ['key: C\n| Bdim | C |', 0, 'm9b5 care outside-key 9', 'm7b5b9 grates flat-nine-on-root b9'],
+    ['key: Cm\n| Dm7b5 | G7 |', 0, 'm9b5 care outside-key 9', 'm7b5b9 grates flat-nine-on-root b9'],
+    ['key: Cm\n| Eb | Ab |', 0, 'maj7#5 care ', 'maj11 grates eleven-on-third 11'],
+    ['key: Cm\n| G7 | Cm |', 0, '9 care bright-for-minor 9', null],
+    ['key: C\n| A7 | Dm |', 0, '7b9 care ', '13 grates bright-for-minor 13'],
+    ['key: C\n| Bb7 | C |', 0, null, '7b9 grates leans-on-nothing b9'],
+    ['key: C\n| Db7 | C |', 0, null, '7b13 grates leans-on-nothing b13'],
+    ['key: C\n| C | D7 | F | C |', 1, null, '7#9 grates leans-on-nothing #9'],
+    ['key: C\n| F | G7 | Am |', 1, '7#11 care outside-key #11', '7add11 grates eleven-on-third 11'],
+  ])('%j, chord %i', (text, at, care, grates) => {
+    const quiet = offered(text, at, false);
+    if (care !== null) expect(quiet.join('\n')).toContain(care);
+    expect(quiet.filter((line) => line.includes(' grates '))).toEqual([]);
+    const loud = offered(text, at, true).filter((line) => line.includes(' grates '));
+    if (grates === null) expect(loud).toEqual([]);
+    else expect(loud.join('\n')).toContain(grates);
+  });
+});
+
+test('whatever wants care or grates says why', () => {
+  const charts = [
+    'key: C\n| C | Dm | Em | F | G7 | Am | Bm7b5 | C |',
+    'key: Cm\n| Cm | Dm7b5 | Eb | Fm | Gm | Ab | Bb | Am7b5 | G7 | Cm |',
+    'key: C\n| D7 | G7 | A7 | Dm | E7 | Am | Bb7 | C | Db7 | C | Fm | Ab | F#m7b5 | B7 | Em | C7 | F |',
+    'key: F\n| F7 | Bb7 | F7 | F7 | Bb7 | % | F7 | D7 | Gm7 | C7 | F7 | C7 |',
+  ];
+  for (const text of charts) {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    const slots = readChart(chart.value);
+    slots.forEach(({ entry }, i) => {
+      for (const option of coloursOf(entry.chord!, colourContext(slots, i), { grating: true })) {
+        const wants = option.group === 'care' || option.group === 'grates';
+        expect([symbolOf(option.chord), option.clashes.length > 0]).toEqual([symbolOf(option.chord), wants]);
+      }
+    });
+  }
+});
+
+describe('every colour of the table', () => {
+  const suffixes = [
+    ...new Set(
+      Object.values(COLOUR_TABLE).flatMap(({ usual, resolving = '', care = '', grates = '' }) =>
+        `${usual} ${resolving} ${care} ${grates}`.split(' ').filter(Boolean),
+      ),
+    ),
+  ];
+  /** What tonal calls a colour, where it calls it otherwise. */
+  const TONAL: Readonly<Record<string, string>> = {
+    'm(add9)': 'madd9',
+    'm(maj7)': 'mM7',
+    'm(maj9)': 'mM9',
+    '6/9': '69',
+    'm6/9': 'm69',
+    'maj7#11': 'maj7#11',
+    m11b5: 'm11b5',
+    '7b9sus4': '7b9sus',
+    'dim(maj7)': 'oM7',
+    maj: 'M',
+  };
+  /** Notes that a higher extension names for tonal and that may sound here, or the other way: 9 and 11 under it, the 5 beside a ♭13. */
+  const MAY_DIFFER = ['9', '11', '5'].map((degree) => semitones(degree as '9'));
+
+  test('has the tones that tonal gives it', () => {
+    const known = suffixes.filter((suffix) => !TonalChord.get(`C${TONAL[suffix] ?? suffix}`).empty);
+    // The rest are spellings that tonal has no name for.
+    expect(suffixes.length - known.length).toBeLessThanOrEqual(20);
+    expect(known.length).toBeGreaterThanOrEqual(35);
+    const apart = known.flatMap((suffix) => {
+      if (suffix === '7alt') return [];
+      const theirs = new Set(
+        TonalChord.get(`C${TONAL[suffix] ?? suffix}`).intervals.map((i) => Interval.semitones(i)! % 12),
+      );
+      const ours = new Set(tonesOf(kindOf(suffix)).map(semitones));
+      const differ = [...theirs, ...ours].filter((note) => theirs.has(note) !== ours.has(note));
+      return differ.some((note) => !MAY_DIFFER.includes(note)) ? [`${suffix}: ${[...ours]} for ${[...theirs]}`] : [];
+    });
+    expect(apart).toEqual([]);
+  });
+
+  test('is consistent: no 9 beside ♭9 or ♯9, no 13 beside ♭13, no suspended chord with a third', () => {
+    for (const suffix of suffixes) {
+      const tones = tonesOf(kindOf(suffix));
+      if (suffix === '7alt') continue;
+      expect([suffix, tones.includes('9') && (tones.includes('b9') || tones.includes('#9'))]).toEqual([suffix, false]);
+      expect([suffix, tones.includes('13') && tones.includes('b13')]).toEqual([suffix, false]);
+      if (suffix.includes('sus')) expect([suffix, tones.includes('3')]).toEqual([suffix, false]);
+    }
+  });
+
+  test('of a diminished seventh is a whole step above a chord tone (common practice)', () => {
+    const chord = ['1', 'b3', 'b5', 'bb7'].map((degree) => semitones(degree as '1'));
+    for (const suffix of COLOUR_TABLE.dim!.usual.split(' '))
+      for (const tone of tonesOf(kindOf(suffix)).map(semitones))
+        expect(chord.includes(tone) || chord.includes((tone + 10) % 12)).toBe(true);
+  });
+});
+
+describe('a long chord takes two colours', () => {
+  const at = (text: string) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    const slots = readChart(chart.value);
+    const keys = slotKeys(slots, ['a', 'b', 'c']);
+    return { slots, keys, columns: (cells: Cells) => columnsOf(slots, keys, cells) };
+  };
+  const shown = (columns: ReturnType<typeof columnsOf>) =>
+    columns.map(
+      ({ symbol, slot: { start, entry } }) => `${symbol} ${start}+${entry.ticks} beat ${entry.beat} (${entry.beats})`,
+    );
+
+  test('on its middle beat, the second the next steadiest', () => {
+    const { slots, columns } = at('key: C\n| Dm7 | G7 C |');
+    const cut = divide(slots, columns({})[0]!)!;
+    expect(shown(columns({ [cut.at]: cut.cell }))).toEqual([
+      'Dm9 0+960 beat 1 (2)',
+      'Dm11 960+960 beat 3 (2)',
+      'G9 1920+960 beat 1 (2)',
+      'C6 2880+960 beat 3 (2)',
+    ]);
+  });
+  test('and three, and lets go of each by its own cell', () => {
+    const { slots, columns } = at('key: C\n| Dm7 | G7 C |');
+    const first = divide(slots, columns({})[0]!)!;
+    const cells = { [first.at]: first.cell };
+    const second = divide(slots, columns(cells)[1]!)!;
+    expect(shown(columns({ ...cells, [second.at]: second.cell })).slice(0, 3)).toEqual([
+      'Dm9 0+960 beat 1 (2)',
+      'Dm11 960+480 beat 3 (1)',
+      'Dm(add9) 1440+480 beat 4 (1)',
+    ]);
+    expect(shown(columns({ [second.at]: second.cell })).slice(0, 2)).toEqual([
+      'Dm9 0+1440 beat 1 (3)',
+      'Dm(add9) 1440+480 beat 4 (1)',
+    ]);
+  });
+  test('three beats as two and one; a beat not at all', () => {
+    const waltz = at('meter: 3/4\nkey: C\n| C | F . G |');
+    expect(divide(waltz.slots, waltz.columns({})[0]!)!.at).toBe('a:1:960');
+    expect(divide(waltz.slots, waltz.columns({})[2]!)).toBeNull();
+  });
+  test('waits where the chart says another chord there', () => {
+    const { columns } = at('key: C\n| Em7 | G7 C |');
+    expect(columns({ 'a:1:960': { on: 'Dm7', source: { kind: 'chart' } } })).toHaveLength(3);
   });
 });
 

@@ -3,54 +3,61 @@ import { familyOf, suffixOf, tonesOf, type Family } from '../chord/kind.ts';
 import { kindOf } from '../chord/symbol.ts';
 import { degreePitchClass, semitones, type Degree } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
+import { clashesOf, fallsAFifth, type Clash, type ColourContext } from './grates.ts';
 import type { Role } from './role.ts';
 
 /**
  * What a chord may become without changing its function, by its role in the tune (common practice).
  * `usual` is steadiest first; `resolving` is open only to a dominant that falls a fifth; `care` is
- * good on purpose.
+ * good on purpose; `grates` is for whoever wants the bite. What is wrong with a colour is said by grates.ts.
  */
 interface Colours {
   readonly usual: string;
   readonly resolving?: string;
   readonly care?: string;
+  readonly grates?: string;
 }
 
+const ALTERED = '7b9 7#9 7b13 7alt';
+/** Any note a whole step above a chord tone. */
+const DIMINISHED: Colours = { usual: 'dim7 dim7(add9) dim7(add11) dim7(addb13) dim(maj7)' };
+
 const COLOURS: Readonly<Record<Role, Colours>> = {
-  I: { usual: '6 maj7 6/9 add9 maj9 maj13', care: 'maj7#11' },
-  ii: { usual: 'm7 m9 m11 m(add9)', care: 'm6' },
-  iii: { usual: 'm7 m11', care: 'm9' },
-  IV: { usual: 'maj7 6 6/9 maj9 maj7#11 maj13', care: '7' },
+  I: { usual: '6 maj7 6/9 add9 maj9 maj13', care: 'maj7#11', grates: 'add11 maj11' },
+  ii: { usual: 'm7 m9 m11 m(add9)', care: 'm6', grates: 'm13' },
+  iii: { usual: 'm7 m11', care: 'm9', grates: 'm7b9 m7b13' },
+  IV: { usual: 'maj7 6 6/9 maj9 maj7#11 maj13', care: '7', grates: 'add11 maj11' },
   V: {
     usual: '7 9 13 7sus4 9sus4 13sus4',
-    resolving: '13b9 7b9 7#9 7b5 7#11 7#5 7b13 7b9b13 7#9b13 7alt aug',
+    resolving: '13b9 7b9 7#9 7b5 7#11 7#5 7b13 7b9b13 7#9b13 7b9#11 7#9#11 13#9 13b9#11 7alt aug',
     care: '7#11',
+    grates: '7add11',
   },
-  vi: { usual: 'm7 m9 m11 m(add9)', care: 'm6' },
-  vii: { usual: 'm7b5 m11b5', care: 'm9b5' },
+  vi: { usual: 'm7 m9 m11 m(add9)', care: 'm6', grates: 'm7b13' },
+  vii: { usual: 'm7b5 m11b5', care: 'm9b5', grates: 'm7b5b9' },
   i: { usual: 'm6 m7 m9 m(maj7) m6/9 m(maj9) m11' },
-  iio: { usual: 'm7b5 m11b5', care: 'm9b5' },
-  bIII: { usual: 'maj7 6 6/9 maj9', care: 'maj7#5' },
+  iio: { usual: 'm7b5 m11b5', care: 'm9b5', grates: 'm7b5b9' },
+  bIII: { usual: 'maj7 6 6/9 maj9', care: 'maj7#5', grates: 'add11 maj11' },
   iv: { usual: 'm7 m6 m9 m11' },
   'IV-minor': { usual: '7 9 13' },
   v: { usual: 'm7 m9 m11', care: '7sus4 7#9' },
   'V-minor': { usual: '7b9 7#9 7b13 7b9b13 7b9sus4 7alt', care: '9 13' },
-  bVI: { usual: 'maj7 6 6/9 maj9 maj7#11' },
+  bVI: { usual: 'maj7 6 6/9 maj9 maj7#11', grates: 'add11 maj11' },
   vio: { usual: 'm7b5 m11b5' },
-  bVII: { usual: '7 9 13' },
-  viio: { usual: 'dim7' },
-  backdoor: { usual: '9 13 7#11' },
-  substitute: { usual: '9 13 7#11 9#11 13#11' },
-  'V-of-major': { usual: '9 13 7sus4', resolving: '7b9 7#9 7b13 7alt' },
-  'V-of-ii': { usual: '9 7b13 9b13', resolving: '7b9 7#9 7alt' },
+  bVII: { usual: '7 9 13 maj' },
+  viio: DIMINISHED,
+  backdoor: { usual: '9 13 7#11', grates: ALTERED },
+  substitute: { usual: '9 13 7#11 9#11 13#11', grates: '7b9 7#9 7b13' },
+  'V-of-major': { usual: '9 13 7sus4', care: ALTERED },
+  'V-of-ii': { usual: '9 7b13 9b13', care: '7b9 7#9 7alt', grates: '13' },
   'V-of-minor': { usual: '7b9 7#9 7b13', care: '9 13' },
-  lifting: { usual: '9 13 7#11' },
+  lifting: { usual: '9 13 7#11', grates: ALTERED },
   'iv-borrowed': { usual: 'm6 m7 m9 m(maj7)' },
-  'borrowed-major': { usual: 'maj7 6 6/9 maj7#11' },
+  'borrowed-major': { usual: 'maj7 6 6/9 maj7#11', grates: 'add11 maj11' },
   'sharp-four': { usual: 'm7b5 m11b5' },
-  'blues-I': { usual: '9 13 7#9' },
-  'blues-IV': { usual: '9 13' },
-  dim: { usual: 'dim7' },
+  'blues-I': { usual: '9 13 7#9', grates: '7b9' },
+  'blues-IV': { usual: '9 13', grates: '7b9' },
+  dim: DIMINISHED,
 };
 
 /** A chord whose part is not known keeps its kind, with the plainest colour first. */
@@ -59,7 +66,7 @@ const OUTSIDE: Readonly<Record<Family, Colours>> = {
   minor: { usual: 'm7 m9' },
   dominant: { usual: '7 9 13' },
   'half-diminished': { usual: 'm7b5' },
-  diminished: { usual: 'dim7' },
+  diminished: DIMINISHED,
   augmented: { usual: 'aug' },
   suspended: { usual: '7sus4 9sus4' },
   power: { usual: '5' },
@@ -73,48 +80,49 @@ export interface ColourOption {
   readonly adds: readonly Degree[];
   readonly drops: readonly Degree[];
   /** `chart` is the chord as written. */
-  readonly group: 'chart' | 'usual' | 'resolving' | 'care';
+  readonly group: 'chart' | 'usual' | 'resolving' | 'care' | 'grates';
+  /** Why a colour wants care, or what in it grates. */
+  readonly clashes: readonly Clash[];
 }
 
-/** What the choice of colours depends on. */
-export interface ColourContext {
-  readonly role: Role | null;
-  /** The chord that follows, or null. */
-  readonly next: Chord | null;
-}
-
-/** Whether a chord's root falls a fifth to the next. */
-export function fallsAFifth(chord: Chord, next: Chord | null): boolean {
-  return next !== null && (pitchClass(chord.root) - pitchClass(next.root) + 12) % 12 === 7;
-}
-
-/** The colours of a chord in its role: the chart's own first, then steadiest first. */
-export function coloursOf(chord: Chord, { role, next }: ColourContext): readonly ColourOption[] {
+/** The colours of a chord in its role: the chart's own first, then steadiest first; with `grating` also what grates. */
+export function coloursOf(
+  chord: Chord,
+  context: ColourContext,
+  { grating = false }: { grating?: boolean } = {},
+): readonly ColourOption[] {
+  const { role, next } = context;
   const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[role];
   const rows: (readonly [ColourOption['group'], string])[] = [
     ['chart', suffixOf(chord.kind)],
     ...words(table.usual).map((suffix) => ['usual', suffix] as const),
     ...(fallsAFifth(chord, next) ? words(table.resolving).map((suffix) => ['resolving', suffix] as const) : []),
     ...words(table.care).map((suffix) => ['care', suffix] as const),
+    ...(grating ? words(table.grates).map((suffix) => ['grates', suffix] as const) : []),
   ];
   const seen = new Set<string>();
   return rows
-    .filter(([, suffix]) => !seen.has(suffix) && seen.add(suffix))
-    .map(([group, suffix]) => option(chord, group, suffix))
+    .map(([group, suffix]) => option(chord, group, suffix, context))
+    .filter(({ suffix }) => !seen.has(suffix) && seen.add(suffix))
     .filter((found) => found.group === 'chart' || holdsBass(found.chord));
 }
 
 const words = (list: string | undefined) => list?.split(' ') ?? [];
 
-function option(chord: Chord, group: ColourOption['group'], suffix: string): ColourOption {
-  const kind = group === 'chart' ? chord.kind : kindOf(suffix);
+/** The colours of every role, for whoever checks the table. */
+export const COLOUR_TABLE: Readonly<Record<string, Colours>> = COLOURS;
+
+function option(chord: Chord, group: ColourOption['group'], token: string, context: ColourContext): ColourOption {
+  const kind = group === 'chart' ? chord.kind : kindOf(token);
   const before = tonesOf(chord.kind);
   const after = tonesOf(kind);
   const lacks = (tones: readonly Degree[], degree: Degree) =>
     !tones.some((tone) => semitones(tone) === semitones(degree));
+  const coloured = { ...chord, kind };
   return {
-    suffix,
-    chord: { ...chord, kind },
+    suffix: suffixOf(kind),
+    chord: coloured,
+    clashes: group === 'care' || group === 'grates' ? clashesOf(coloured, context) : [],
     adds: after.filter((degree) => lacks(before, degree)),
     drops: before.filter((degree) => lacks(after, degree)),
     group,
@@ -134,8 +142,8 @@ function holdsBass(chord: Chord): boolean {
  */
 export function defaultColour(chord: Chord, context: ColourContext): ColourOption {
   const [own, ...others] = coloursOf(chord, context);
-  // A chart that names a tension has its colour already.
-  if (chord.kind.tensions.length > 0 || chord.kind.altered) return own!;
+  // A chart that names a tension has its colour already, and a diminished seventh is one.
+  if (chord.kind.tensions.length > 0 || chord.kind.altered || chord.kind.seventh === 'bb7') return own!;
   const keeping = others.filter(({ group, drops }) => group === 'usual' && drops.length === 0);
   const found = context.role === null ? coloursAtLeast(own!, keeping) : keeping.find(({ adds }) => adds.length > 0);
   return found ?? own!;

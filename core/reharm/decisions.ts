@@ -3,7 +3,8 @@ import { symbolOf } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
 import type { Slot } from '../chart/chart.ts';
 import type { ReadSlot } from '../reading/read.ts';
-import { defaultColour, type ColourContext } from './colours.ts';
+import { coloursOf, defaultColour } from './colours.ts';
+import type { ColourContext } from './grates.ts';
 import { roleOf } from './role.ts';
 
 /** What a player decided for one slot; without a cell the default colour and the best grip stand. */
@@ -16,11 +17,16 @@ export interface Cell {
 }
 export type Cells = Readonly<Record<string, Cell>>;
 
-/** A slot as it stands in a take. */
+/** A slot as it stands in a take, or a part of one that takes several colours. */
 export interface Column {
   /** Where its decisions live: bar id, pass and tick. */
   readonly at: string;
+  /** Its span: the slot's own, or that of the part. */
   readonly slot: ReadSlot;
+  /** The slot it is of, by its place in the chart as read. */
+  readonly slotAt: number;
+  /** Which part of its slot, from 0. */
+  readonly part: number;
   /** Null is N.C. */
   readonly chord: Chord | null;
   readonly symbol: string;
@@ -44,12 +50,12 @@ export function slotKeys(slots: readonly Slot[], barIds: readonly string[]): str
 /** What the colour of slot `i` depends on. */
 export function colourContext(slots: readonly ReadSlot[], i: number): ColourContext {
   const next = slots.slice(i + 1).find((slot) => slot.entry.chord !== null);
-  return { role: roleOf(slots[i]!), next: next?.entry.chord ?? null };
+  return { role: roleOf(slots[i]!), next: next?.entry.chord ?? null, key: slots[i]!.key };
 }
 
 /**
- * The columns of a take: each slot with its decision, or the default colour. `keys[i]` names slot
- * `i`'s cell. With `plain` the chart's own chords stay.
+ * The columns of a take: each slot with its decision, or the default colour; a decision that lies within
+ * a slot's span divides it. `keys[i]` names slot `i`'s cell. With `plain` the chart's own chords stay.
  */
 export function columnsOf(
   slots: readonly ReadSlot[],
@@ -57,15 +63,78 @@ export function columnsOf(
   cells: Cells,
   { plain = false }: { plain?: boolean } = {},
 ): readonly Column[] {
-  return slots.map((slot, i) => {
-    const at = keys[i]!;
-    const own = slot.entry.chord;
-    if (own === null) return { at, slot, chord: null, symbol: 'N.C.', decision: null };
-    const cell = cells[at];
-    const decision = cell?.on === slot.symbol ? cell : null;
-    const chord = chordFor(own, decision, plain ? null : colourContext(slots, i));
-    return { at, slot, chord, symbol: symbolOf(chord), decision };
+  const divisions = divisionsOf(cells);
+  return slots.flatMap((slot, slotAt) => {
+    const parts = plain ? [] : (divisions.get(barOf(keys[slotAt]!)) ?? []);
+    return spansOf(slot, keys[slotAt]!, parts, cells).map(({ at, slot: span }, part): Column => {
+      const own = slot.entry.chord;
+      const of = { at, slot: span, slotAt, part };
+      if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
+      const cell = cells[at];
+      const decision = cell?.on === slot.symbol ? cell : null;
+      const chord = chordFor(own, decision, plain ? null : colourContext(slots, slotAt));
+      return { ...of, chord, symbol: symbolOf(chord), decision };
+    });
   });
+}
+
+/** The part of a cell's name that is its bar and pass. */
+const barOf = (at: string) => at.slice(0, at.lastIndexOf(':'));
+const tickOf = (at: string) => Number(at.slice(at.lastIndexOf(':') + 1));
+
+/** The ticks that have a decision, by bar and pass. */
+function divisionsOf(cells: Cells): ReadonlyMap<string, readonly number[]> {
+  const ticks = new Map<string, number[]>();
+  for (const at of Object.keys(cells)) ticks.set(barOf(at), [...(ticks.get(barOf(at)) ?? []), tickOf(at)]);
+  for (const list of ticks.values()) list.sort((a, b) => a - b);
+  return ticks;
+}
+
+/** A slot's span, divided where a decision for its chord lies within it. */
+function spansOf(slot: ReadSlot, at: string, ticks: readonly number[], cells: Cells) {
+  const { entry } = slot;
+  const end = entry.tick + entry.ticks;
+  const inner = ticks.filter(
+    (tick) => tick > entry.tick && tick < end && cells[`${barOf(at)}:${tick}`]!.on === slot.symbol,
+  );
+  if (inner.length === 0) return [{ at, slot }];
+  return [entry.tick, ...inner].map((tick, i) => ({
+    at: `${barOf(at)}:${tick}`,
+    slot: partOf(slot, tick, (inner[i] ?? end) - tick),
+  }));
+}
+
+/** A part of a slot's span, in ticks of its bar. */
+function partOf(slot: ReadSlot, tick: number, ticks: number): ReadSlot {
+  const { entry } = slot;
+  const perBeat = entry.ticks / entry.beats;
+  return {
+    ...slot,
+    start: slot.start + tick - entry.tick,
+    entry: { ...entry, tick, ticks, beat: 1 + tick / perBeat, beats: ticks / perBeat },
+  };
+}
+
+/**
+ * Divides a column on a beat, the longer part first, and gives the second part the next steady colour after the
+ * one that stands: the cell to set. Null: it lasts too short, or has no other colour.
+ */
+export function divide(
+  slots: readonly ReadSlot[],
+  column: Column,
+): { readonly at: string; readonly cell: Cell } | null {
+  const { entry, symbol } = column.slot;
+  if (column.chord === null || entry.chord === null || entry.beats < 2) return null;
+  const perBeat = entry.ticks / entry.beats;
+  const tick = entry.tick + Math.ceil(entry.beats / 2) * perBeat;
+  const steady = coloursOf(entry.chord, colourContext(slots, column.slotAt)).filter(({ group }) => group === 'usual');
+  const stands = steady.findIndex(({ chord }) => symbolOf(chord) === column.symbol);
+  const next = steady[(stands + 1) % Math.max(1, steady.length)];
+  if (!next || symbolOf(next.chord) === column.symbol) return null;
+  return {
+    at: `${barOf(column.at)}:${tick}`,
+    cell: { on: symbol, source: { kind: 'colour', suffix: next.suffix } },
+  };
 }
 
 function chordFor(own: Chord, cell: Cell | null, context: ColourContext | null): Chord {

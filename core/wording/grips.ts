@@ -1,6 +1,7 @@
 import type { Figures } from '../leading/arrange.ts';
 import type { HandChange } from '../leading/change.ts';
 import type { ColourOption } from '../reharm/colours.ts';
+import type { Clash, ClashId } from '../reharm/grates.ts';
 import { musical } from './music.ts';
 
 /** Difficulty 0–100 in a word. */
@@ -15,14 +16,29 @@ export function caution(reachMm: number, difficulty: number): string | null {
   return difficulty >= 60 ? 'A hard grip: rest the hand between tries, stop at any pain.' : null;
 }
 
+const CLASHES: Readonly<Record<ClashId, (degree: string) => string>> = {
+  'eleven-on-third': (degree) => `the ${degree} rubs a minor ninth above the 3`,
+  'thirteen-on-minor': (degree) => `the ${degree} makes a tritone with the ♭3`,
+  'flat-nine-on-root': (degree) => `the ${degree} rubs a half step above the root`,
+  'flat-thirteen-on-fifth': (degree) => `the ${degree} pulls a half step above the 5`,
+  'leans-on-nothing': (degree) => `the ${degree} asks for a chord a fifth below, and it does not come`,
+  'third-of-dominant': (degree) => `the ${degree} is the third of the V, which it gives away`,
+  'bright-for-minor': (degree) => `the ${degree} is bright for a minor chord to follow`,
+  'sounds-dominant': (degree) => `with the ${degree} it sounds as a dominant`,
+  'outside-key': (degree) => `the ${degree} is outside the key`,
+};
+const clashText = ({ id, degree }: Clash) => CLASHES[id](musical(degree));
+
 /** Why a colour may stand here, in a few words. */
-export function colourReason({ group, adds, drops }: ColourOption): string {
+export function colourReason({ group, adds, drops, clashes }: ColourOption): string {
   if (group === 'chart') return 'as the chart has it';
   const added = adds.length > 0 ? `adds ${adds.map(musical).join(' ')}` : '';
   const dropped = drops.length > 0 ? `gives up ${drops.map(musical).join(' ')}` : '';
   const change = [added, dropped].filter(Boolean).join(', ') || 'the same notes';
-  if (group === 'care') return `${change} · with care`;
-  return group === 'resolving' ? `${change} · leans into the next chord` : change;
+  if (group === 'resolving') return `${change} · leans into the next chord`;
+  const against = clashes.map(clashText).join('; ');
+  if (group === 'care') return `${change} · with care${against && `: ${against}`}`;
+  return group === 'grates' ? `${change} · grates: ${against}` : change;
 }
 
 /** What an option adds to the whole path, from tenths of a semitone: 0 → "0", 23 → "+2.3", −4 → "−0.4". */

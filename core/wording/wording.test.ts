@@ -89,8 +89,12 @@ test('a colour’s reason says what it adds and gives up', () => {
     adds: ['9', 'b7'] as const,
     drops: ['5'] as const,
     group: 'care' as const,
+    clashes: [{ id: 'outside-key', degree: '9' }] as const,
   };
-  expect(colourReason(option)).toBe('adds 9 ♭7, gives up 5 · with care');
+  expect(colourReason(option)).toBe('adds 9 ♭7, gives up 5 · with care: the 9 is outside the key');
+  expect(colourReason({ ...option, group: 'grates', clashes: [{ id: 'eleven-on-third', degree: '11' }] })).toBe(
+    'adds 9 ♭7, gives up 5 · grates: the 11 rubs a minor ninth above the 3',
+  );
   expect(colourReason({ ...option, group: 'chart' })).toBe('as the chart has it');
 });
 

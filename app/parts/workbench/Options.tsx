@@ -1,7 +1,9 @@
 import PushPin from '@mui/icons-material/PushPin';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import IconButton from '@mui/material/IconButton';
+import Switch from '@mui/material/Switch';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useVirtualizer } from '@tanstack/react-virtual';
@@ -49,11 +51,16 @@ interface OptionsProps {
   readonly onHear: (grip: Grip | null) => void;
   readonly onPin: () => void;
   readonly onRelease: () => void;
+  /** Divides the column; null where it is too short. */
+  readonly onDivide: (() => void) | null;
+  /** Whether colours that grate are shown too. */
+  readonly grating: boolean;
+  readonly onGrating: (grating: boolean) => void;
 }
 
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
-  const { column, here, before, after, figures, busy, tab, onTab, onPin, onRelease, onHear } = props;
+  const { column, here, before, after, figures, busy, tab, onTab, onPin, onRelease, onHear, onDivide } = props;
   const { slot } = column;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
@@ -88,7 +95,7 @@ export function Options(props: OptionsProps) {
             onClick={() => onHear(grip)}
             disabled={!grip}
           >
-            Hear it
+            Hear in place
           </Button>
           {column.decision?.pin ? (
             <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={onPin}>
@@ -101,7 +108,12 @@ export function Options(props: OptionsProps) {
           )}
           {column.decision && (
             <Button size="small" variant="outlined" onClick={onRelease}>
-              Let go
+              {column.part > 0 ? 'Join' : 'Let go'}
+            </Button>
+          )}
+          {tab === 'colour' && onDivide && (
+            <Button size="small" variant="outlined" onClick={onDivide}>
+              Two colours
             </Button>
           )}
         </div>
@@ -126,41 +138,49 @@ export function Options(props: OptionsProps) {
         </dl>
       )}
       <p className="side-keys">
-        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>⌫</kbd> let go
+        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>D</kbd> divide <kbd>⌫</kbd> let
+        go
       </p>
     </aside>
   );
 }
 
-function Colours({ column, colours, trying, onTry, onKeep, onHear }: OptionsProps) {
+function Colours({ column, colours, trying, onTry, onKeep, onHear, grating, onGrating }: OptionsProps) {
   if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
   return (
-    <ul className="options" aria-label="Colours">
-      {colours.map((option, i) => {
-        const symbol = symbolOf(option.chord);
-        const stands = symbol === column.symbol;
-        return (
-          <OptionRow
-            key={`${option.group}-${option.suffix}`}
-            stands={stands}
-            trying={i === trying}
-            onTry={() => onTry(i)}
-            onKeep={() => onKeep(i)}
-            extra={option.extra}
-            grip={option.grip}
-            onHear={onHear}
-            name={symbol}
-          >
-            <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
-            <span className="option-reason">
-              <Glyphs text={colourReason(option)} />
-              {option.grip && <small>{option.grip.grip}</small>}
-            </span>
-          </OptionRow>
-        );
-      })}
-    </ul>
+    <>
+      <ul className="options" aria-label="Colours">
+        {colours.map((option, i) => {
+          const symbol = symbolOf(option.chord);
+          const stands = symbol === column.symbol;
+          return (
+            <OptionRow
+              key={`${option.group}-${option.suffix}`}
+              stands={stands}
+              trying={i === trying}
+              onTry={() => onTry(i)}
+              onKeep={() => onKeep(i)}
+              extra={option.extra}
+              grip={option.grip}
+              onHear={onHear}
+              name={symbol}
+            >
+              <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
+              <span className="option-reason">
+                <Glyphs text={colourReason(option)} />
+                {option.grip && <small>{option.grip.grip}</small>}
+              </span>
+            </OptionRow>
+          );
+        })}
+      </ul>
+      <FormControlLabel
+        className="options-switch"
+        control={<Switch size="small" checked={grating} onChange={(_, on) => onGrating(on)} />}
+        label="Show what grates, too"
+      />
+    </>
   );
 }
 

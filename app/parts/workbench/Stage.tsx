@@ -9,8 +9,8 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 interface StageProps {
   /** What stands in each column now, known before it is voiced. */
   readonly columns: readonly (Column & { readonly numeral: string })[];
-  /** The voiced columns, or null until the first result. */
-  readonly arranged: readonly ArrangedColumn[] | null;
+  /** Each column as voiced, null until it is. */
+  readonly voiced: readonly (ArrangedColumn | null)[];
   readonly sections: ReadonlyMap<number, string>;
   readonly selected: number;
   readonly playing: number | null;
@@ -27,7 +27,7 @@ const TRACK_END = 24;
 const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Time from left to right: the columns, and under them the stream of voices. */
-export function Stage({ columns, arranged, sections, selected, playing, tried, onSelect }: StageProps) {
+export function Stage({ columns, voiced: voicings, sections, selected, playing, tried, onSelect }: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ height: 300, width: 0 });
   const { height } = size;
@@ -64,7 +64,7 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
     if (columns.length > 0) virtual.scrollToIndex(shown, { align: 'auto' });
   }, [virtual, shown, columns.length]);
 
-  const { low, high } = useMemo(() => pitchRange(arranged ?? []), [arranged]);
+  const { low, high } = useMemo(() => pitchRange(voicings.filter((one) => one !== null)), [voicings]);
   const perSemitone = height / (high - low + 1);
   const mark = Math.min(MARK_MOST, Math.max(9, perSemitone * 1.6));
   const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
@@ -72,7 +72,7 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
   return (
     <div className="stage" ref={scroller} tabIndex={-1}>
       <div className="stage-scale" style={{ height: HEAD_HEIGHT + height }} aria-hidden="true">
-        {arranged &&
+        {voicings.some(Boolean) &&
           SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (
             <span key={pitch} style={{ top: HEAD_HEIGHT + yOf(pitch) }}>
               {pitchName(pitch)}
@@ -103,7 +103,7 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
         <div className="bar-line bar-line-end" style={{ left: virtual.getTotalSize() - TRACK_END }} />
         {virtual.getVirtualItems().map(({ index, start, size: width }) => {
           const column = columns[index]!;
-          const voiced = arranged?.[index];
+          const voiced = voicings[index];
           const { slot } = column;
           const first = opensBar(columns, index);
           const same = voiced?.column.symbol === column.symbol;
@@ -149,7 +149,7 @@ export function Stage({ columns, arranged, sections, selected, playing, tried, o
                 <div className={same ? '' : 'stale'}>
                   <StreamColumn
                     column={voiced}
-                    next={arranged?.[index + 1] ?? null}
+                    next={voicings[index + 1] ?? null}
                     width={width}
                     height={height}
                     yOf={yOf}

@@ -1,14 +1,10 @@
-import Alert from '@mui/material/Alert';
-import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
-import { Link } from 'react-router';
 import {
   columnsOf,
+  divide,
   musical,
   plainNumeral,
-  problemLine,
   readChart,
   slotKeys,
   songOf,
@@ -20,6 +16,7 @@ import {
   type Grip,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
+import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
@@ -27,6 +24,7 @@ import { BenchHeader } from './BenchHeader.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
 import { useBenchKeys } from './keys.ts';
+import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
 import { usePlayer } from './usePlayer.ts';
@@ -64,6 +62,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
 
   const solving = useArrangement(chartText, barIds, opened ? cells : null);
   const arranged = solving.arrangement?.columns.length === columns.length ? solving.arrangement.columns : null;
+  /** Each column as last voiced, so that a chord divided or joined leaves the others standing. */
+  const voiced = useMemo(() => {
+    const byPlace = new Map(solving.arrangement?.columns.map((one) => [one.column.at, one]));
+    return columns.map(({ at }) => byPlace.get(at) ?? null);
+  }, [solving.arrangement, columns]);
 
   const [selectedAt, setSelected] = useState(0);
   const selected = Math.min(selectedAt, columns.length - 1);
@@ -71,11 +74,12 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const [trying, setTrying] = useState(-1);
   const [keysOpen, setKeysOpen] = useState(false);
   const player = usePlayer();
+  const [grating, setGrating] = useRemembered('grating', false);
 
   const column = columns[selected]!;
   const here = arranged?.[selected];
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
-  const colours = useColours(selected, solving.result, tab === 'colour');
+  const colours = useColours(selected, solving.result, tab === 'colour', grating);
   const grips = useGrips(selected, solving.result, tab === 'grip');
   const options = tab === 'colour' ? colours : (grips ?? []);
   const tried: Grip | null = options[trying]?.grip ?? null;
@@ -115,8 +119,12 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const release = () => {
     if (column.decision) decide(null, 'letting go');
   };
+  const cut = divide(slots, column);
+  const divideHere = () => {
+    if (cut) store.edit({ [cut.at]: cut.cell }, `two colours in bar ${column.slot.bar}`);
+  };
   const hear = (grip: Grip | null) => {
-    if (grip) player.hear(grip.pitches);
+    if (grip && arranged) player.hearInPlace(chart, arranged, selected, grip);
   };
   const play = () => {
     if (player.active) player.stop();
@@ -134,6 +142,8 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
       last: () => select(columns.length - 1),
       play,
       hear: () => hear(inHand),
+      hearAlone: () => inHand && player.hear(inHand.pitches),
+      divide: divideHere,
       tab: show,
       try: (by) => setTrying((at) => Math.max(0, Math.min(options.length - 1, at + by))),
       keep: () => keep(trying),
@@ -152,7 +162,6 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const exported = (write: () => void) => () => {
     if (arranged) write();
   };
-  const [problems, setDismissed] = useDismissable(solving.arrangement?.problems.map(problemLine) ?? []);
 
   return (
     <Frame
@@ -187,43 +196,10 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     >
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
-          {outdated && (
-            <Alert severity="warning" className="bench-note">
-              The chart has a line that cannot be read; this is its last good version.{' '}
-              <Link to={`/tunes/${tuneId}/chart`}>Mend the chart</Link>
-            </Alert>
-          )}
-          {problems.length > 0 && (
-            <Alert severity="warning" className="bench-note" onClose={setDismissed}>
-              {problems.slice(0, 3).join(' ')}
-            </Alert>
-          )}
-          {solving.failed && <Alert severity="error">The arrangement could not be worked out: {solving.failed}</Alert>}
-          <div className="bench-progress" aria-live="polite">
-            {solving.phase && (
-              <>
-                <LinearProgress
-                  variant="determinate"
-                  value={solving.phase.share * 100}
-                  aria-label={
-                    solving.phase.phase === 'shapes'
-                      ? 'Working out what this hand can hold'
-                      : 'Finding the smoothest way'
-                  }
-                />
-                {!arranged && (
-                  <p>
-                    {solving.phase.phase === 'shapes'
-                      ? 'Working out what this hand can hold…'
-                      : 'Finding the smoothest way…'}
-                  </p>
-                )}
-              </>
-            )}
-          </div>
+          <Notices tuneId={tuneId} outdated={outdated} solving={solving} />
           <Stage
             columns={columns}
-            arranged={arranged}
+            voiced={voiced}
             sections={sections}
             selected={selected}
             playing={player.playing}
@@ -254,28 +230,13 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onHear={hear}
           onPin={pin}
           onRelease={release}
+          onDivide={cut && divideHere}
+          grating={grating}
+          onGrating={setGrating}
         />
       </div>
       <Snackbar open={player.failed !== null} message={player.failed} />
-      <Snackbar
-        open={store.conflict !== null}
-        onClose={(_, reason) => reason !== 'clickaway' && store.dismissConflict()}
-        message={
-          store.conflict && `This chord was changed in another window. Your change is kept in “${store.conflict.name}”.`
-        }
-        action={
-          store.conflict && (
-            <>
-              <Link className="snack-link" to={`?take=${store.conflict.id}`} reloadDocument>
-                Open it
-              </Link>
-              <Button size="small" color="secondary" onClick={store.dismissConflict}>
-                Close
-              </Button>
-            </>
-          )
-        }
-      />
+      <Conflict kept={store.conflict} onClose={store.dismissConflict} />
     </Frame>
   );
 }
@@ -301,11 +262,4 @@ function sectionStarts(chart: Chart, slots: ReturnType<typeof readChart>): Reado
     if (section && slot.entry.tick === 0) starts.set(i, section);
   });
   return starts;
-}
-
-/** A list of messages that can be put away until it changes. */
-function useDismissable(messages: readonly string[]): [readonly string[], () => void] {
-  const [dismissed, setDismissed] = useState('');
-  const all = messages.join('\n');
-  return [all === dismissed ? [] : messages, () => setDismissed(all)];
 }

@@ -6,13 +6,15 @@ export const BENCH_KEYS: Keys = [
   ['← →', 'the chord before, the chord after'],
   ['Home End', 'first chord, last chord'],
   ['Space', 'play from the selected chord, stop'],
-  ['H', 'hear the grip in hand'],
+  ['H', 'hear the grip in hand between its neighbours'],
+  ['Shift H', 'hear it alone'],
   ['C', 'colours of the chord'],
   ['G', 'grips of the chord'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
   ['P', 'pin the grip, unpin it'],
   ['⌫', 'let go: back to the default'],
+  ['D', 'divide a long chord: two colours'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['Esc', 'stop trying, stop playing'],
@@ -26,6 +28,8 @@ export interface BenchActions {
   readonly last: () => void;
   readonly play: () => void;
   readonly hear: () => void;
+  readonly hearAlone: () => void;
+  readonly divide: () => void;
   readonly tab: (tab: 'colour' | 'grip') => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
@@ -50,6 +54,8 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('p', actions.pin, free);
   useHotkeys('backspace, delete', actions.release, free);
   useHotkeys('h', actions.hear, free);
+  useHotkeys('shift+h', actions.hearAlone, free);
+  useHotkeys('d', actions.divide, free);
   useHotkeys('c', () => actions.tab('colour'), free);
   useHotkeys('g', () => actions.tab('grip'), free);
   useHotkeys('mod+z', actions.undo, free);

@@ -1,9 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ArrangedColumn, Chart } from '../../../core/index.ts';
-import { performanceFrom } from '../../sound/perform.ts';
-import { Player } from '../../sound/player.ts';
+import type { ArrangedColumn, Chart, Grip } from '../../../core/index.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import { inPlace, performanceFrom } from '../../sound/perform.ts';
+import { Player, type Performance } from '../../sound/player.ts';
 
-const VOLUMES = 'heron.volumes';
 const DEFAULT_VOLUMES = { guitar: 0.8, click: 0.4 };
 
 /** The player of a window, with what sounds now and the volumes remembered. */
@@ -12,14 +12,8 @@ export function usePlayer() {
   const [playing, setPlaying] = useState<number | null>(null);
   const [starting, setStarting] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
-  const [volumes, setVolumes] = useState(DEFAULT_VOLUMES);
-  useEffect(() => {
-    const kept = localStorage.getItem(VOLUMES);
-    // What is remembered can only be read in the browser, after the first paint.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (kept) setVolumes({ ...DEFAULT_VOLUMES, ...(JSON.parse(kept) as object) });
-    return () => player.current?.stop();
-  }, []);
+  const [volumes, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
+  useEffect(() => () => player.current?.stop(), []);
   const ready = useCallback(() => {
     player.current ??= new Player();
     player.current.setVolumes(volumes.guitar, volumes.click);
@@ -35,6 +29,12 @@ export function usePlayer() {
       setFailed(`No sound: ${error instanceof Error ? error.message : String(error)}`);
     }
   }, []);
+  const perform = (performance: Performance) =>
+    void guarded(async () => {
+      setStarting(true);
+      await ready().play(performance, setPlaying);
+      setStarting(false);
+    });
   return {
     playing,
     active: playing !== null || starting,
@@ -42,16 +42,14 @@ export function usePlayer() {
     volumes,
     changeVolumes(next: typeof DEFAULT_VOLUMES) {
       setVolumes(next);
-      localStorage.setItem(VOLUMES, JSON.stringify(next));
       player.current?.setVolumes(next.guitar, next.click);
     },
     hear: (pitches: readonly number[]) => void guarded(() => ready().single(pitches)),
     play: (chart: Chart, columns: readonly ArrangedColumn[], from: number) =>
-      void guarded(async () => {
-        setStarting(true);
-        await ready().play(performanceFrom(chart, columns, from), setPlaying);
-        setStarting(false);
-      }),
+      perform(performanceFrom(chart, columns, from)),
+    /** A grip where it would stand, between its neighbours. */
+    hearInPlace: (chart: Chart, columns: readonly ArrangedColumn[], at: number, grip: Grip) =>
+      perform(inPlace(chart, columns, at, grip)),
     stop() {
       player.current?.stop();
       setStarting(false);

@@ -1,0 +1,85 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Snackbar from '@mui/material/Snackbar';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { problemLine, type Kept } from '../../../core/index.ts';
+import type { Phase, Solving } from '../../work/solver.ts';
+
+interface NoticesProps {
+  readonly tuneId: string;
+  /** The chart as typed has problems, and an older one stands here. */
+  readonly outdated: boolean;
+  readonly solving: Solving;
+}
+
+const PHASES: Readonly<Record<Phase['phase'], string>> = {
+  shapes: 'Working out what this hand can hold',
+  path: 'Finding the smoothest way',
+};
+
+/** What is not as it should be, and what is being worked out, above the columns. */
+export function Notices({ tuneId, outdated, solving: { arrangement, failed, phase } }: NoticesProps) {
+  const [problems, setDismissed] = useDismissable(arrangement?.problems.map(problemLine) ?? []);
+  return (
+    <>
+      {outdated && (
+        <Alert severity="warning" className="bench-note">
+          The chart has a line that cannot be read; this is its last good version.{' '}
+          <Link to={`/tunes/${tuneId}/chart`}>Mend the chart</Link>
+        </Alert>
+      )}
+      {problems.length > 0 && (
+        <Alert severity="warning" className="bench-note" onClose={setDismissed}>
+          {problems.slice(0, 3).join(' ')}
+        </Alert>
+      )}
+      {failed && <Alert severity="error">The arrangement could not be worked out: {failed}</Alert>}
+      <div className="bench-progress" aria-live="polite">
+        {phase && (
+          <>
+            <LinearProgress variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
+            {!arrangement && <p>{PHASES[phase.phase]}…</p>}
+          </>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** A list of messages that can be put away until it changes. */
+function useDismissable(messages: readonly string[]): [readonly string[], () => void] {
+  const [dismissed, setDismissed] = useState('');
+  const all = messages.join('\n');
+  return [all === dismissed ? [] : messages, () => setDismissed(all)];
+}
+
+/** Said once when another window won, with the way to what was kept. */
+export function Conflict({
+  kept,
+  onClose,
+}: {
+  readonly kept: Pick<Kept, 'id' | 'name'> | null;
+  readonly onClose: () => void;
+}) {
+  return (
+    <Snackbar
+      open={kept !== null}
+      onClose={(_, reason) => reason !== 'clickaway' && onClose()}
+      message={kept && `This chord was changed in another window. Your change is kept in “${kept.name}”.`}
+      action={
+        kept && (
+          <>
+            <Link className="snack-link" to={`?take=${kept.id}`} reloadDocument>
+              Open it
+            </Link>
+            <Button size="small" color="secondary" onClick={onClose}>
+              Close
+            </Button>
+          </>
+        )
+      }
+    />
+  );
+}
