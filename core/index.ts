@@ -60,6 +60,7 @@ export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
+export { cadenceLabel, phrasesText, playedText } from './wording/form.ts';
 export { problemLine, problemText } from './wording/problems.ts';
 export {
   caution,

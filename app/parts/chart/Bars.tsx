@@ -1,54 +1,84 @@
 import { useMemo } from 'react';
 import {
+  cadenceLabel,
   formatMeter,
-  headerKey,
+  formOfChart,
   musical,
+  phrasesText,
+  playedText,
   readChart,
   readingLabel,
   symbolOf,
   type Bar,
+  type Cadence,
   type Chart,
   type Reading,
+  type Section,
 } from '../../../core/index.ts';
+import { AreaBand, Tie } from '../reading/Tie.tsx';
+import { marksOf, type Mark } from '../reading/marks.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
-/** The chart as read: bars in lines as written, each chord with its numeral. */
+/** The chart as read: bars in lines as written, each chord with its numeral and its part among its neighbours. */
 export function Bars({ chart }: { readonly chart: Chart }) {
-  const readings = useMemo(() => firstReadings(chart), [chart]);
+  const read = useMemo(() => firstReadings(chart), [chart]);
   return (
-    <ol className="bars">
-      {linesOf(chart.bars).map((line) => (
-        <li key={line[0]!.number} className="bars-line">
-          {line[0]!.section && <h3 className="bars-section">{line[0]!.section}</h3>}
-          <ol className="bars-row">
-            {line.map((bar, i) => (
-              <BarBox
-                key={bar.number}
-                bar={bar}
-                readings={readings}
-                showMeter={changesMeter(chart, bar)}
-                showKey={changesKey(chart, bar)}
-                showSection={i > 0}
-              />
-            ))}
-          </ol>
-        </li>
-      ))}
-    </ol>
+    <>
+      <p className="bars-form">
+        <Glyphs text={playedText(chart)} />
+      </p>
+      <ol className="bars">
+        {linesOf(chart.bars).map((line) => (
+          <li key={line[0]!.number} className="bars-line">
+            {line[0]!.section && (
+              <h3 className="bars-section">
+                {line[0]!.section}
+                <small>{phrasesText(read.sections.get(line[0]!.number))}</small>
+              </h3>
+            )}
+            <ol className="bars-row">
+              {line.map((bar, i) => (
+                <BarBox
+                  key={bar.number}
+                  bar={bar}
+                  read={read}
+                  showMeter={changesMeter(chart, bar)}
+                  showSection={i > 0}
+                />
+              ))}
+            </ol>
+          </li>
+        ))}
+      </ol>
+    </>
   );
 }
 
-/** The reading of each chord the first time it is played, by bar and tick. */
-type Readings = ReadonlyMap<string, Reading>;
+/** What is read of each chord the first time it is played, by bar and tick; sections and cadences by bar. */
+interface Readings {
+  readonly chords: ReadonlyMap<string, { readonly reading: Reading | null; readonly mark: Mark }>;
+  readonly sections: ReadonlyMap<number, Section>;
+  readonly cadences: ReadonlyMap<number, Cadence>;
+}
 const placeOf = (bar: number, tick: number) => `${bar}:${tick}`;
 function firstReadings(chart: Chart): Readings {
-  const readings = new Map<string, Reading>();
-  for (const { sourceBar, entry, reading } of readChart(chart)) {
+  const slots = readChart(chart);
+  const marks = marksOf(slots, chart.key);
+  const chords = new Map<string, { reading: Reading | null; mark: Mark }>();
+  slots.forEach(({ sourceBar, entry, reading }, i) => {
     const place = placeOf(sourceBar, entry.tick);
-    if (reading && !readings.has(place)) readings.set(place, reading);
-  }
-  return readings;
+    if (!chords.has(place)) chords.set(place, { reading, mark: marks[i]! });
+  });
+  const form = formOfChart(chart, slots);
+  const phrases = form.flatMap((section) => section.phrases);
+  return {
+    chords,
+    sections: new Map(form.map((section) => [section.phrases[0]!.firstBar, section])),
+    cadences: new Map(
+      phrases.flatMap(({ cadence }) => (cadence ? [[slots[cadence.at]!.sourceBar, cadence] as const] : [])),
+    ),
+  };
 }
 
 /** Bars by the line they were written in, four to a row at most where a line is longer. */
@@ -68,51 +98,46 @@ function changesMeter({ bars, meter }: Chart, bar: Bar): boolean {
   return before.count !== bar.meter.count || before.unit !== bar.meter.unit;
 }
 
-function changesKey({ bars, key }: Chart, bar: Bar): boolean {
-  return headerKey(bars[bars.indexOf(bar) - 1]?.key ?? key) !== headerKey(bar.key);
-}
-
 function BarBox({
   bar,
-  readings,
+  read,
   showMeter,
-  showKey,
   showSection,
 }: {
   bar: Bar;
-  readings: Readings;
+  read: Readings;
   showMeter: boolean;
-  showKey: boolean;
   showSection: boolean;
 }) {
+  const cadence = read.cadences.get(bar.number);
   return (
     <li className={`bar ${bar.opens ? 'bar-opens' : ''} ${bar.closes ? 'bar-closes' : ''}`}>
       <span className="bar-number">
         {bar.number === 0 ? 'pickup' : bar.number}
         {bar.ending && <b className="bar-ending">{bar.ending.number}.</b>}
         {showMeter && <b> {formatMeter(bar.meter)}</b>}
-        {showKey && (
-          <b>
-            {' '}
-            <Glyphs text={`in ${musical(headerKey(bar.key))}`} />
-          </b>
-        )}
         {showSection && bar.section && <b> {bar.section}</b>}
+        {cadence && <em className="bar-cadence">{cadenceLabel(cadence)}</em>}
       </span>
       <span className="bar-chords">
-        {bar.entries.map((entry, i) => (
-          <span key={i} className="bar-chord" style={{ flexGrow: entry.beats }}>
-            <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : 'N.C.'} />
-            <ReadingNote reading={readings.get(placeOf(bar.number, entry.tick))} />
-          </span>
-        ))}
+        {bar.entries.map((entry, i) => {
+          const found = read.chords.get(placeOf(bar.number, entry.tick));
+          return (
+            <span key={i} className="bar-chord" style={{ flexGrow: entry.beats }}>
+              <AreaBand mark={found?.mark} />
+              <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : 'N.C.'} />
+              <Tie mark={found?.mark} />
+              <ReadingNote reading={found?.reading ?? null} />
+            </span>
+          );
+        })}
       </span>
     </li>
   );
 }
 
 /** A numeral, and under it why a chord from outside the key is there. */
-function ReadingNote({ reading }: { readonly reading: Reading | undefined }) {
+function ReadingNote({ reading }: { readonly reading: Reading | null }) {
   if (!reading) return null;
   return (
     <>

@@ -94,8 +94,9 @@ export function Options(props: OptionsProps) {
             startIcon={<VolumeUpOutlined />}
             onClick={() => onHear(grip)}
             disabled={!grip}
+            title="Between the chords before and after it"
           >
-            Hear in place
+            Hear it
           </Button>
           {column.decision?.pin ? (
             <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={onPin}>
@@ -103,7 +104,7 @@ export function Options(props: OptionsProps) {
             </Button>
           ) : (
             <Button size="small" variant="outlined" onClick={onPin} disabled={!grip}>
-              Pin this grip
+              Pin it
             </Button>
           )}
           {column.decision && (
@@ -138,8 +139,7 @@ export function Options(props: OptionsProps) {
         </dl>
       )}
       <p className="side-keys">
-        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>D</kbd> divide <kbd>⌫</kbd> let
-        go
+        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>⌫</kbd> let go
       </p>
     </aside>
   );

@@ -1,6 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { musical, pitchName, readingLabel, type ArrangedColumn, type Column, type Grip } from '../../../core/index.ts';
+import { AreaBand, Tie } from '../reading/Tie.tsx';
+import type { Mark } from '../reading/marks.ts';
 import { columnWidth, pitchRange, SCALE_PITCHES, widened } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -12,6 +14,8 @@ interface StageProps {
   /** Each column as voiced, null until it is. */
   readonly voiced: readonly (ArrangedColumn | null)[];
   readonly sections: ReadonlyMap<number, string>;
+  /** How each column belongs to its neighbours. */
+  readonly marks: readonly Mark[];
   readonly selected: number;
   readonly playing: number | null;
   /** A grip tried in the selected column. */
@@ -20,14 +24,14 @@ interface StageProps {
 }
 
 const SCALE_WIDTH = 40;
-const HEAD_HEIGHT = 124;
+const HEAD_HEIGHT = 136;
 const MARK_MOST = 18;
 const NEIGHBOUR = 120;
 const TRACK_END = 24;
 const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Time from left to right: the columns, and under them the stream of voices. */
-export function Stage({ columns, voiced: voicings, sections, selected, playing, tried, onSelect }: StageProps) {
+export function Stage({ columns, voiced: voicings, sections, marks, selected, playing, tried, onSelect }: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ height: 300, width: 0 });
   const { height } = size;
@@ -118,7 +122,9 @@ export function Stage({ columns, voiced: voicings, sections, selected, playing, 
               onClick={() => onSelect(index)}
             >
               <div className="column-head" style={{ height: HEAD_HEIGHT }}>
-                <span className="column-section">{first ? sections.get(index) : ''}</span>
+                <span className="column-section">
+                  {first ? sections.get(index) : ''} <AreaBand mark={marks[index]} />
+                </span>
                 <span className="column-top">
                   <span>{first ? slot.bar : ''}</span>
                   <span className="column-plain">
@@ -138,6 +144,7 @@ export function Stage({ columns, voiced: voicings, sections, selected, playing, 
                     </span>
                   )}
                 </span>
+                <Tie mark={marks[index]} />
                 <span className="column-grip">{same ? voiced?.grip?.grip : ''}</span>
                 <span className="column-beats" aria-hidden="true">
                   {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (

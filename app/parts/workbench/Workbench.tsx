@@ -13,6 +13,7 @@ import {
   writeTab,
   type Cell,
   type Chart,
+  type Column,
   type Grip,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
@@ -20,6 +21,7 @@ import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { marksOf } from '../reading/marks.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
@@ -58,7 +60,15 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
     }));
   }, [slots, barIds, cells]);
-  const sections = useMemo(() => sectionStarts(chart, slots), [chart, slots]);
+  const sections = useMemo(() => sectionStarts(chart, columns), [chart, columns]);
+  const marks = useMemo(
+    () =>
+      marksOf(
+        columns.map(({ slot }) => slot),
+        chart.key,
+      ),
+    [chart, columns],
+  );
 
   const solving = useArrangement(chartText, barIds, opened ? cells : null);
   const arranged = solving.arrangement?.columns.length === columns.length ? solving.arrangement.columns : null;
@@ -201,6 +211,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
             columns={columns}
             voiced={voiced}
             sections={sections}
+            marks={marks}
             selected={selected}
             playing={player.playing}
             tried={tried}
@@ -254,10 +265,10 @@ function triedSymbol(tab: OptionsTab, colours: ReturnType<typeof useColours>, tr
 }
 
 /** Where each section begins, by column, in every pass. */
-function sectionStarts(chart: Chart, slots: ReturnType<typeof readChart>): ReadonlyMap<number, string> {
+function sectionStarts(chart: Chart, columns: readonly Column[]): ReadonlyMap<number, string> {
   const first = chart.bars[0]?.number ?? 1;
   const starts = new Map<number, string>();
-  slots.forEach((slot, i) => {
+  columns.forEach(({ slot }, i) => {
     const section = chart.bars[slot.sourceBar - first]?.section;
     if (section && slot.entry.tick === 0) starts.set(i, section);
   });

@@ -1,0 +1,44 @@
+import type { Chart } from '../chart/chart.ts';
+import { playedOrder } from '../chart/form.ts';
+import type { Cadence, CadenceKind, Section } from '../reading/form.ts';
+
+const CADENCES: Readonly<Record<CadenceKind, string>> = {
+  authentic: 'authentic',
+  plagal: 'plagal',
+  backdoor: 'backdoor',
+  half: 'half',
+  deceptive: 'deceptive',
+};
+
+/** How a phrase ends, in two words. */
+export function cadenceLabel({ kind }: Pick<Cadence, 'kind'>): string {
+  return `${CADENCES[kind]} cadence`;
+}
+
+const barsText = (count: number) => `${count} bar${count === 1 ? '' : 's'}`;
+
+/** The lengths of a section's phrases: `4 + 4 bars`; empty without a section. */
+export function phrasesText(section: Section | undefined): string {
+  const lengths = (section?.phrases ?? [])
+    .map(({ firstBar, lastBar }) => lastBar - Math.max(1, firstBar) + 1)
+    .filter((length) => length > 0);
+  if (lengths.length === 0) return '';
+  return lengths.length === 1 ? barsText(lengths[0]!) : `${lengths.join(' + ')} bars`;
+}
+
+/** The sections as they are played and how long it all is: `A, A, Bridge, Last A · 34 bars`. */
+export function playedText(chart: Chart): string {
+  const order = playedOrder(chart.bars);
+  let section: string | null = null;
+  const played: string[] = [];
+  let last = -1;
+  for (const { index } of order) {
+    const bar = chart.bars[index]!;
+    if (bar.section !== null) section = bar.section;
+    // A section begins where it is written, and again where a repeat leads back into it.
+    if (bar.section !== null || (index <= last && section !== null)) played.push(section!);
+    last = index;
+  }
+  const bars = order.filter(({ index }) => chart.bars[index]!.number > 0).length;
+  return [played.join(', '), barsText(bars)].filter(Boolean).join(' · ');
+}
