@@ -20,9 +20,10 @@ export {
 export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.ts';
 export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
 export { kindOf, parseChord } from './chord/symbol.ts';
-export type { Bar, Chart, Entry, Slot } from './chart/chart.ts';
+export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
-export { playedOrder, writeOut } from './chart/form.ts';
+export { playedOrder, writeOut, type Versions } from './chart/form.ts';
+export { keysOfMode, transpose } from './chart/transpose.ts';
 export { alignBars, type BarId } from './chart/align.ts';
 export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
 export { numeralOf, plainNumeral } from './reading/numeral.ts';
@@ -45,6 +46,15 @@ export {
   type Column,
 } from './reharm/decisions.ts';
 export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
+export {
+  keyChoices,
+  nearestUp,
+  voiceFit,
+  type Capo,
+  type KeyChoice,
+  type Range,
+  type VoiceFit,
+} from './neck/key-advice.ts';
 export { fretDistance } from './neck/frets.ts';
 export { DEFAULT_HAND, type Hand } from './neck/hand.ts';
 export { fingeringOf } from './neck/fingering.ts';

@@ -10,9 +10,11 @@ export type TuneDoc = z.infer<typeof tuneDoc>;
 
 export const cell = z.strictObject({
   on: z.string().max(32),
+  degree: z.string().max(32).optional(),
   source: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('chart') }),
     z.strictObject({ kind: z.literal('colour'), suffix: z.string().max(32) }),
+    z.strictObject({ kind: z.literal('changes'), number: z.int().min(1).max(99) }),
   ]),
   pin: z
     .string()
@@ -20,7 +22,7 @@ export const cell = z.strictObject({
     .optional(),
 });
 
-const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:\d{1,6}$/);
+const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:(\d{1,6}|changes)$/);
 
 /** A take's document: decisions only. */
 export const takeDoc = z.object({ schema: z.literal(1), cells: z.record(cellKey, cell) });

@@ -73,12 +73,7 @@ export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditA
 }
 
 /** The answer to an edit that came before: saved, or, when it was recorded on a copy, the conflict it lost. */
-function answerAgain(
-  db: Db,
-  recordedOn: string,
-  asked: string,
-  now: Pick<Aggregate, 'version' | 'cells'>,
-): EditAnswer {
+function answerAgain(db: Db, recordedOn: string, asked: string, now: Pick<Aggregate, 'version' | 'cells'>): EditAnswer {
   const [kind, id] = recordedOn.split(':') as [Kept['kind'], string];
   const name = kind === 'take' ? getTake(db, id)?.name : getTune(db, id)?.title;
   return recordedOn === asked || name === undefined

@@ -253,3 +253,121 @@ describe('bars keep their names when the chart changes', () => {
     );
   });
 });
+
+describe('jumps', () => {
+  /** Bars as played, by number. */
+  const bars = (text: string) => playedOrder(chartOf(text).bars).map(({ index }) => index + 1);
+  test.each([
+    ['D.C. al fine', '| C | F {fine} | G | C {D.C. al fine} |', [1, 2, 3, 4, 1, 2]],
+    ['D.C.', '| C | F | {D.C.}', [1, 2, 1, 2]],
+    ['D.S. to the end', '| C | {segno} F | G {D.S.} | C |', [1, 2, 3, 2, 3, 4]],
+    [
+      'D.S. al coda',
+      '| C | {segno} F | G {to coda} | Am | F {D.S. al coda} | {coda} C | C |',
+      [1, 2, 3, 4, 5, 2, 3, 6, 7],
+    ],
+    ['D.C. al coda over two lines', '| C | F | {to coda}\n| G {d.c. al coda} |\n{coda} | Am |', [1, 2, 3, 1, 2, 4]],
+    ['after a jump the last ending', '|: C |1 F :|2 G | {fine} | Am {D.C. al fine} |', [1, 2, 1, 3, 4, 1, 3]],
+    ['a repeat is taken once after a jump', '|: C | F :| G {fine} | Am {D.C. al fine} |', [1, 2, 1, 2, 3, 4, 1, 2, 3]],
+  ])('%s', (_, text, expected) => {
+    expect(bars(text)).toEqual(expected);
+  });
+
+  test('each bar that comes again is a pass of its own', () => {
+    const slots = writeOut(chartOf('|: C | F {fine} :| G {D.C. al fine} |'));
+    expect(slots.map(({ sourceBar, pass }) => `${sourceBar}/${pass}`)).toEqual([
+      '1/1',
+      '2/1',
+      '1/2',
+      '2/2',
+      '3/1',
+      '1/3',
+      '2/3',
+    ]);
+  });
+
+  test.each([
+    ['|: C | F :| {x3}', [1, 2, 1, 2, 1, 2]],
+    ['| C |: F :| {vamp} | G |', [1, 2, 2, 2, 2, 3]],
+    ['| C |: F {vamp x2} :| G |', [1, 2, 2, 3]],
+  ])('a repeat says how often: %j', (text, expected) => {
+    expect(bars(text)).toEqual(expected);
+  });
+
+  test.each([
+    ['| C | F {D.S. al coda} |', ['jump-sign', 'jump-sign', 'jump-sign']],
+    ['| {segno} C | F {D.S.} | G {D.C.} |', ['jump-twice']],
+    ['| C | F {x4} |', ['times-unclosed']],
+    ['|: C |1 F :|2 G :| {x4}', ['times-endings']],
+    ['{fine} | C |', ['sign-first']],
+    ['| C {encore} |', ['brace-unknown']],
+    ['|: C :| {x99} |', ['brace-unknown']],
+  ])('%j is told', (text, codes) => {
+    expect(problemsOf(text).map(({ code }) => code)).toEqual(codes);
+  });
+});
+
+describe('other changes for a bar', () => {
+  const text = 'key: C\n|: Dm7 | G7 {or Ab7 G7} {or Db7} | C :|';
+  test('are kept on the chart, and played where chosen', () => {
+    const chart = chartOf(text);
+    expect(chart.bars[1]!.alternates.map(({ text: written }) => written)).toEqual(['Ab7 G7', 'Db7']);
+    const symbols = (versions: Parameters<typeof writeOut>[1]) =>
+      writeOut(chart, versions).map(({ entry }) => symbolOf(entry.chord!));
+    expect(symbols(() => 0).join(' ')).toBe('Dm7 G7 C Dm7 G7 C');
+    expect(symbols((index, pass) => (index === 1 ? pass : 0)).join(' ')).toBe('Dm7 Ab7 G7 C Dm7 Db7 C');
+    // There is no third.
+    expect(symbols(() => 3).join(' ')).toBe('Dm7 G7 C Dm7 G7 C');
+  });
+  test('share the bar as its chords do', () => {
+    const [, bar] = chartOf(text).bars;
+    expect(bar!.alternates[0]!.entries.map(({ beat, beats }) => [beat, beats])).toEqual([
+      [1, 2],
+      [3, 2],
+    ]);
+  });
+  test('do not make another bar of it', () => {
+    expect(chartOf(text).bars[1]!.source).toBe(chartOf('| Dm7 | G7 | C |').bars[1]!.source);
+  });
+  test.each([
+    ['| {or C} F |', 'alternate-place', 3],
+    ['| F {or C} G |', 'alternate-place', 12],
+    ['| F {or X9} |', 'chord-unknown', 9],
+    ['| F {or C D E F G} |', 'bar-share', 5],
+  ])('%j is told at its place', (chart, code, column) => {
+    expect(problemsOf(chart).map((found) => [found.code, found.at?.column])).toContainEqual([code, column]);
+  });
+});
+
+describe('words', () => {
+  test('stand under the bars above, in verses', () => {
+    const chart = chartOf('| C | F G | C |\n> Slow the | river ~ runs | |\n> So | do we\n| Am |\n> On');
+    expect(chart.bars.map(({ lyrics }) => lyrics)).toEqual([
+      [['Slow the'], ['So']],
+      [['river', 'runs'], ['do we']],
+      [[''], ['']],
+      [['On']],
+    ]);
+  });
+  test('do not count as chords, whatever they are', () => {
+    expect(chartOf('| C |\n> key: Am | ').bars).toHaveLength(1);
+  });
+  test.each([
+    ['> Slow', 'lyrics-first'],
+    ['| C |\n> a | b | c', 'lyrics-many'],
+  ])('%j is told', (text, code) => {
+    expect(problemsOf(text).map((found) => found.code)).toContain(code);
+  });
+});
+
+test.each(['2/4', '3/4', '4/4', '5/4', '6/8', '9/8', '12/8'])(
+  'a bar of %s is full with one chord, and with one a beat',
+  (meter) => {
+    const parsed = parseMeter(meter);
+    if (!parsed.ok) throw new Error(meter);
+    const beats = { '2/4': 2, '3/4': 3, '4/4': 4, '5/4': 5, '6/8': 2, '9/8': 3, '12/8': 4 }[meter]!;
+    const [one, many] = chartOf(`meter: ${meter}\n| C | ${'F '.repeat(beats)}|`).bars;
+    expect(one!.entries[0]!.beats).toBe(beats);
+    expect(many!.entries.map(({ beat }) => beat)).toEqual(Array.from({ length: beats }, (_, i) => i + 1));
+  },
+);

@@ -17,6 +17,23 @@ export interface Entry {
   readonly beats: number;
 }
 
+export const SIGNS = ['segno', 'coda', 'to-coda', 'fine'] as const;
+export type Sign = (typeof SIGNS)[number];
+
+/** D.C. (to the start) or D.S. (to the segno), to the end, the fine or, by way of the coda sign, the coda. */
+export interface Jump {
+  readonly to: 'start' | 'segno';
+  readonly until: 'end' | 'fine' | 'coda';
+  readonly at: Place;
+}
+
+/** Other changes for a whole bar. */
+export interface Alternate {
+  readonly entries: readonly Entry[];
+  /** As the chart has it. */
+  readonly text: string;
+}
+
 /** A bar as written. */
 export interface Bar {
   /** From 1 in the order written; a pickup is 0. */
@@ -28,6 +45,10 @@ export interface Bar {
   /** The section that opens here, or null. */
   readonly section: string | null;
   readonly entries: readonly Entry[];
+  /** Other changes the bar is known with. */
+  readonly alternates: readonly Alternate[];
+  /** Words by verse, each in pieces by chord. */
+  readonly lyrics: readonly (readonly string[])[];
   /** Its content as text, `%` and spelling resolved: two bars with the same source are the same music. */
   readonly source: string;
   /** Where a repeat opens before this bar, and closes after it. */
@@ -35,6 +56,12 @@ export interface Bar {
   readonly closes: Place | null;
   /** The ending that opens here, or null. */
   readonly ending: { readonly number: number; readonly at: Place } | null;
+  /** How often the repeat that closes here is played; a vamp goes on until it is cued, and is written out so often. */
+  readonly times: { readonly count: number; readonly vamp: boolean; readonly at: Place } | null;
+  /** Where signs stand: `segno` and `coda` before the bar, `to-coda` and `fine` after it. */
+  readonly signs: Readonly<Partial<Record<Sign, Place>>>;
+  /** Where the music jumps after this bar, or null. */
+  readonly jump: Jump | null;
   /** Last on its line or before a double bar: a last ending goes no further. */
   readonly endsPhrase: boolean;
   readonly line: number;

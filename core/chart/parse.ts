@@ -11,11 +11,12 @@ import {
   type Meter,
   type Ticks,
 } from '../time/meter.ts';
-import type { Bar, Chart, Entry } from './chart.ts';
+import type { Alternate, Bar, Chart, Entry } from './chart.ts';
 import { defaultHeaders, headerLine, readHeader, type Headers } from './headers.ts';
 import { findKey, type Sounding } from './find-key.ts';
 import { formOf, MOST_WRITTEN_OUT, writtenOutLength } from './form.ts';
 import { scan, type Token } from './scan.ts';
+import { signOf, type BraceSign } from './signs.ts';
 import { mostShares, sharesOf, withDots } from './shares.ts';
 
 /** A chart longer than this is no chart of a tune, but something pasted by mistake. */
@@ -50,6 +51,12 @@ class Reader {
   #pickup: Ticks | null = null;
   #opens: Place | null = null;
   #ending: Bar['ending'] = null;
+  /** Other changes of the bar being read. */
+  #alternates: Token[] = [];
+  /** The bars of the last line of bars, for the words under it. */
+  #lastLine: { readonly from: number; readonly at: number } | null = null;
+  /** What stands after the chords of the bar being read. */
+  #after: Pick<Draft, 'times' | 'signs' | 'jump'> = { times: null, signs: {}, jump: null };
   /** The tokens of the bar before, which % repeats. */
   #before: readonly Token[] | null = null;
 
@@ -64,13 +71,19 @@ class Reader {
       this.#problems.push(...readHeader(this.#headers, header.name, header.value, whole));
       return;
     }
+    if (/^\s*>/.test(line)) {
+      this.#lyrics(line, whole);
+      return;
+    }
     const tokens = scan(line, number);
     const kinds = new Set(tokens.map(({ kind }) => kind));
     if (kinds.has('symbol') && !kinds.has('bar')) {
       this.#problem('line-unknown', { text: line.trim().slice(0, 40) }, whole, null);
       return;
     }
+    const from = this.#bars.length;
     this.#read(tokens);
+    if (this.#bars.length > from) this.#lastLine = { from, at: number };
     const last = this.#bars.at(-1);
     if (last && kinds.has('bar')) last.endsPhrase = true;
   }
@@ -80,6 +93,7 @@ class Reader {
     let afterBarLine = false;
     for (const token of tokens) {
       if (token.kind === 'symbol') {
+        if (this.#alternates.length > 0) this.#problem('alternate-place', {}, token.at);
         open.push(token);
       } else if (token.kind === 'bar') {
         if (open.length > 0) this.#bar(open);
@@ -90,7 +104,9 @@ class Reader {
       } else if (token.kind === 'ending') {
         this.#ending = { number: Number(token.text), at: token.at };
       } else if (token.kind === 'change') {
-        this.#change(token);
+        this.#brace(token, open.length > 0);
+        // A sign may stand between two bar lines by itself.
+        afterBarLine = false;
       } else {
         this.#openSection(token);
         afterBarLine = false;
@@ -112,13 +128,32 @@ class Reader {
     if (text.endsWith('|:') || text === ':|:') this.#opens = at;
   }
 
-  /** `{3/4}` or `{key: F}`, from here on. */
-  #change({ text, at }: Token): void {
+  /** What stands in braces: a new meter or key from here on, or a sign at a bar. */
+  #brace({ text, at }: Token, inBar: boolean): void {
     const named = /^key\s*:(.*)$/i.exec(text);
-    const changed = named ? parseKey(named[1]!) : parseMeter(text);
-    if (!changed.ok) this.#problems.push(...changed.problems.map((found) => ({ ...found, at, bar: this.#next() })));
-    else if ('tonic' in changed.value) this.#key = changed.value;
-    else this.#meter = changed.value;
+    const sign = signOf(text);
+    if (/^or\b/i.test(text)) {
+      if (inBar) this.#alternates.push({ kind: 'change', text, at });
+      else this.#problem('alternate-place', {}, at);
+    } else if (sign) this.#sign(sign, at, inBar);
+    else if (!named && !/^\d+\s*\//.test(text)) this.#problem('brace-unknown', { text }, at);
+    else {
+      const changed = named ? parseKey(named[1]!) : parseMeter(text);
+      if (!changed.ok) this.#problems.push(...changed.problems.map((found) => ({ ...found, at, bar: this.#next() })));
+      else if ('tonic' in changed.value) this.#key = changed.value;
+      else this.#meter = changed.value;
+    }
+  }
+
+  /** A sign before a bar waits for it; one after a bar is of the bar being read, or of the last. */
+  #sign(sign: BraceSign, at: Place, inBar: boolean): void {
+    const last = this.#bars.at(-1);
+    const before = sign.kind === 'sign' && (sign.sign === 'segno' || sign.sign === 'coda');
+    const bar = before || inBar ? this.#after : last;
+    if (bar === undefined) this.#problem('sign-first', { text: sign.text }, at);
+    else if (sign.kind === 'sign') bar.signs = { ...bar.signs, [sign.sign]: at };
+    else if (sign.kind === 'jump') bar.jump = { ...sign.jump, at };
+    else bar.times = { count: sign.count, vamp: sign.vamp, at };
   }
 
   #openSection({ text, at }: Token): void {
@@ -139,6 +174,13 @@ class Reader {
     const number = this.#next();
     const beats = isPickup ? this.#pickup! / ticksPerBeat(meter) : undefined;
     const entries = this.#entries(tokens, meter, number, beats);
+    const alternates = this.#alternates.map((token): Alternate => {
+      const inner = innerTokens(token);
+      return {
+        entries: inner.length === 0 ? [] : this.#shared(inner, token.at, meter, number, beats),
+        text: inner.map(({ text }) => text).join(' '),
+      };
+    });
     this.#bars.push({
       number,
       meter,
@@ -146,10 +188,13 @@ class Reader {
       ticks: this.#pickup ?? ticksPerBar(meter),
       section: this.#section,
       entries,
+      alternates,
+      lyrics: [],
       source: `${formatMeter(meter)} ${entries.map(({ chord, tick }) => `${tick}:${chord ? symbolOf(chord) : 'N.C.'}`).join(' ')}`,
       opens: this.#opens,
       closes: null,
       ending: this.#ending,
+      ...this.#after,
       endsPhrase: false,
       line: tokens[0]!.at.line,
       at: spanOf(tokens),
@@ -159,6 +204,8 @@ class Reader {
     this.#pickup = null;
     this.#opens = null;
     this.#ending = null;
+    this.#alternates = [];
+    this.#after = { times: null, signs: {}, jump: null };
   }
 
   #entries(tokens: readonly Token[], meter: Meter, bar: number, beats?: number): readonly Entry[] {
@@ -168,9 +215,14 @@ class Reader {
       else if (this.#before === null) this.#problem('bar-percent-first', {}, percent.at, bar);
       return this.#before ? (share(this.#before, meter, (text) => this.#chord(text, null, bar), beats) ?? []) : [];
     }
-    if (tokens[0]!.text === '.') this.#problem('bar-dot-first', {}, tokens[0]!.at, bar);
     this.#before = tokens;
-    const entries = share(tokens, meter, (text, at) => this.#chord(text, at, bar), beats);
+    return this.#shared(tokens, spanOf(tokens), meter, bar, beats);
+  }
+
+  /** The chords of a bar over its shares; what is wrong with them is told. */
+  #shared(tokens: readonly Token[], at: Place, meter: Meter, bar: number, beats?: number): readonly Entry[] {
+    if (tokens[0]!.text === '.') this.#problem('bar-dot-first', {}, tokens[0]!.at, bar);
+    const entries = share(tokens, meter, (text, place) => this.#chord(text, place, bar), beats);
     if (entries === null) {
       const dots = withDots(
         tokens.map(({ text }) => text),
@@ -178,9 +230,31 @@ class Reader {
       );
       const [code, args] =
         dots === null ? (['bar-crowded', { most: mostShares(meter) }] as const) : (['bar-share', { dots }] as const);
-      this.#problem(code, { count: tokens.length, meter: formatMeter(meter), ...args }, spanOf(tokens), bar);
+      this.#problem(code, { count: tokens.length, meter: formatMeter(meter), ...args }, at, bar);
     }
     return entries ?? [];
+  }
+
+  /** `> words | words`: words under the bars of the line before, pieces for a bar's chords parted by ~. */
+  #lyrics(line: string, at: Place): void {
+    const bars = this.#lastLine === null ? [] : this.#bars.slice(this.#lastLine.from);
+    if (bars.length === 0) {
+      this.#problem('lyrics-first', {}, at, null);
+      return;
+    }
+    let pieces = line
+      .replace(/^\s*>/, '')
+      .split('|')
+      .map((piece) => piece.trim());
+    if (pieces.length > bars.length && pieces[0] === '') pieces = pieces.slice(1);
+    if (pieces.length > bars.length && pieces.at(-1) === '') pieces = pieces.slice(0, -1);
+    if (pieces.length > bars.length)
+      this.#problem('lyrics-many', { count: pieces.length, bars: bars.length }, at, null);
+    const verse = bars[0]!.lyrics.length;
+    bars.forEach((bar, i) => {
+      const words = (pieces[i] ?? '').split('~').map((piece) => piece.trim());
+      bar.lyrics = [...bar.lyrics.slice(0, verse), words];
+    });
   }
 
   #chord(text: string, at: Place | null, bar: number): Chord | null {
@@ -240,6 +314,15 @@ function share(
     const placed: Entry = { chord: entry.chord, tick, ticks, beat: 1 + tick / perBeat, beats: ticks / perBeat };
     tick += ticks;
     return placed;
+  });
+}
+
+/** The chords of `or Ab7 G7`, each at its place. */
+function innerTokens({ text, at }: Token): Token[] {
+  return [...text.slice(2).matchAll(/\S+/g)].map((match): Token => {
+    // The brace and the word stand before it.
+    const column = at.column + 1 + 2 + match.index;
+    return { kind: 'symbol', text: match[0], at: { line: at.line, column, length: match[0].length } };
   });
 }
 

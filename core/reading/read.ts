@@ -1,5 +1,5 @@
 import type { Chart, Slot } from '../chart/chart.ts';
-import { writeOut } from '../chart/form.ts';
+import { writeOut, type Versions } from '../chart/form.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
 import { modeOf } from './mode.ts';
@@ -31,9 +31,9 @@ export interface ReadSlot extends Slot {
   readonly also: readonly Reading[];
 }
 
-/** Reads every written-out slot of a chart: key areas, then patterns, then single chords (rules.ts). */
-export function readChart(chart: Chart): readonly ReadSlot[] {
-  const slots = writeOut(chart);
+/** Reads every written-out slot of a chart, in the changes chosen: key areas, then patterns, then single chords (rules.ts). */
+export function readChart(chart: Chart, versions?: Versions): readonly ReadSlot[] {
+  const slots = writeOut(chart, versions);
   const chords: KeyedChord[] = [];
   /** The chord of each slot in the progression; one said again is the one before. */
   const at = slots.map(({ key, entry: { chord } }) => {

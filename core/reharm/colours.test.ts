@@ -10,7 +10,7 @@ import { numeralOf, plainNumeral } from '../reading/numeral.ts';
 import { placeOf } from '../reading/place.ts';
 import { readChart, readingAsData } from '../reading/read.ts';
 import { COLOUR_TABLE, coloursOf, defaultColour } from './colours.ts';
-import { colourContext, columnsOf, divide, slotKeys, type Cells } from './decisions.ts';
+import { colourContext, columnsOf, decisionFor, divide, slotKeys, versionsOf, type Cells } from './decisions.ts';
 import type { ColourContext } from './grates.ts';
 import type { Role } from './role.ts';
 
@@ -409,5 +409,43 @@ test('the reading as data has every field the contract names', () => {
         also: [],
       },
     ],
+  });
+});
+
+describe('a decision is found again', () => {
+  const taken = (text: string, cells: Cells, ids = ['a', 'b', 'c', 'd']) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    const slots = readChart(chart.value, versionsOf(cells, ids));
+    return columnsOf(slots, slotKeys(slots, ids), cells).map(({ symbol, decision }) =>
+      `${symbol} ${decision?.pin ?? ''}`.trim(),
+    );
+  };
+  const slotOf = (text: string, at: number) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    return readChart(chart.value)[at]!;
+  };
+  const before = 'key: C\n| Dm7 | G7 | C |';
+  const cells: Cells = {
+    'a:1:0': { ...decisionFor(slotOf(before, 0)), source: { kind: 'chart' }, pin: 'x-5-7-5-6-5' },
+    'b:1:0': { ...decisionFor(slotOf(before, 1)), source: { kind: 'colour', suffix: '13b9' }, pin: '3-x-3-4-5-4' },
+    'c:1:0': { ...decisionFor(slotOf(before, 2)), source: { kind: 'colour', suffix: 'maj9' }, pin: 'x-3-2-0-0-0' },
+  };
+  test.each([
+    ['C', 'Dm7 x-5-7-5-6-5, G13b9 3-x-3-4-5-4, Cmaj9 x-3-2-0-0-0', before],
+    ['E♭, up by the shortest way', 'Fm7 x-8-10-8-9-8, Bb13b9 6-x-6-7-8-7, Ebmaj9', 'key: Eb\n| Fm7 | Bb7 | Eb |'],
+    ['B, down; an open grip is let go', 'C#m7 x-4-6-4-5-4, F#13b9 2-x-2-3-4-3, Bmaj9', 'key: B\n| C#m7 | F#7 | B |'],
+    ['F♯, where there is room', 'G#m7 x-11-13-11-12-11, C#13b9 9-x-9-10-11-10, F#maj9', 'key: F#\n| G#m7 | C#7 | F# |'],
+    ['another chord: it waits', 'Em11, G13b9 3-x-3-4-5-4, Cmaj9 x-3-2-0-0-0', 'key: C\n| Em7 | G7 | C |'],
+  ])('in %s', (_, expected, text) => {
+    expect(taken(text, cells).join(', ')).toBe(expected);
+  });
+
+  test('and chooses other changes for a bar, each time through by itself', () => {
+    const text = 'key: C\n|: G7 {or Ab7 G7} | C :|';
+    const other: Cells = { 'a:2:changes': { on: '', source: { kind: 'changes', number: 1 } } };
+    expect(taken(text, other)).toEqual(['G9', 'C6', 'Ab9', 'G9', 'C6']);
+    expect(taken('key: C\n|: G7 | C :|', other)).toEqual(['G9', 'C6', 'G9', 'C6']);
   });
 });

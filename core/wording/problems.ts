@@ -3,6 +3,14 @@ import { musical } from './music.ts';
 
 type Args = Problem['args'];
 
+/** What a jump that lacks its sign is told. */
+const SIGN_NEEDED: Readonly<Record<string, string>> = {
+  segno: 'D.S. goes back to the segno, and there is none: write {segno} before the bar it goes to.',
+  coda: 'There is no coda to go to: write {coda} before its first bar.',
+  'to-coda': 'It is not said where to leave for the coda: write {to coda} after the bar.',
+  fine: 'It is not said where to end: write {fine} after the last bar.',
+};
+
 /** What is wrong and what would be right, one sentence or two each. */
 const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'chord-unknown': ({ text }) => `“${text}” is no chord I can read. Write it like Am7, F♯m7b5, Eb13 or Bb/D.`,
@@ -43,6 +51,17 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `The repeat opened in line ${line} is not closed yet: end it with :| before opening another.`,
   'ending-outside': ({ number }) => `Ending ${number} stands outside a repeat. Write |: … |1 … :|2 … |`,
   'ending-number': ({ number, expected }) => `Ending ${number} comes out of order: ${expected} is next.`,
+  'times-unclosed': () => 'How often is said of a repeat: write it after the sign that closes it, :| {x4}',
+  'times-endings': () => 'A repeat with endings is played once for each ending: leave this out.',
+  'jump-twice': ({ bar }) => `The music jumps at the end of bar ${bar} already: a chart has one D.C. or D.S.`,
+  'jump-sign': ({ sign }) => SIGN_NEEDED[String(sign)]!,
+  'sign-first': ({ text }) => `“${text}” stands after a bar: there is none yet.`,
+  'brace-unknown': ({ text }) =>
+    `“${text}” is nothing I know. In braces stand {3/4}, {key: F}, {segno}, {coda}, {to coda}, {fine}, {D.S. al coda}, {D.C. al fine}, {x4} or {vamp}.`,
+  'alternate-place': () => 'Other changes stand after the chords of their bar: | Dm7 G7 {or Ab7 G7} |',
+  'lyrics-first': () => 'Words stand under a line of bars, and there is none before this.',
+  'lyrics-many': ({ count, bars }) =>
+    `There are words for ${count} bars, and the line above has ${bars}. Part them by bar lines: > words | words`,
   'pickup-late': () => 'A pickup comes before the first bar.',
   'pickup-unknown': ({ text }) => `“${text}” is no length. Write it like [pickup 1/4].`,
   'note-unknown': ({ text }) => `“${text}” is no note. Write it like C, Bb or F#, a pitch like E5.`,
