@@ -23,6 +23,7 @@ export { kindOf, parseChord } from './chord/symbol.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
 export { playedOrder, writeOut, type Versions } from './chart/form.ts';
+export { CHORD_LENGTHS, overWordsText, readOverWords, type ChordLength, type WordsPiece } from './chart/over-words.ts';
 export { keysOfMode, transpose } from './chart/transpose.ts';
 export { alignBars, type BarId } from './chart/align.ts';
 export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
@@ -37,10 +38,13 @@ export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from 
 export { COLOUR_TABLE, coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
 export {
   cellKey,
+  changesKey,
   colourContext,
   columnsOf,
+  decisionFor,
   divide,
   slotKeys,
+  versionsOf,
   type Cell,
   type Cells,
   type Column,
@@ -70,6 +74,7 @@ export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
+export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';
 export { cadenceLabel, phrasesText, playedText } from './wording/form.ts';
 export { problemLine, problemText } from './wording/problems.ts';
 export {

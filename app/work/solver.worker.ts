@@ -12,6 +12,7 @@ import {
   Search,
   searchable,
   slotKeys,
+  versionsOf,
   type Arrangement,
   type Cells,
   type ColourOption,
@@ -123,7 +124,7 @@ const solver = {
     if (!current()) return null;
     const chart = parseChart(job.chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
-    const slots = readChart(chart.value);
+    const slots = readChart(chart.value, versionsOf(job.cells, job.barIds));
     const columns = columnsOf(slots, slotKeys(slots, job.barIds), job.cells);
     const { wanted, index } = searchable(columns, search);
     search.setColumns(wanted);

@@ -40,5 +40,14 @@ export function playedText(chart: Chart): string {
     last = index;
   }
   const bars = order.filter(({ index }) => chart.bars[index]!.number > 0).length;
-  return [played.join(', '), barsText(bars)].filter(Boolean).join(' · ');
+  const runs: { name: string; times: number }[] = [];
+  for (const name of played) {
+    const before = runs.at(-1);
+    if (before?.name === name) before.times++;
+    else runs.push({ name, times: 1 });
+  }
+  const sections = runs.map(({ name, times }) =>
+    times > 2 ? `${name} × ${times}` : Array(times).fill(name).join(', '),
+  );
+  return [sections.join(', '), barsText(bars)].filter(Boolean).join(' · ');
 }

@@ -117,6 +117,11 @@ function BarBox({
         {bar.ending && <b className="bar-ending">{bar.ending.number}.</b>}
         {showMeter && <b> {formatMeter(bar.meter)}</b>}
         {showSection && bar.section && <b> {bar.section}</b>}
+        {signsBefore(bar).map((sign) => (
+          <b key={sign} className="bar-sign">
+            {sign}
+          </b>
+        ))}
         {cadence && <em className="bar-cadence">{cadenceLabel(cadence)}</em>}
       </span>
       <span className="bar-chords">
@@ -132,8 +137,40 @@ function BarBox({
           );
         })}
       </span>
+      {bar.alternates.map(({ text }, i) => (
+        <span key={i} className="bar-alternate">
+          or <Glyphs text={musical(text)} />
+        </span>
+      ))}
+      {bar.lyrics.map((words, verse) => (
+        <span key={verse} className="bar-words">
+          {words.map((piece, i) => (
+            <span key={i} style={{ flexGrow: words.length > 1 ? bar.entries[i]?.beats : 1 }}>
+              {piece}
+            </span>
+          ))}
+        </span>
+      ))}
+      {signsAfter(bar).map((sign) => (
+        <b key={sign} className="bar-sign bar-sign-after">
+          {sign}
+        </b>
+      ))}
     </li>
   );
+}
+
+const SIGN_NAMES = { segno: 'Segno', coda: 'Coda', 'to-coda': 'to Coda', fine: 'Fine' } as const;
+
+function signsBefore({ signs }: Bar): string[] {
+  return (['segno', 'coda'] as const).flatMap((sign) => (signs[sign] ? [SIGN_NAMES[sign]] : []));
+}
+
+function signsAfter({ signs, jump, times }: Bar): string[] {
+  const after = (['to-coda', 'fine'] as const).flatMap((sign) => (signs[sign] ? [SIGN_NAMES[sign]] : []));
+  const leap = jump && `${jump.to === 'segno' ? 'D.S.' : 'D.C.'}${jump.until === 'end' ? '' : ` al ${jump.until}`}`;
+  const often = times && (times.vamp ? `vamp, ${times.count} here` : `${times.count} times`);
+  return [...after, ...(leap ? [leap] : []), ...(often ? [often] : [])];
 }
 
 /** A numeral, and under it why a chord from outside the key is there. */

@@ -14,6 +14,8 @@ interface ChartEditorProps {
   readonly replacement: { readonly text: string; readonly step: number } | null;
   /** The text is done: on to the bench. */
   readonly onDone: () => void;
+  /** Something is pasted between two places of the text. True: it is taken care of. */
+  readonly onPaste: (pasted: string, from: number, to: number) => boolean;
 }
 
 /** What is wrong, in words under its line. */
@@ -74,15 +76,15 @@ function decorate({ doc, selection }: EditorState, problems: readonly Problem[])
 }
 
 /** The chart as text, with what is wrong under its line. */
-export function ChartEditor({ text, problems, onChange, replacement, onDone }: ChartEditorProps) {
+export function ChartEditor({ text, problems, onChange, replacement, onDone, onPaste }: ChartEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const nonce = useContext(NonceContext);
-  const told = useRef({ onChange, onDone });
+  const told = useRef({ onChange, onDone, onPaste });
   const [opened] = useState(text);
   useEffect(() => {
-    told.current = { onChange, onDone };
-  }, [onChange, onDone]);
+    told.current = { onChange, onDone, onPaste };
+  }, [onChange, onDone, onPaste]);
   useEffect(() => {
     const editor = new EditorView({
       parent: host.current!,
@@ -104,6 +106,12 @@ export function ChartEditor({ text, problems, onChange, replacement, onDone }: C
             ...historyKeymap,
           ]),
           EditorView.lineWrapping,
+          EditorView.domEventHandlers({
+            paste(event, { state }) {
+              const { from, to } = state.selection.main;
+              return told.current.onPaste(event.clipboardData?.getData('text/plain') ?? '', from, to);
+            },
+          }),
           EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false', autocapitalize: 'off' }),
           problemField,
           EditorView.updateListener.of((update) => {

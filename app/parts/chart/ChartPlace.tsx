@@ -3,7 +3,18 @@ import Snackbar from '@mui/material/Snackbar';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
-import { foundKeyText, LONGEST_CHART, musical, parseChart, type Chart, type Simplified } from '../../../core/index.ts';
+import {
+  foundKeyText,
+  headerKey,
+  LONGEST_CHART,
+  musical,
+  parseChart,
+  readOverWords,
+  transpose,
+  type Chart,
+  type Simplified,
+  type WordsPiece,
+} from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { useWarmSolver } from '../../work/solver.ts';
@@ -13,6 +24,9 @@ import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { Bars } from './Bars.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
+import { ChartHelp } from './ChartHelp.tsx';
+import { MoveKey } from './MoveKey.tsx';
+import { OverWords } from './OverWords.tsx';
 import { SimplifyMenu } from './SimplifyMenu.tsx';
 
 interface ChartPlaceProps {
@@ -47,9 +61,27 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
   /** Counts texts that come from elsewhere and replace what stands in the editor. */
   const [replaced, setReplaced] = useState(0);
 
-  /** What simplifying put in the editor, and what stood there before. */
+  /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
-  const [stripped, setStripped] = useState<{ said: string; before: string } | null>(null);
+  const [rewritten, setRewritten] = useState<{ said: string; before: string } | null>(null);
+  const rewrite = (next: string, said: string) => {
+    setRewritten({ said, before: text });
+    put(next);
+  };
+  const [moving, setMoving] = useState(false);
+  /** Chords over words that were pasted, and where. */
+  const [pasted, setPasted] = useState<{ pieces: readonly WordsPiece[]; raw: string; from: number; to: number } | null>(
+    null,
+  );
+  const paste = (raw: string, from: number, to: number) => {
+    const pieces = readOverWords(raw);
+    if (pieces) setPasted({ pieces, raw, from, to });
+    return pieces !== null;
+  };
+  const insert = (piece: string) => {
+    if (pasted) put(text.slice(0, pasted.from) + piece + text.slice(pasted.to));
+    setPasted(null);
+  };
   const put = (next: string) => setReplacement((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
 
   const [unsaved, setUnsaved] = useState(false);
@@ -140,6 +172,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
             onChange={change}
             replacement={replacement}
             onDone={toBench}
+            onPaste={paste}
           />
           <div className="chart-foot">
             <p className="chart-count" role="status">
@@ -151,53 +184,59 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
             {parsed.ok && (
               <SimplifyMenu
                 text={text}
-                onSimplified={(simplified) => {
-                  setStripped({ said: strippedText(simplified), before: text });
-                  put(simplified.text);
-                }}
+                onSimplified={(simplified) => rewrite(simplified.text, strippedText(simplified))}
               />
             )}
+            {parsed.ok && (
+              <Button size="small" onClick={() => setMoving(true)}>
+                Move key
+              </Button>
+            )}
           </div>
-          <details className="chart-help">
-            <summary>How to write a chart</summary>
-            <dl>
-              <dt>title: key: meter: tempo: feel:</dt>
-              <dd>headers, one a line: key: Ab, F#m, D dorian · feel: swing or straight</dd>
-              <dt>| Ab | Fm7 | Bbm7 Eb7 |</dt>
-              <dd>chords between bar lines; several share the bar</dd>
-              <dt>| Dm7b5 . G7 |</dt>
-              <dd>a dot holds the chord one share longer</dd>
-              <dt>
-                % · N.C. · {'{3/4}'} · {'{key: F}'} · [A] · [pickup 1/4]
-              </dt>
-              <dd>bar again · no chord · new meter · new key · section · pickup</dd>
-              <dt>{'|: … |1 … :|2 … |'}</dt>
-              <dd>repeat with endings</dd>
-            </dl>
-          </details>
+          <ChartHelp />
         </section>
         <section className={`chart-bars ${parsed.ok ? '' : 'chart-bars-old'}`} aria-label="Bars">
           {lastGood ? <Bars chart={lastGood} /> : <p className="chart-none">The bars appear here as you type.</p>}
         </section>
       </div>
       <Snackbar
-        open={stripped !== null}
+        open={rewritten !== null}
         autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && setStripped(null)}
-        message={stripped && <Glyphs text={stripped.said} />}
+        onClose={(_, reason) => reason !== 'clickaway' && setRewritten(null)}
+        message={rewritten && <Glyphs text={rewritten.said} />}
         action={
           <Button
             size="small"
             color="secondary"
             onClick={() => {
-              if (stripped) put(stripped.before);
-              setStripped(null);
+              if (rewritten) put(rewritten.before);
+              setRewritten(null);
             }}
           >
             Undo
           </Button>
         }
       />
+      {moving && parsed.ok && (
+        <MoveKey
+          tuneId={tuneId}
+          chart={parsed.value}
+          onClose={() => setMoving(false)}
+          onMove={({ key }) => {
+            setMoving(false);
+            const moved = transpose(text, key.tonic);
+            if (moved.ok) rewrite(moved.value, `Moved to ${musical(headerKey(key))}.`);
+          }}
+        />
+      )}
+      {pasted && (
+        <OverWords
+          pieces={pasted.pieces}
+          onPut={insert}
+          onAsItIs={() => insert(pasted.raw)}
+          onClose={() => setPasted(null)}
+        />
+      )}
       <Snackbar
         open={conflict !== null}
         message={

@@ -26,6 +26,7 @@ import {
 import type { PricedColour, PricedGrip } from '../../work/solver.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import { Changes, type BarChanges } from './Changes.tsx';
 import { GripDiagram } from './GripDiagram.tsx';
 
 export type OptionsTab = 'colour' | 'grip';
@@ -53,6 +54,8 @@ interface OptionsProps {
   readonly onRelease: () => void;
   /** Divides the column; null where it is too short. */
   readonly onDivide: (() => void) | null;
+  /** Other changes the bar is known with. */
+  readonly changes: BarChanges;
   /** Whether colours that grate are shown too. */
   readonly grating: boolean;
   readonly onGrating: (grating: boolean) => void;
@@ -86,6 +89,7 @@ export function Options(props: OptionsProps) {
             </>
           )}
         </p>
+        <Changes {...props.changes} />
         <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>
         <div className="side-actions">
           <Button

@@ -10,7 +10,7 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 
 interface StageProps {
   /** What stands in each column now, known before it is voiced. */
-  readonly columns: readonly (Column & { readonly numeral: string })[];
+  readonly columns: readonly (Column & { readonly numeral: string; readonly hasChanges: boolean })[];
   /** Each column as voiced, null until it is. */
   readonly voiced: readonly (ArrangedColumn | null)[];
   readonly sections: ReadonlyMap<number, string>;
@@ -129,6 +129,7 @@ export function Stage({ columns, voiced: voicings, sections, marks, selected, pl
                   <span>{first ? slot.bar : ''}</span>
                   <span className="column-plain">
                     <Glyphs text={musical(slot.symbol)} />
+                    {first && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}
                   </span>
                 </span>
                 <ChordSymbol symbol={column.symbol} className={column.symbol.length > 7 ? 'symbol-long' : ''} />

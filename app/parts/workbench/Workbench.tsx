@@ -1,7 +1,9 @@
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import {
+  changesKey,
   columnsOf,
+  decisionFor,
   divide,
   musical,
   plainNumeral,
@@ -9,6 +11,7 @@ import {
   slotKeys,
   songOf,
   symbolOf,
+  versionsOf,
   writeMidi,
   writeTab,
   type Cell,
@@ -53,13 +56,15 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const opened = store.takeId === take.id;
   const cells = opened ? store.cells : take.cells;
 
-  const slots = useMemo(() => readChart(chart), [chart]);
+  const slots = useMemo(() => readChart(chart, versionsOf(cells, barIds)), [chart, cells, barIds]);
+  const firstBar = chart.bars[0]!.number;
   const columns = useMemo(() => {
     return columnsOf(slots, slotKeys(slots, barIds), cells).map((column) => ({
       ...column,
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
+      hasChanges: chart.bars[column.slot.sourceBar - firstBar]!.alternates.length > 0,
     }));
-  }, [slots, barIds, cells]);
+  }, [slots, barIds, cells, chart, firstBar]);
   const sections = useMemo(() => sectionStarts(chart, columns), [chart, columns]);
   const marks = useMemo(
     () =>
@@ -99,10 +104,10 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     setSelected(Math.max(0, Math.min(columns.length - 1, index)));
     setTrying(-1);
   };
-  const decide = (decision: Omit<Cell, 'on'> | null, label: string) => {
+  const decide = (decision: Omit<Cell, 'on' | 'degree'> | null, label: string) => {
     setTrying(-1);
     store.edit(
-      { [column.at]: decision && { on: column.slot.symbol, ...decision } },
+      { [column.at]: decision && { ...decisionFor(column.slot), ...decision } },
       `${label} in bar ${column.slot.bar}`,
     );
   };
@@ -132,6 +137,22 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const cut = divide(slots, column);
   const divideHere = () => {
     if (cut) store.edit({ [cut.at]: cut.cell }, `two colours in bar ${column.slot.bar}`);
+  };
+  /** The bar's other changes, and which of them it is played with; 0 as written. */
+  const changes = {
+    alternates: chart.bars[column.slot.sourceBar - firstBar]?.alternates ?? [],
+    chosen: versionsOf(cells, barIds)(column.slot.sourceBar - firstBar, column.slot.pass),
+    choose: (number: number, everywhere: boolean) => {
+      const cell: Cell | null = number === 0 ? null : { on: '', source: { kind: 'changes', number } };
+      const played = everywhere ? slots : slots.filter(({ bar }) => bar === column.slot.bar);
+      const at = new Set(
+        played
+          .filter(({ sourceBar }) => chart.bars[sourceBar - firstBar]!.alternates.length >= Math.max(1, number))
+          .map(({ sourceBar, pass }) => changesKey(barIds[sourceBar - firstBar]!, pass)),
+      );
+      const where = everywhere ? 'throughout' : `in bar ${column.slot.bar}`;
+      store.edit(Object.fromEntries([...at].map((key) => [key, cell])), `other changes ${where}`);
+    },
   };
   const hear = (grip: Grip | null) => {
     if (grip && arranged) player.hearInPlace(chart, arranged, selected, grip);
@@ -242,6 +263,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onPin={pin}
           onRelease={release}
           onDivide={cut && divideHere}
+          changes={changes}
           grating={grating}
           onGrating={setGrating}
         />

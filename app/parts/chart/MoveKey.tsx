@@ -1,0 +1,156 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import {
+  headerKey,
+  keyChoices,
+  keyFactsText,
+  capoText,
+  movedByText,
+  musical,
+  parsePitch,
+  voiceFit,
+  voiceFitText,
+  type Chart,
+  type KeyChoice,
+  type Range,
+} from '../../../core/index.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+interface MoveKeyProps {
+  readonly tuneId: string;
+  readonly chart: Chart;
+  readonly onMove: (choice: KeyChoice) => void;
+  readonly onClose: () => void;
+}
+
+const NO_RANGE = { low: '', high: '' };
+
+/** All keys with what each means for open strings, a capo and a voice; one is chosen, and the tune moves there. */
+export function MoveKey({ tuneId, chart, onMove, onClose }: MoveKeyProps) {
+  const choices = useMemo(() => keyChoices(chart), [chart]);
+  const [chosen, setChosen] = useState<KeyChoice | null>(null);
+  const [tune, setTune] = useRemembered(`tune-range.${tuneId}`, NO_RANGE);
+  const [voice, setVoice] = useRemembered('voice-range', NO_RANGE);
+  const [tuneRange, voiceRange] = [rangeOf(tune), rangeOf(voice)];
+  const bases = choices[0]?.basses ?? 0;
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth>
+      <DialogTitle>Move the tune to another key</DialogTitle>
+      <DialogContent>
+        <details className="voice" open={tuneRange !== null || voiceRange !== null}>
+          <summary>For a singer: which key suits the voice?</summary>
+          <div className="voice-ranges">
+            <RangeFields label="The tune goes" value={tune} onChange={setTune} hint="A3 D5" />
+            <RangeFields label="The voice goes" value={voice} onChange={setVoice} hint="G3 C5" />
+          </div>
+          <p>Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now.</p>
+        </details>
+        <div className="keys-table" role="radiogroup" aria-label="Keys">
+          {choices.map((choice) => {
+            const name = headerKey(choice.key);
+            const here = choice.key.tonic === chart.key.tonic;
+            const fit = tuneRange && voiceRange && voiceFit(tuneRange, voiceRange, choice.up);
+            return (
+              <button
+                key={name}
+                type="button"
+                role="radio"
+                aria-checked={chosen === choice}
+                aria-label={[
+                  musical(name),
+                  here ? 'it stands here' : movedByText(fit?.up ?? choice.up),
+                  keyFactsText(choice),
+                  choice.capo && capoText(choice.capo),
+                  fit && voiceFitText(fit),
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
+                className={`keys-row ${here ? 'keys-here' : ''}`}
+                onClick={() => setChosen(choice)}
+                onDoubleClick={() => !here && onMove(choice)}
+              >
+                <b>
+                  <Glyphs text={musical(name)} />
+                </b>
+                <span>{here ? 'it stands here' : movedByText(fit?.up ?? choice.up)}</span>
+                <span className="keys-facts">
+                  <Glyphs text={keyFactsText(choice)} />
+                </span>
+                <span className="keys-capo">
+                  <Glyphs text={choice.capo ? capoText(choice.capo) : ''} />
+                </span>
+                <span className={fit && fit.tooLow + fit.tooHigh > 0 ? 'keys-misfit' : 'keys-fit'}>
+                  {fit ? voiceFitText(fit) : ''}
+                </span>
+              </button>
+            );
+          })}
+        </div>
+        <p className="dialog-lead">
+          The tune has {bases} different bass notes. Colours and pinned grips move along; a pinned grip with open
+          strings is let go.
+        </p>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          variant="contained"
+          color="secondary"
+          disabled={chosen === null || chosen.key.tonic === chart.key.tonic}
+          onClick={() => chosen && onMove(chosen)}
+        >
+          <Glyphs text={chosen ? `Move to ${musical(headerKey(chosen.key))}` : 'Move'} />
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+type TypedRange = typeof NO_RANGE;
+
+/** A range as typed; null while it is not whole, or upside down. */
+function rangeOf({ low, high }: TypedRange): Range | null {
+  const [from, to] = [parsePitch(low), parsePitch(high)];
+  return from !== null && to !== null && from <= to ? { low: from, high: to } : null;
+}
+
+interface RangeFieldsProps {
+  readonly label: string;
+  readonly value: TypedRange;
+  readonly onChange: (value: TypedRange) => void;
+  /** A low and a high note, for example. */
+  readonly hint: string;
+}
+
+function RangeFields({ label, value, onChange, hint }: RangeFieldsProps) {
+  const [lowHint, highHint] = hint.split(' ') as [string, string];
+  const wrong = (text: string) => text.trim() !== '' && parsePitch(text) === null;
+  const upsideDown = !wrong(value.low) && !wrong(value.high) && value.low && value.high && rangeOf(value) === null;
+  const field = (name: keyof TypedRange, example: string) => (
+    <TextField
+      size="small"
+      label={name === 'low' ? 'from' : 'to'}
+      placeholder={example}
+      value={value[name]}
+      error={wrong(value[name]) || Boolean(upsideDown)}
+      helperText={
+        wrong(value[name]) ? `A note like ${example}` : upsideDown && name === 'high' ? 'Lower than the lowest' : ' '
+      }
+      slotProps={{ htmlInput: { 'aria-label': `${label} ${name === 'low' ? 'from' : 'to'}` } }}
+      onChange={(event) => onChange({ ...value, [name]: event.target.value })}
+    />
+  );
+  return (
+    <fieldset>
+      <legend>{label}</legend>
+      {field('low', lowHint)}
+      {field('high', highHint)}
+    </fieldset>
+  );
+}
