@@ -30,7 +30,7 @@ export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
 export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
 export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';
-export type { Outside, OutsideKind } from './reading/rules.ts';
+export type { Outside, OutsideKind } from './reading/reason.ts';
 export { formOfChart, type Cadence, type CadenceKind, type Phrase, type Section } from './reading/form.ts';
 export { resolutions, twoFives, type Resolution, type TwoFive } from './reading/links.ts';
 export { roleOf, type Role } from './reharm/role.ts';

@@ -74,7 +74,7 @@ test('another grip is pinned, stays, and can be unpinned', async ({ page }) => {
 });
 
 test('it plays from the selected chord, the sounding column lit in time, and stops', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openBench(page, await newTune(page, TUNE.replace('240', '120')));
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Space');
   const lit = page.locator('.ground-playing');
@@ -191,4 +191,69 @@ test('the sheet of keys opens with a question mark', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('play from the selected chord, stop');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('a long chord takes two colours, and is joined again', async ({ page }) => {
+  const id = await newTune(page, 'title: Long\nkey: C\n| Dm7 | G7 | C |\n');
+  await openBench(page, id);
+  await page.keyboard.press('d');
+  await idle(page);
+  expect(await symbols(page)).toEqual(['D minor 9', 'D minor 11', 'G 9', 'C 6']);
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('heading', { name: 'Colours in bar 1, beat 3' })).toBeVisible();
+  await page.getByRole('button', { name: 'Join' }).click();
+  await idle(page);
+  expect(await symbols(page)).toEqual(['D minor 9', 'G 9', 'C 6']);
+  await page.keyboard.press('Control+z');
+  await idle(page);
+  expect(await symbols(page)).toHaveLength(4);
+});
+
+test('what grates is shown when asked for, with what grates in it, and that is remembered', async ({ page }) => {
+  const id = await newTune(page, 'title: Bite\nkey: C\n| C | F | G7 | C |\n');
+  await openBench(page, id);
+  const grating = page.locator('.option', { hasText: 'grates: the 11 rubs a minor ninth above the 3' });
+  await expect(page.locator('.option', { hasText: 'with care: the' }).first()).toBeVisible();
+  await expect(grating).toHaveCount(0);
+  await page.getByLabel('Show what grates, too').check();
+  await expect(grating.first()).toBeVisible();
+  await page.reload();
+  await idle(page);
+  await expect(page.getByLabel('Show what grates, too')).toBeChecked();
+  await grating.first().getByRole('button').first().click();
+  await idle(page);
+  expect((await symbols(page))[0]).toMatch(/^C .*11/);
+});
+
+test('a bar’s other changes are chosen for a take, here or throughout', async ({ page }) => {
+  const id = await newTune(page, 'title: Versions\nkey: C\n|: Dm7 | G7 {or Ab7 G7} | C :|\n');
+  await openBench(page, id);
+  await page.keyboard.press('ArrowRight');
+  const changes = page.getByRole('group', { name: 'Changes of this bar' });
+  await changes.getByRole('button', { name: /^A.*7 G7$/ }).click();
+  await idle(page);
+  expect(await symbols(page)).toEqual(['D minor 9', 'A flat 9', 'G 9', 'C 6', 'D minor 9', 'G 9', 'C 6']);
+  await page.getByRole('button', { name: 'So in all bars' }).click();
+  await idle(page);
+  expect((await symbols(page)).filter((symbol) => symbol === 'A flat 9')).toHaveLength(2);
+  await page.reload();
+  await idle(page);
+  expect((await symbols(page)).filter((symbol) => symbol === 'A flat 9')).toHaveLength(2);
+  await page.keyboard.press('Control+z');
+  await idle(page);
+  expect((await symbols(page)).filter((symbol) => symbol === 'A flat 9')).toHaveLength(1);
+});
+
+test('an option is heard between the chords around it', async ({ page }) => {
+  const id = await newTune(page, 'title: Heard\nkey: C\ntempo: 200\n| Dm7 | G7 | C |\n');
+  await openBench(page, id);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('h');
+  // The sounding column runs from the chord before to the chord after.
+  const lit = () =>
+    page.locator('.ground-playing').evaluateAll((all) => all.map((one) => one.getBoundingClientRect().left));
+  await expect.poll(lit).toHaveLength(1);
+  const first = (await lit())[0]!;
+  await expect.poll(async () => (await lit())[0] ?? Infinity).toBeGreaterThan(first);
+  await expect.poll(lit, { timeout: 15_000 }).toHaveLength(0);
 });

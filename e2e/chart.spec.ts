@@ -1,4 +1,4 @@
-import { expect, expectSaved, newTune, test, typeChart } from './player.ts';
+import { expect, expectSaved, idle, newTune, openBench, symbols, test, typeChart } from './player.ts';
 
 const bars = '.bar .symbol';
 
@@ -96,4 +96,80 @@ test('a chart that names no key is told the key its chords speak for', async ({ 
   await expect(page.locator('.chart-count')).toContainText('The key is read from the chords: B');
   await expect(page.locator('.chart-count')).toContainText('Write key: Bb to settle it.');
   await expect(page.locator('.bar-chord small').first()).toHaveText('I');
+});
+
+test('chords over words are pasted, the bars asked for and never guessed', async ({ page }) => {
+  await newTune(page, 'title: Haul\nkey: G\n');
+  const editor = page.getByRole('textbox', { name: 'Chart text' });
+  await editor.click();
+  await page.keyboard.press('Control+End');
+  const paste = () =>
+    page.evaluate(() => {
+      const data = new DataTransfer();
+      data.setData('text/plain', 'G       D7\nSlow is the river\nC  G\nHaul her in');
+      document
+        .querySelector('.cm-content')!
+        .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    });
+  await paste();
+  const dialog = page.getByRole('dialog', { name: 'Chords over words' });
+  await expect(dialog.getByRole('button', { name: 'Make the chart' })).toBeDisabled();
+  await dialog.getByRole('group', { name: 'Every chord' }).getByRole('button', { name: 'two bars' }).click();
+  await dialog.getByRole('group', { name: 'Line 2' }).getByRole('button', { name: 'half a bar' }).click();
+  await dialog.getByRole('button', { name: 'Make the chart' }).click();
+  await expect(editor).toContainText('| G | % | D7 | % |');
+  await expect(page.locator(bars)).toHaveCount(6);
+  await expect(page.locator('.bar-words')).toHaveText(['Slow is', '', 'the river', '', /Haul\s*her in/]);
+  await expectSaved(page);
+  await editor.click();
+  await page.keyboard.press('Control+z');
+  await expect(editor).not.toContainText('| G | % | D7 | % |');
+  await paste();
+  await dialog.getByRole('button', { name: 'Paste as it is' }).click();
+  await expect(editor).toContainText('Slow is the river');
+});
+
+test('a tune moves to the key that suits the voice, and its decisions with it', async ({ page }) => {
+  const id = await newTune(page, 'title: Moved\nkey: C\n| Dm7 | G7 | C | % |\n');
+  await openBench(page, id);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await idle(page);
+  const chosen = await symbols(page);
+  expect(chosen[0]).toMatch(/^D minor/);
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await page.getByRole('button', { name: 'Move key' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByText('For a singer').click();
+  await dialog.getByLabel('The tune goes from').fill('C4');
+  await dialog.getByLabel('The tune goes to').fill('E5');
+  await dialog.getByLabel('The voice goes from').fill('nonsense');
+  await expect(dialog.getByText('A note like G3')).toBeVisible();
+  await dialog.getByLabel('The voice goes from').fill('G3');
+  await dialog.getByLabel('The voice goes to').fill('C5');
+  await expect(dialog.getByRole('radio', { name: /^C, it stands here.*4 too high/ })).toBeVisible();
+  await dialog.getByRole('radio', { name: /^A, down 3.*1 too high/ }).click();
+  await dialog.getByRole('radio', { name: /^A♭, down 4.*fits the voice/ }).click();
+  await dialog.getByRole('button', { name: /^Move to A/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| Bbm7 | Eb7 | Ab | % |');
+  await expectSaved(page);
+  await openBench(page, id);
+  expect((await symbols(page))[0]).toBe(chosen[0]!.replace(/^D/, 'B flat'));
+  await expect(page.locator('.column-pin')).toHaveText(['chosen']);
+});
+
+test('the form is told: sections, phrases, cadences, keys, jumps and words', async ({ page }) => {
+  await newTune(
+    page,
+    'title: Formed\nkey: C\n[A]\n| C | Am7 | Dm7 | G7 |\n> Slow | | the ~ river | runs\n| Dm7 | G7 {or Db7} | C | % {fine} |\n[B]\n| Abm7 | Db7 | Gb Cb | Gb {D.C. al fine} |\n',
+  );
+  await expect(page.locator('.bars-form')).toHaveText('A, B, A · 20 bars');
+  await expect(page.locator('.bars-section').first()).toHaveText('A4 + 4 bars');
+  await expect(page.locator('.bar-cadence')).toHaveText(['half cadence', 'authentic cadence', 'plagal cadence']);
+  await expect(page.locator('.area-label')).toHaveText(['in G']);
+  await expect(page.locator('.bar-sign')).toHaveText(['Fine', 'D.C. al fine']);
+  await expect(page.locator('.bar-alternate')).toHaveText(['or D7']);
+  await expect(page.locator('.tie-five')).toHaveCount(3);
 });

@@ -2,7 +2,8 @@ import type { Chord } from '../chord/chord.ts';
 import { formatKey, nameInKey, type Key } from '../pitch/key.ts';
 import { pitchClass, type NoteName } from '../pitch/note.ts';
 import { isMinor } from './place.ts';
-import { reasonFor, type Reason } from './rules.ts';
+import type { Reason } from './reason.ts';
+import { reasonFor } from './rules.ts';
 import { spotOf, viewsOf, type Spot } from './view.ts';
 
 /** A stretch of a progression in a key of its own: from the spot `from` to the spot `to`, both in it. */

@@ -96,8 +96,16 @@ export function placeOf(chord: Chord, key: Key): KeyPlace | null {
   );
   // A chord without a third.
   const open = third === null || third === '4' || third === '2';
-  const found = row ?? (open && isWithin(above, kind, key) ? OPEN_PLACES[key.mode].find(([at]) => at === above) : null);
-  return found ? { name: found[2], function: found[3] } : null;
+  const found: Row | null | undefined =
+    row ?? (open && isWithin(above, kind, key) ? OPEN_PLACES[key.mode].find(([at]) => at === above) : null);
+  if (!found) return null;
+  return { name: found[2], function: isSuspendedDominant(found[2], chord, key) ? 'dominant' : found[3] };
+}
+
+/** ii or IV over the fifth of the key is V9 or V11 without its third (common practice). */
+function isSuspendedDominant(name: PlaceName, { bass }: Chord, key: Key): boolean {
+  const overFive = bass !== null && (pitchClass(bass) - pitchClass(key.tonic) + 12) % 12 === 7;
+  return overFive && ['ii', 'IV', 'iio', 'iv'].includes(name);
 }
 
 /** Chords without a third stand where their root stands, when every note is in the scale. */

@@ -6,7 +6,8 @@ import { modeOf } from './mode.ts';
 import { numeralOf } from './numeral.ts';
 import type { Function, KeyPlace } from './place.ts';
 import { keyAreas, type KeyArea } from './areas.ts';
-import { because, furtherReasons, reasonFor, type Outside } from './rules.ts';
+import { because, type Outside } from './reason.ts';
+import { furtherReasons, reasonFor } from './rules.ts';
 import { spotOf, viewsOf, type View } from './view.ts';
 
 /** What a chord is and why it is there. */

@@ -185,6 +185,40 @@ const PROGRESSIONS: readonly (readonly [string, string, string])[] = [
     'key: G\n| Gmaj7 | Gm7 | C7 | Fmaj7 | Fm7 | Bb7 | Ebmaj7 | Am7b5 D7 |',
     'Imaj7 i7:foreign-ii-v@F major IV7:foreign-ii-v@F major bVIImaj7:borrowed bvii7:foreign-ii-v@Eb major bIII7:foreign-ii-v@Eb major bVImaj7:borrowed iim7b5:borrowed V7',
   ],
+  [
+    'a diminished chord that falls into ii from wherever it came',
+    'key: C\n| C Ebdim7 | Dm7 G7 |',
+    'I bIIIdim7:passing-diminished>ii ii7 V7',
+  ],
+  ['one flat seven in four chords is borrowed', 'key: C\n| C | Bb | F | C |', 'I bVII:borrowed IV I'],
+  ['however often it is repeated', 'key: C\n|: C | Bb | F | C :|', 'I bVII:borrowed IV I I bVII:borrowed IV I'],
+  [
+    'a round of three is a mode',
+    'key: C\n|: C | Bb | F :|',
+    'I bVII:modal@C mixolydian IV I bVII:modal@C mixolydian IV',
+  ],
+  ['a dominant of a dominant by its substitute', 'key: C\n| C | Ab7 | G7 | C |', 'I bVI7:tritone-substitute>V V7 I'],
+  [
+    'the whole turnaround by half steps',
+    'key: C\n| Em7 Eb7 | Dm7 Db7 | C |',
+    'iii7 bIII7:tritone-substitute>ii ii7 bII7:tritone-substitute>I I',
+  ],
+  [
+    'a turnaround of lent major sevenths',
+    'key: C\n| C Ebmaj7 | Abmaj7 Dbmaj7 | C |',
+    'I bIIImaj7:borrowed bVImaj7:borrowed bIImaj7:borrowed I',
+  ],
+  [
+    'an eight-bar blues',
+    'key: C\n| C7 | G7 | F7 | F#dim7 | C7/G | G7 | C7 | G7 |',
+    'I7:blues V7 IV7:blues #IVdim7:passing-diminished>I I7/5:blues V7 I7:blues V7',
+  ],
+  ['an augmented dominant', 'key: C\n| C | Caug | F | Gaug | C |', 'I Iaug:secondary-dominant>IV IV Vaug I'],
+  [
+    'vi may be half-diminished in minor, and iv may be dominant',
+    'key: Dm\n| Dm | Bm7b5 | G7 | A7 |',
+    'i vim7b5 IV7 V7',
+  ],
   ['what has no reason is said honestly', 'key: C\n| C | F#maj7 | Am | G7 |', 'I #IVmaj7:unexplained vi V7'],
 ];
 
@@ -235,6 +269,15 @@ describe('second good readings', () => {
   });
   test('a side-slip is also the ii–V of a substitute', () => {
     expect(also('key: C\n| Dm7 | Ebm7 Ab7 | Dm7 G7 | C |', 2)).toEqual(['bVI7:tritone-substitute>V']);
+  });
+  test('a dominant that is also a step of a line', () => {
+    expect(also('key: C\n| C | Cmaj7 | C7 | F |', 2)).toEqual(['I7:line>I']);
+  });
+  test('the flat six after the dominant is also borrowed', () => {
+    expect(also('key: C\n| Dm7 | G7 | Abmaj7 | C |', 2)).toEqual(['bVImaj7:borrowed']);
+  });
+  test('ii over a dominant pedal says so', () => {
+    expect(also('key: C\n| G7 | Dm7/G | G7 | C |', 1)).toEqual(['ii7/4:pedal>V']);
   });
   test('a passing diminished chord is also the leading tone of the next', () => {
     expect(also('key: C\n| C | C#dim7 | Dm7 | G7 |', 1)).toEqual(['#Idim7:leading-tone-diminished>ii']);
@@ -297,4 +340,13 @@ describe('the form', () => {
   ])('of %j', (text, expected) => {
     expect(formIn(text)).toEqual(expected);
   });
+});
+
+test('ii and IV over the fifth of the key are its suspended dominant', () => {
+  expect(read('key: C\n| F/G | C | Dm7/G | C |').map(({ function: does }) => does)).toEqual([
+    'dominant',
+    'tonic',
+    'dominant',
+    'tonic',
+  ]);
 });

@@ -1,6 +1,6 @@
 import { familyOf } from '../chord/kind.ts';
 import type { PlaceName } from '../reading/place.ts';
-import type { Outside } from '../reading/rules.ts';
+import type { Outside } from '../reading/reason.ts';
 import type { ReadSlot } from '../reading/read.ts';
 
 /** What a chord is in the tune, as far as its colours depend on it: its place in the key, or its part from outside. */
@@ -48,6 +48,9 @@ export function roleOf({ place, reading, entry }: ReadSlot): Role | null {
       if (family === 'dominant') return outside.key?.mode === 'minor' ? 'V-minor' : 'V';
       return family === 'minor' ? 'ii' : 'iio';
     case 'borrowed':
+    case 'modal':
+    case 'deceptive':
+    case 'chromatic-mediant':
       return borrowedRole(family, reading.numeral);
     default:
       return null;

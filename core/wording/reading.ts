@@ -1,4 +1,4 @@
-import type { Outside, OutsideKind } from '../reading/rules.ts';
+import type { Outside, OutsideKind } from '../reading/reason.ts';
 import type { Reading } from '../reading/read.ts';
 import { formatKey, headerKey } from '../pitch/key.ts';
 import type { FoundKey } from '../chart/find-key.ts';

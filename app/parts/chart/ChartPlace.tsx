@@ -74,7 +74,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
     null,
   );
   const paste = (raw: string, from: number, to: number) => {
-    const pieces = readOverWords(raw);
+    const pieces = raw.length > LONGEST_CHART ? null : readOverWords(raw);
     if (pieces) setPasted({ pieces, raw, from, to });
     return pieces !== null;
   };

@@ -1,0 +1,127 @@
+/* Chords that lead somewhere, and those that go with them. */
+import { isMinor } from './place.ts';
+import { noteAbove } from '../pitch/note.ts';
+import {
+  because,
+  FIFTH_DOWN,
+  HALF_STEP_DOWN,
+  lookingFrom,
+  type OutsideKind,
+  type Reason,
+  type Rule,
+} from './reason.ts';
+import { nameOf, up, type Spot, type View } from './view.ts';
+
+const isSuspendedSeventh = ({ family, chord }: Spot) => family === 'suspended' && chord.kind.seventh === 'b7';
+
+/** A dominant: a dominant seventh, suspended or not, or a major or augmented triad the key does not hold. */
+const isDominant = (spot: Spot) =>
+  spot.family === 'dominant' ||
+  isSuspendedSeventh(spot) ||
+  (['major', 'augmented'].includes(spot.family) && spot.chord.kind.seventh === null && spot.place === null);
+
+const isTwo = ({ family }: Spot) => family === 'minor' || family === 'half-diminished';
+
+/** What a dominant may lead to: a chord of the key, or the next dominant of a chain. */
+const isTarget = ({ place, family }: Spot) => place !== null || family === 'dominant';
+
+/** ♭VII7 comes home from a whole step below. */
+export const backdoor: Rule = ({ key, here, next }) =>
+  !isMinor(key) && here.family === 'dominant' && here.degree === 10 && next?.place?.name === 'I'
+    ? because('backdoor', 'dominant', { target: nameOf(next, key) })
+    : null;
+
+const leads = (here: Spot, to: Spot | null, step: number): to is Spot =>
+  to !== null && up(here, to) === step && isTarget(to);
+
+/** A dominant a half step above its target shares third and seventh with the true one. */
+export const tritoneSubstitute: Rule = ({ key, here, next }) =>
+  here.family === 'dominant' && leads(here, next, HALF_STEP_DOWN)
+    ? because('tritone-substitute', 'dominant', { target: nameOf(next, key) })
+    : null;
+
+/** The same, when the target's own ii is put in before it. */
+export const delayedSubstitute: Rule = ({ key, here, next, afterNext }) =>
+  here.family === 'dominant' &&
+  next !== null &&
+  isTwo(next) &&
+  leads(here, afterNext, HALF_STEP_DOWN) &&
+  up(next, afterNext) === FIFTH_DOWN
+    ? because('tritone-substitute', 'dominant', { target: nameOf(afterNext, key) })
+    : null;
+
+/** The dominant of the next root, or of the root after a ii inserted on its own root. */
+export const secondaryDominant: Rule = ({ key, here, next, afterNext }) => {
+  if (!isDominant(here)) return null;
+  const inserted = next !== null && isTwo(next) && next.degree === here.degree;
+  const to = leads(here, next, FIFTH_DOWN) ? next : inserted && leads(here, afterNext, FIFTH_DOWN) ? afterNext : null;
+  return to && to.degree !== 0 ? because('secondary-dominant', 'dominant', { target: nameOf(to, key) }) : null;
+};
+
+/** The suspended form of a secondary dominant, whose third comes next on the same root. */
+export const suspendedFirst: Rule = (view) => {
+  const { here, next } = view;
+  if (here.family !== 'suspended' || !next || next.degree !== here.degree || next.place !== null) return null;
+  return secondaryDominant(lookingFrom(view));
+};
+
+/** What makes the chord after this one a dominant that may bring its ii. */
+const LEADING: readonly Rule[] = [backdoor, tritoneSubstitute, secondaryDominant];
+
+/** The ii in front of such a dominant or substitute. */
+export const relatedIi: Rule = (view) => {
+  const { key, here, next } = view;
+  if (!isTwo(here) || !next || next.family !== 'dominant' || up(here, next) !== FIFTH_DOWN) return null;
+  return LEADING.some((rule) => rule(lookingFrom(view)))
+    ? because('related-ii', 'predominant', { target: nameOf(next, key) })
+    : null;
+};
+
+/** A ii–V that points at a key of its own: both its chords say so, and whether it lands. */
+const foreignIiV: Rule = (view) => {
+  const { here, prev, next, afterNext } = view;
+  const pair = (two: Spot | null, five: Spot | null, to: Spot | null): Reason | null => {
+    if (!two || !five || !isTwo(two) || five.family !== 'dominant' || up(two, five) !== FIFTH_DOWN) return null;
+    if (five.place !== null) return null;
+    const lands = to !== null && up(five, to) === FIFTH_DOWN;
+    const minor = lands ? to.family === 'minor' : two.family === 'half-diminished';
+    const tonic = lands ? to.chord.root : noteAbove(five.chord.root, '4P');
+    const does = here === two ? 'predominant' : 'dominant';
+    return because('foreign-ii-v', does, { key: { tonic, mode: minor ? 'minor' : 'major' }, lands });
+  };
+  return pair(here, next, afterNext) ?? pair(prev, here, next);
+};
+
+/** A ii–V of a key this one does not hold is heard before its chords are heard one by one. */
+export const foreignPattern: Rule = (view) => {
+  const found = foreignIiV(view);
+  if (!found) return null;
+  const five = view.here.family === 'dominant' ? view.here : view.next!;
+  const after: View = five === view.here ? view : lookingFrom(view);
+  return LEADING.some((rule) => rule(after)) ? null : found;
+};
+
+/** II, III or VI made dominant to lift, not to lead. */
+export const nonResolving: Rule = ({ here }) =>
+  isDominant(here) && [2, 4, 9].includes(here.degree) ? because('non-resolving-dominant', null) : null;
+
+/** Where the dominant goes in place of home: a major chord on the ♭VI or the ♭II. */
+const DELAYS = [8, 1];
+
+export const deceptive: Rule = ({ here, prev }) => {
+  const comes = prev?.place?.function === 'dominant' && prev.degree === 7 && prev.family !== 'minor';
+  return comes && here.family === 'major' && DELAYS.includes(here.degree)
+    ? because('deceptive', null, { target: 'I' })
+    : null;
+};
+
+/** Readings by which a chord leads somewhere: where there are such, a tune is in a key and not in a mode. */
+const LEADS: readonly OutsideKind[] = [
+  'backdoor',
+  'tritone-substitute',
+  'secondary-dominant',
+  'related-ii',
+  'foreign-ii-v',
+];
+
+export const leadsSomewhere = ({ outside }: Reason): boolean => LEADS.includes(outside.kind);
