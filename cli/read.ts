@@ -1,13 +1,24 @@
-import { parseChart, readChart, readingAsData, readingSentence } from '../core/index.ts';
+import {
+  cadenceLabel,
+  formOfChart,
+  foundKeyText,
+  parseChart,
+  phrasesText,
+  playedText,
+  readChart,
+  readingAsData,
+  readingSentence,
+} from '../core/index.ts';
 import { readText, type Answer } from './heron.ts';
 import { table } from './table.ts';
 
-/** `read FILE`: each slot with numeral and function. */
+/** `read FILE`: each slot with numeral, function and reason; for people also the form. */
 export function read(file: string): Answer {
   const chart = parseChart(readText(file));
   if (!chart.ok) return chart;
   const data = readingAsData(chart.value);
-  const sentences = readChart(chart.value).map(({ reading }) => (reading ? readingSentence(reading) : null));
+  const slots = readChart(chart.value);
+  const sentences = slots.map(({ reading }) => (reading ? readingSentence(reading) : null));
   const json = { ...data, slots: data.slots.map((slot, i) => ({ ...slot, sentence: sentences[i]! })) };
   const rows = json.slots.map((slot) => [
     slot.bar,
@@ -18,6 +29,17 @@ export function read(file: string): Answer {
     slot.function,
     slot.sentence,
   ]);
-  const text = `${json.title}: ${json.key}, ${json.meter}, ${json.tempo}\n\n${table([['bar', 'beat', 'beats', 'chord', 'numeral', 'function', 'why'], ...rows])}`;
+  const form = formOfChart(chart.value, slots).map((section) => {
+    const cadences = section.phrases.map(({ cadence }) => (cadence ? cadenceLabel(cadence) : 'no cadence'));
+    return `${section.name ?? 'Form'}: ${phrasesText(section)}; ${cadences.join(', ')}`;
+  });
+  const { keyFound } = chart.value;
+  const head = [
+    `${json.title}: ${json.key}, ${json.meter}, ${json.tempo}`,
+    ...(keyFound ? [foundKeyText(keyFound)] : []),
+    playedText(chart.value),
+    ...form,
+  ];
+  const text = `${head.join('\n')}\n\n${table([['bar', 'beat', 'beats', 'chord', 'numeral', 'function', 'why'], ...rows])}`;
   return { json, text };
 }

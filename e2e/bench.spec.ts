@@ -233,7 +233,7 @@ test('a bar’s other changes are chosen for a take, here or throughout', async 
   await changes.getByRole('button', { name: /^A.*7 G7$/ }).click();
   await idle(page);
   expect(await symbols(page)).toEqual(['D minor 9', 'A flat 9', 'G 9', 'C 6', 'D minor 9', 'G 9', 'C 6']);
-  await page.getByRole('button', { name: 'So in all bars' }).click();
+  await page.getByRole('button', { name: 'So throughout' }).click();
   await idle(page);
   expect((await symbols(page)).filter((symbol) => symbol === 'A flat 9')).toHaveLength(2);
   await page.reload();

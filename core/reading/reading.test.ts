@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { parseChart } from '../chart/parse.ts';
+import { keysOfMode, transpose } from '../chart/transpose.ts';
 import { formatKey } from '../pitch/key.ts';
 import { formOfChart } from './form.ts';
 import { resolutions, twoFives } from './links.ts';
@@ -349,4 +351,35 @@ test('ii and IV over the fifth of the key are its suspended dominant', () => {
     'dominant',
     'tonic',
   ]);
+});
+
+/** Any progression at all, over any key: roots and kinds as they come. */
+const anyChart = fc
+  .tuple(
+    fc.constantFrom('C', 'Am', 'D dorian', 'F mixolydian', 'E phrygian', 'F lydian'),
+    fc.array(
+      fc.tuple(
+        fc.constantFrom('C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'),
+        fc.constantFrom('', 'm', '7', 'm7', 'maj7', 'm7b5', 'dim7', '7sus4', 'aug', '5', '6', 'm6', '/C', '/G', '7/Bb'),
+      ),
+      { minLength: 1, maxLength: 14 },
+    ),
+  )
+  .map(([key, chords]) => `key: ${key}\n| ${chords.map(([root, kind]) => root + kind).join(' | ')} |`);
+
+test('any progression is read, and the same in every key', () => {
+  fc.assert(
+    fc.property(anyChart, fc.integer({ min: 0, max: 20 }), (text, at) => {
+      const bare = (chart: string) =>
+        read(chart).map(({ function: does, outside, also }) =>
+          [does, outside?.kind, outside?.lands, also.length].join(),
+        );
+      const chart = chartOf(text);
+      const keys = keysOfMode(chart.key);
+      const moved = transpose(text, keys[at % keys.length]!.tonic);
+      if (!moved.ok) throw new Error(moved.problems.map(({ code }) => code).join());
+      expect([moved.value, bare(moved.value)]).toEqual([moved.value, bare(text)]);
+    }),
+    { numRuns: 400 },
+  );
 });

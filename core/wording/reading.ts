@@ -76,11 +76,8 @@ export function readingSentence({ outside, function: does, key }: Reading): stri
   return `In ${musical(formatKey(key))}${does === null ? '' : `, ${FUNCTIONS[does]}`}.`;
 }
 
-/** From this share of the evidence on, a key found from the chords is not in doubt. */
-const SURE = 0.6;
-
-/** How the key of a chart that names none was found. */
+/** How the key of a chart that names none was found, how sure it is, and what comes next. */
 export function foundKeyText({ key, confidence, runnerUp }: FoundKey): string {
-  const or = confidence >= SURE ? '' : ` (or ${musical(formatKey(runnerUp))})`;
-  return `The key is read from the chords: ${musical(formatKey(key))}${or}. Write key: ${headerKey(key)} to settle it.`;
+  const sure = `${Math.round(confidence * 100)} % sure; next best ${musical(formatKey(runnerUp))}`;
+  return `The key is read from the chords: ${musical(formatKey(key))} (${sure}). Write key: ${headerKey(key)} to settle it.`;
 }

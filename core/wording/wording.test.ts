@@ -3,6 +3,9 @@ import { parseChart } from '../chart/parse.ts';
 import { caution, changeText, colourReason, difficultyWord, priceText } from './grips.ts';
 import { musical, spokenSymbol, symbolParts } from './music.ts';
 import { readChart } from '../reading/read.ts';
+import { formOfChart } from '../reading/form.ts';
+import { phrasesText, playedText } from './form.ts';
+import { capoText, keyFactsText, movedByText, voiceFitText } from './keys.ts';
 import { problemLine, problemText } from './problems.ts';
 import { foundKeyText, readingLabel, readingSentence } from './reading.ts';
 
@@ -121,11 +124,62 @@ test('every reason is told in a few words and in a sentence, with what it leads 
   }
 });
 
-test('a key found from the chords is said, with the runner-up when it is in doubt', () => {
+test('every kind of reason has its words', () => {
+  const charts = [
+    'key: C\n| C | Caug | C6 | Cmaj7/C# | Cmaj7 | Cmaj7/C# | Dm7 | G7 | Abmaj7 | C | Db/C | C | Emaj7 | C |',
+    'key: C\n| C7sus4 | Eb7sus4 | F7sus4 |',
+    'key: C\n| C | D | C | D |',
+    'key: C\n| C | Am7 | Dm7 | G7 | Eb | Cm7 | Fm7 | Bb7 | C | G7 |',
+    'key: F\n| F7 | Bb7 | F7 | F7 | Bb7 | % | F7 | D7 | Gm7 | C7 | F7 | C7 |',
+    'key: Cm\n| Cm | Fm | G7 | C |',
+  ];
+  const told = charts.flatMap((text) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    return readChart(chart.value).flatMap(({ reading }) => (reading?.outside ? [reading] : []));
+  });
+  const kinds = new Set(told.map(({ outside }) => outside!.kind));
+  for (const kind of ['line', 'bass-slip', 'deceptive', 'pedal', 'planing', 'modal', 'modulation', 'blues', 'picardy'])
+    expect(kinds).toContain(kind);
+  for (const reading of told) {
+    expect(readingLabel(reading)).not.toBe('');
+    expect(readingSentence(reading)).toMatch(/^[A-Z♭♯].*\.$/);
+    expect(`${readingLabel(reading)} ${readingSentence(reading)}`).not.toMatch(
+      /undefined|null|what follows|another key/,
+    );
+  }
+});
+
+test('a key found from the chords is said, how sure it is, and what comes next', () => {
   const key = { tonic: 'Bb', mode: 'major' } as const;
   const runnerUp = { tonic: 'G', mode: 'minor' } as const;
   expect(foundKeyText({ key, confidence: 0.52, runnerUp })).toBe(
-    'The key is read from the chords: B♭ major (or G minor). Write key: Bb to settle it.',
+    'The key is read from the chords: B♭ major (52 % sure; next best G minor). Write key: Bb to settle it.',
   );
-  expect(foundKeyText({ key, confidence: 0.8, runnerUp })).not.toContain('or G minor');
+});
+
+describe('the form in words', () => {
+  test.each([
+    ['key: C\n[A]\n| C | F |\n| G7 | C |\n[B]\n| F | % | % |', 'A, B · 7 bars', ['2 + 2 bars', '3 bars']],
+    ['key: C\n[A]\n|: C | F :|\n', 'A, A · 4 bars', ['2 bars']],
+    ['key: C\n[Vamp]\n|: C :| {vamp}\n', 'Vamp × 4 · 4 bars', ['1 bar']],
+    ['key: C\n[pickup 1/4] | G7 | C | F | G7 | C |', '4 bars', ['4 bars']],
+    ['key: C\n[A]\n| C {fine} |\n[B]\n| F {D.C. al fine} |', 'A, B, A · 3 bars', ['1 bar', '1 bar']],
+  ])('%j', (text, played, phrases) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    expect(playedText(chart.value)).toBe(played);
+    expect(formOfChart(chart.value, readChart(chart.value)).map(phrasesText)).toEqual(phrases);
+  });
+});
+
+test('what a key means, in words', () => {
+  const facts = { openStrings: 6, openBasses: 1, basses: 4, tonicFrets: [8, 3] as const };
+  expect(keyFactsText(facts)).toBe('6 open strings · 1 open bass · tonic at 8 or 3');
+  expect(capoText({ ...facts, fret: 3, openBasses: 2, shapes: { tonic: 'Bb', mode: 'minor' } })).toBe(
+    'capo 3, as in B♭m: 2 open basses',
+  );
+  expect([movedByText(0), movedByText(3), movedByText(-5)]).toEqual(['as it is', 'up 3', 'down 5']);
+  expect(voiceFitText({ up: 0, tooLow: 0, tooHigh: 0 })).toBe('fits the voice');
+  expect(voiceFitText({ up: 0, tooLow: 1, tooHigh: 2 })).toBe('1 too low, 2 too high');
 });

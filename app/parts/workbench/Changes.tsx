@@ -8,11 +8,15 @@ export interface BarChanges {
   readonly alternates: readonly Alternate[];
   /** 0 as written. */
   readonly chosen: number;
-  readonly choose: (number: number, everywhere: boolean) => void;
+  /** Whether the bars are played more than once, so that one time through is less than all. */
+  readonly returns: boolean;
+  readonly choose: (number: number, where: ChangesScope) => void;
 }
+/** This bar as it comes here, every bar of this time through, or every bar. */
+export type ChangesScope = 'bar' | 'pass' | 'tune';
 
 /** The changes a bar is known with, and which of them this take plays. */
-export function Changes({ alternates, chosen, choose }: BarChanges) {
+export function Changes({ alternates, chosen, returns, choose }: BarChanges) {
   if (alternates.length === 0) return null;
   return (
     <div className="changes">
@@ -21,7 +25,7 @@ export function Changes({ alternates, chosen, choose }: BarChanges) {
         size="small"
         value={Math.min(chosen, alternates.length)}
         aria-label="Changes of this bar"
-        onChange={(_, number: number | null) => number !== null && choose(number, false)}
+        onChange={(_, number: number | null) => number !== null && choose(number, 'bar')}
       >
         <ToggleButton value={0}>as written</ToggleButton>
         {alternates.map(({ text }, i) => (
@@ -30,8 +34,13 @@ export function Changes({ alternates, chosen, choose }: BarChanges) {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      <Button size="small" onClick={() => choose(chosen, true)}>
-        {chosen === 0 ? 'All bars as written' : 'So in all bars'}
+      {returns && (
+        <Button size="small" onClick={() => choose(chosen, 'pass')}>
+          So this time through
+        </Button>
+      )}
+      <Button size="small" onClick={() => choose(chosen, 'tune')}>
+        So throughout
       </Button>
     </div>
   );

@@ -18,6 +18,7 @@ import {
   type Chart,
   type Column,
   type Grip,
+  type ReadSlot,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -29,6 +30,7 @@ import { BenchHeader } from './BenchHeader.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
 import { useBenchKeys } from './keys.ts';
+import type { ChangesScope } from './Changes.tsx';
 import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
@@ -142,16 +144,21 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const changes = {
     alternates: chart.bars[column.slot.sourceBar - firstBar]?.alternates ?? [],
     chosen: versionsOf(cells, barIds)(column.slot.sourceBar - firstBar, column.slot.pass),
-    choose: (number: number, everywhere: boolean) => {
+    returns: slots.some(({ pass }) => pass > 1),
+    choose: (number: number, where: ChangesScope) => {
       const cell: Cell | null = number === 0 ? null : { on: '', source: { kind: 'changes', number } };
-      const played = everywhere ? slots : slots.filter(({ bar }) => bar === column.slot.bar);
-      const at = new Set(
-        played
-          .filter(({ sourceBar }) => chart.bars[sourceBar - firstBar]!.alternates.length >= Math.max(1, number))
-          .map(({ sourceBar, pass }) => changesKey(barIds[sourceBar - firstBar]!, pass)),
-      );
-      const where = everywhere ? 'throughout' : `in bar ${column.slot.bar}`;
-      store.edit(Object.fromEntries([...at].map((key) => [key, cell])), `other changes ${where}`);
+      const { bar: here, pass: time } = column.slot;
+      const scope = {
+        bar: ({ bar }: ReadSlot) => bar === here,
+        pass: ({ pass }: ReadSlot) => pass === time,
+        tune: () => true,
+      };
+      const keys = slots
+        .filter(scope[where])
+        .filter(({ sourceBar }) => chart.bars[sourceBar - firstBar]!.alternates.length >= Math.max(1, number))
+        .map(({ sourceBar, pass }) => changesKey(barIds[sourceBar - firstBar]!, pass));
+      const place = { bar: `in bar ${here}`, pass: 'this time through', tune: 'throughout' }[where];
+      store.edit(Object.fromEntries(keys.map((key) => [key, cell])), `other changes ${place}`);
     },
   };
   const hear = (grip: Grip | null) => {
