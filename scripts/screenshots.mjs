@@ -42,6 +42,22 @@ const open = async (page, title, place) => {
 mkdirSync(OUT, { recursive: true });
 await shot('shelf', {}, () => Promise.resolve());
 await shot('chart', {}, (page) => open(page, 'Gangplank Strut', 'chart'));
+await shot('chart-move', {}, async (page) => {
+  await open(page, 'Last Crossing', 'chart');
+  await page.getByRole('button', { name: 'Move key' }).click();
+  await page.getByText('For a singer').click();
+  const notes = {
+    'The tune goes from': 'D4',
+    'The tune goes to': 'F5',
+    'The voice goes from': 'G3',
+    'The voice goes to': 'C5',
+  };
+  for (const [label, note] of Object.entries(notes)) await page.getByLabel(label).fill(note);
+  await page
+    .getByRole('radio', { name: /fits the voice/ })
+    .first()
+    .click();
+});
 await shot('bench', {}, async (page) => {
   await open(page, 'Slack Water', 'bench');
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');

@@ -77,9 +77,11 @@ function arrival(slots: readonly ReadSlot[], end: number, firstBar: number): Cad
 }
 
 const PLAGAL = /^(IV|iv)(?![a-zA-Z]*\/)/;
-const isHome = ({ place, reading }: ReadSlot) =>
-  place?.name === 'I' ||
-  place?.name === 'i' ||
-  reading?.outside?.kind === 'picardy' ||
-  (reading?.outside?.kind === 'blues' && reading.function === 'tonic');
+/** An inversion is not yet home. */
+const isHome = ({ place, reading, entry }: ReadSlot) =>
+  (entry.chord?.bass ?? null) === null &&
+  (place?.name === 'I' ||
+    place?.name === 'i' ||
+    reading?.outside?.kind === 'picardy' ||
+    (reading?.outside?.kind === 'blues' && reading.function === 'tonic'));
 const isFive = ({ place }: ReadSlot) => place?.name === 'V' || place?.name === 'V-minor' || place?.name === 'viio';

@@ -338,6 +338,7 @@ describe('the form', () => {
     ['key: C\n| C | F | Bb7 | C |\n| Dm7 | Db7 | C | % |', ['null8: 1-4 backdoor, 5-8 authentic']],
     ['key: Cm\n[pickup 1/4] | G7 |\n| Cm | Fm | G7 | Cm |\n', ['null4: 0-0 half, 1-4 authentic']],
     ['key: Db\n[A]\n|: Db | Gb | Eb7 Ab7 |1 Db Ab7 :|2 Db |', ['A5: 1-5 authentic']],
+    ['key: C\n| C | F | G7 | C/E |\n| F | C/G |', ['null6: 1-4 ?, 5-6 ?']],
     ['key: C\n| C | Am7 | D7 | G || C | F | C | E7 |', ['null8: 1-4 half, 5-8 ?']],
   ])('of %j', (text, expected) => {
     expect(formIn(text)).toEqual(expected);
