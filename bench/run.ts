@@ -11,11 +11,13 @@ import {
   DEFAULT_WEIGHTS,
   parseChart,
   parseChord,
+  proposalsFor,
   readChart,
   run,
   Search,
   searchable,
   shapesOf,
+  spanAt,
   type Chord,
 } from '../core/index.ts';
 
@@ -83,6 +85,20 @@ rows.push([
 const reading = parseChart(`key: C\n${'| C | A7 | Dm7 | Abm7 Db7 | C | C#dim7 | Dm7b5 | G7 |\n'.repeat(8)}`);
 if (!reading.ok) throw new Error('the form to read');
 timed('reading a form of 64 bars', '20 ms', 9, () => `${readChart(reading.value).length} chords`);
+
+const moving = readChart(reading.value);
+timed('all moves for all spans of it', '100 ms', 5, () => {
+  let count = 0;
+  for (const chords of [1, 2, 4]) {
+    for (let i = 0; i + chords <= moving.length; i++) {
+      const last = moving[i + chords - 1]!;
+      const { start } = moving[i]!;
+      const span = spanAt(moving, start, last.start + last.entry.ticks - start);
+      count += span ? proposalsFor(span).length : 0;
+    }
+  }
+  return `${count.toLocaleString('en')} proposals`;
+});
 
 const folder = join(import.meta.dirname, '..', 'demo', 'tunes');
 const WITHOUT_REPEATS = `key: C\n${[

@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util';
 import { problemLine, type Problem } from '../core/index.ts';
 import { arrange } from './arrange.ts';
 import { grips } from './grips.ts';
+import { moves } from './moves.ts';
 import { read } from './read.ts';
 import { simplify } from './simplify.ts';
 
@@ -16,6 +17,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--top E5] [--bass C] [--max-difficulty N]
   arrange FILE                 the smoothest way through the chart
         [--plain] [--only movement] [--candidates]
+  moves FILE --bar N           what could stand there
+        [--beat B] [--beats D]
   simplify FILE                the chart without related ii's, passing chords and side-slips
 
 FILE may be - for standard input.
@@ -62,6 +65,9 @@ function main(argv: readonly string[]): number {
       top: { type: 'string' },
       bass: { type: 'string' },
       'max-difficulty': { type: 'string' },
+      bar: { type: 'string' },
+      beat: { type: 'string' },
+      beats: { type: 'string' },
     },
   });
   const [verb, subject, ...more] = positionals;
@@ -75,6 +81,7 @@ function main(argv: readonly string[]): number {
     read: () => read(subject),
     grips: () => grips(subject, values),
     arrange: () => arrange(subject, values),
+    moves: () => moves(subject, values),
     simplify: () => simplify(subject),
   };
   if (!Object.hasOwn(answers, verb)) throw new UsageError(`there is no verb ${verb}`);

@@ -49,6 +49,11 @@ export {
   type Cells,
   type Column,
 } from './reharm/decisions.ts';
+export { proposalsFor, ANY_TASTE, type Proposal, type Taste } from './reharm/moves/propose.ts';
+export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/moves/move.ts';
+export { MOVES, moveOf } from './reharm/moves/table.ts';
+export { spanAt, type Span } from './reharm/moves/span.ts';
+export { STYLES, type Style, type StyleId } from './reharm/moves/styles.ts';
 export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
 export {
   keyChoices,
@@ -72,6 +77,7 @@ export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type 
 export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
+export { moveReason, movesAsData, spanOf, type SpanPlace } from './wording/moves.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';

@@ -1,0 +1,34 @@
+import { movesAsData, parseChart } from '../core/index.ts';
+import { readText, UsageError, type Answer } from './heron.ts';
+import { table } from './table.ts';
+
+interface MovesOptions {
+  readonly bar?: string | undefined;
+  readonly beat?: string | undefined;
+  readonly beats?: string | undefined;
+}
+
+/** `moves FILE --bar N [--beat B] [--beats D]`: what could stand there. */
+export function moves(file: string, { bar, beat, beats }: MovesOptions): Answer {
+  const chart = parseChart(readText(file));
+  if (!chart.ok) return chart;
+  if (bar === undefined) throw new UsageError('--bar N says where');
+  const place = { bar: numberOf('bar', bar), beat: numberOf('beat', beat ?? '1') };
+  const json = movesAsData(chart.value, { ...place, ...(beats !== undefined && { beats: numberOf('beats', beats) }) });
+  if (json === null) throw new UsageError(`there is no chord to move at bar ${place.bar}, beat ${place.beat}`);
+  const rows = json.map(({ group, name, columns, stray, mood, reason }) => [
+    group,
+    name,
+    columns.map(({ symbol, beats: long }) => `${symbol} (${long})`).join(' '),
+    stray,
+    mood,
+    reason,
+  ]);
+  return { json, text: table([['group', 'move', 'chords (beats)', 'stray', 'mood', 'why'], ...rows]) };
+}
+
+function numberOf(name: string, text: string): number {
+  const value = /^\d+(\.\d+)?$/.test(text) ? Number(text) : NaN;
+  if (!Number.isFinite(value)) throw new UsageError(`--${name} takes a number, not ${text}`);
+  return value;
+}

@@ -1,0 +1,46 @@
+import { symbolOf } from '../../chord/chord.ts';
+import type { Found, Move } from './move.ts';
+import type { Span } from './span.ts';
+import type { Style } from './styles.ts';
+import { MOVES } from './table.ts';
+
+/** Something a move would put in a span. */
+export interface Proposal {
+  readonly move: Move;
+  readonly found: Found;
+}
+
+/** How a player wants moves chosen: the weights of a style, moves that are switched off, and how far to stray. */
+export interface Taste {
+  readonly style: Style | null;
+  readonly off: readonly string[];
+  readonly stray: number;
+}
+export const ANY_TASTE: Taste = { style: null, off: [], stray: 5 };
+
+const soundOf = ({ parts }: Found) => parts.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
+
+/**
+ * Everything that could stand in a span: what a style wants most first, then the nearer. Two moves that come to the same are
+ * one proposal, that of the earlier; what the chart says already is none.
+ */
+export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TASTE): readonly Proposal[] {
+  const plain = span.chords.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
+  const seen = new Set([plain]);
+  const all = MOVES.filter((move) => move.stray <= stray && !off.includes(move.id)).flatMap((move) =>
+    move.find(span).flatMap((found): Proposal[] => {
+      const sound = soundOf(found);
+      if (seen.has(sound)) return [];
+      seen.add(sound);
+      return [{ move, found }];
+    }),
+  );
+  const wanted = ({ move }: Proposal) =>
+    style === null ? 0 : (style.groups[move.group] ?? 0) + (move.styles?.[style.id] ?? 0);
+  return all
+    .map((proposal, i) => ({ proposal, i }))
+    .sort(
+      (a, b) => wanted(b.proposal) - wanted(a.proposal) || a.proposal.move.stray - b.proposal.move.stray || a.i - b.i,
+    )
+    .map(({ proposal }) => proposal);
+}
