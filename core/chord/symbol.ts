@@ -190,7 +190,10 @@ export function parseChord(text: string): Outcome<Chord> {
 
 /** A kind from its shown spelling, for tables in the code; throws on a misspelt entry. */
 export function kindOf(suffix: string): Kind {
-  const kind = parseSuffix(suffix);
+  const kind = KINDS.get(suffix) ?? parseSuffix(suffix);
   if (kind === null) throw new RangeError(`no chord kind is written "${suffix}"`);
+  KINDS.set(suffix, kind);
   return kind;
 }
+/** The tables name some fifty kinds over and over. */
+const KINDS = new Map<string, Kind>();

@@ -67,8 +67,15 @@ export function headerKey(key: Key): string {
 
 /** The seven notes of the key's scale, from the tonic. */
 export function scale(key: Key): readonly NoteName[] {
-  return TonalMode.notes(key.mode, key.tonic);
+  const name = formatKey(key);
+  const known = SCALES.get(name);
+  if (known) return known;
+  const notes = TonalMode.notes(key.mode, key.tonic);
+  SCALES.set(name, notes);
+  return notes;
 }
+/** Asked for of every chord in every key tried; each worked out once. */
+const SCALES = new Map<string, readonly NoteName[]>();
 
 /** The name of a pitch class in the key: its scale's own name where it has one, else by the signature's side. */
 export function nameInKey(key: Key, pc: number): NoteName {

@@ -42,10 +42,17 @@ const CHROMAS = new Map<NoteName, PitchClass>();
  * `interval` is in tonal's notation: `3m`, `9M`, `11A`.
  */
 export function noteAbove(root: NoteName, interval: string): NoteName {
+  const name = `${root} ${interval}`;
+  const known = ABOVE.get(name);
+  if (known !== undefined) return known;
   const exact = Note.transpose(root, interval);
   const accidentals = exact.length - 1;
-  return accidentals > 1 ? Note.simplify(exact) : exact;
+  const note = accidentals > 1 ? Note.simplify(exact) : exact;
+  ABOVE.set(name, note);
+  return note;
 }
+/** Asked for with every chord that is built; a few hundred pairs, each worked out once. */
+const ABOVE = new Map<string, NoteName>();
 
 const SHARP_NAMES = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as const;
 

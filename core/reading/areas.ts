@@ -1,5 +1,5 @@
 import type { Chord } from '../chord/chord.ts';
-import { formatKey, nameInKey, type Key } from '../pitch/key.ts';
+import { nameInKey, type Key } from '../pitch/key.ts';
 import { pitchClass, type NoteName } from '../pitch/note.ts';
 import { isMinor } from './place.ts';
 import type { Reason } from './reason.ts';
@@ -23,62 +23,68 @@ export interface KeyArea {
 export function keyAreas(chords: readonly Chord[], home: Key, blues: boolean): readonly KeyArea[] {
   // In a blues the form explains its chords.
   if (blues) return [];
-  const seen = seenBy(chords);
-  const spots = chords.map((_, i) => seen(home, i)!);
+  const atHome = new Seen(chords, home);
+  const spots = chords.map((_, i) => atHome.at(i)!);
   const reasons = viewsOf(spots, home, { blues, mode: null }).map(reasonFor);
-  const tonics = Array.from({ length: 12 }, (_, pc) => tonicName(chords, home, pc));
-  const progression: Progression = { home, tonics, seen, reasons };
+  const keys = Array.from({ length: 12 }, (_, pc) => tonicName(chords, home, pc)).flatMap((tonic) =>
+    (['major', 'minor'] as const).map((mode) => new Seen(chords, { tonic, mode })),
+  );
+  const progression: Progression = { home: atHome, keys, reasons };
   const areas: KeyArea[] = [];
   let from = 0;
   while (from + 3 < chords.length) {
     const found = reasons[from]?.outside;
     const announced = found?.kind === 'foreign-ii-v' && found.lands && spots[from]!.family !== 'dominant';
     const area =
-      (announced && stretch(progression, found.key!, from)) || direct(progression, from, areas.at(-1)?.to ?? -1);
+      (announced && stretch(progression, new Seen(chords, found.key!), from)) ||
+      direct(progression, from, areas.at(-1)?.to ?? -1);
     if (area) areas.push(area);
     from = area ? area.to + 1 : from + 1;
   }
   return areas;
 }
 
-interface Progression {
-  readonly home: Key;
-  /** How each tonic is spelled, by pitch class. */
-  readonly tonics: readonly NoteName[];
-  /** A chord as a key sees it, worked out once; undefined past the end. */
-  readonly seen: (key: Key, at: number) => Spot | undefined;
-  /** Why each chord from outside is there, were there no change of key. */
-  readonly reasons: readonly (Reason | null)[];
+/** A progression as one key sees it, each chord worked out when it is asked for. */
+class Seen {
+  readonly key: Key;
+  readonly #chords: readonly Chord[];
+  readonly #spots: Spot[] = [];
+  constructor(chords: readonly Chord[], key: Key) {
+    this.key = key;
+    this.#chords = chords;
+  }
+  /** Undefined past the end. */
+  at(index: number): Spot | undefined {
+    const chord = this.#chords[index];
+    return chord && (this.#spots[index] ??= spotOf(chord, this.key));
+  }
+  /** Whether the chord is a tonic that its dominant brings. */
+  isCadence(index: number): boolean {
+    const [five, tonic] = [this.at(index - 1), this.at(index)];
+    return five !== undefined && tonic !== undefined && isTonic(tonic) && isFive(five);
+  }
 }
 
-function seenBy(chords: readonly Chord[]): Progression['seen'] {
-  const known = new Map<string, Spot[]>();
-  return (key, at) => {
-    const name = formatKey(key);
-    const spots = known.get(name) ?? [];
-    known.set(name, spots);
-    const chord = chords[at];
-    return chord && (spots[at] ??= spotOf(chord, key));
-  };
+interface Progression {
+  readonly home: Seen;
+  /** Every key it might go to. */
+  readonly keys: readonly Seen[];
+  /** Why each chord from outside is there, were there no change of key. */
+  readonly reasons: readonly (Reason | null)[];
 }
 
 const isFive = ({ degree, place, family }: Spot) =>
   degree === 7 && place?.function === 'dominant' && family !== 'minor';
 const isTonic = ({ degree, place, family }: Spot) =>
   degree === 0 && place !== null && (family === 'major' || family === 'minor');
-/** Whether a spot is a tonic that its dominant brings. */
-const isCadence = (five: Spot | undefined, tonic: Spot | undefined) =>
-  five !== undefined && tonic !== undefined && isFive(five) && isTonic(tonic);
 
 /** The stretch from a spot on that another key holds, less what at its end is home again; null if it is short. */
-function stretch({ home, seen }: Progression, key: Key, from: number): KeyArea | null {
-  const isHome = (at: number) => seen(home, at)!.place !== null;
-  const cadence = (inKey: Key, at: number) => at > from && isCadence(seen(inKey, at - 1), seen(inKey, at));
+function stretch({ home }: Progression, there: Seen, from: number): KeyArea | null {
   let to = from - 1;
   // A cadence at home is home.
-  while (seen(key, to + 1)?.place && !cadence(home, to + 1)) to++;
-  while (to >= from && isHome(to) && !cadence(key, to)) to--;
-  return to - from + 1 >= SHORTEST ? { key, from, to } : null;
+  while (there.at(to + 1)?.place && !(to >= from && home.isCadence(to + 1))) to++;
+  while (to >= from && home.at(to)!.place !== null && !(to > from && there.isCadence(to))) to--;
+  return to - from + 1 >= SHORTEST ? { key: there.key, from, to } : null;
 }
 
 const SHORTEST = 4;
@@ -87,30 +93,34 @@ const SECOND_CADENCE = 2;
 
 /** A change of key without a ii–V to announce it, after the spot `after`. */
 function direct(progression: Progression, from: number, after: number): KeyArea | null {
-  const { home, seen, tonics } = progression;
-  if (seen(home, from)!.place !== null) return null;
+  const { home, keys } = progression;
+  if (home.at(from)!.place !== null) return null;
   let best: KeyArea | null = null;
-  for (let pc = 0; pc < 12; pc++) {
-    for (const mode of ['major', 'minor'] as const) {
-      const area = stretch(progression, { tonic: tonics[pc]!, mode }, from);
-      if (area && isSettled(progression, area) && (!best || area.to > best.to)) best = area;
-    }
+  let pivot = false;
+  for (const there of keys) {
+    if (there.at(from)!.place === null) continue;
+    const area = stretch(progression, there, from);
+    if (!area || (best && area.to <= best.to) || !isSettled(progression, there, area)) continue;
+    best = area;
+    pivot = from - 1 > after && there.at(from - 1)?.place?.function === 'predominant';
   }
-  if (!best) return null;
-  const pivot = from - 1;
-  const leadsIn = pivot > after && seen(best.key, pivot)?.place?.function === 'predominant';
-  return leadsIn ? { ...best, from: pivot } : best;
+  return best && pivot ? { ...best, from: from - 1 } : best;
 }
 
 /** Whether a stretch makes its key sure: mostly foreign with tonic and dominant, or by a second cadence. */
-function isSettled({ home, seen, reasons }: Progression, { key, from, to }: KeyArea): boolean {
-  if (key.tonic === home.tonic && isMinor(key) === isMinor(home)) return false;
-  const within = Array.from({ length: to - from + 1 }, (_, i) => seen(key, from + i)!);
-  const foreign = within.filter((_, i) => isForeign(reasons, from + i)).length;
-  const cadences = within.filter((spot, i) => isCadence(within[i - 1], spot)).length;
+function isSettled({ home, reasons }: Progression, there: Seen, { key, from, to }: KeyArea): boolean {
+  if (key.tonic === home.key.tonic && isMinor(key) === isMinor(home.key)) return false;
+  let [tonics, fives, foreign, cadences] = [0, 0, 0, 0];
+  for (let i = from; i <= to; i++) {
+    const spot = there.at(i)!;
+    if (isTonic(spot)) tonics++;
+    if (isFive(spot)) fives++;
+    if (isForeign(reasons, i)) foreign++;
+    if (i > from && there.isCadence(i)) cadences++;
+  }
+  const length = to - from + 1;
   return (
-    (within.some(isTonic) && within.some(isFive) && foreign >= within.length * MOSTLY_FOREIGN) ||
-    (cadences >= SECOND_CADENCE && within.length > SHORTEST)
+    (tonics > 0 && fives > 0 && foreign >= length * MOSTLY_FOREIGN) || (cadences >= SECOND_CADENCE && length > SHORTEST)
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Chord } from '../chord/chord.ts';
-import { familyOf, suffixOf, tonesOf, type Family } from '../chord/kind.ts';
+import { familyOf, suffixOf, tonesOf, type Family, type Kind } from '../chord/kind.ts';
 import { kindOf } from '../chord/symbol.ts';
 import { degreePitchClass, semitones, type Degree } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
@@ -85,35 +85,42 @@ export interface ColourOption {
   readonly clashes: readonly Clash[];
 }
 
-/** The colours of a chord in its role: the chart's own first, then steadiest first; with `grating` also what grates. */
+/** The kinds a chord may take in its role: the chart's own first, then steadiest first; with `grating` also what grates. */
+export function colourKinds(
+  chord: Chord,
+  { role, next }: ColourContext,
+  { grating = false }: { grating?: boolean } = {},
+): readonly (readonly [ColourOption['group'], Kind])[] {
+  const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[role];
+  const rows: (readonly [ColourOption['group'], Kind])[] = [
+    ['chart', chord.kind],
+    ...kinds('usual', table.usual),
+    ...(fallsAFifth(chord, next) ? kinds('resolving', table.resolving) : []),
+    ...kinds('care', table.care),
+    ...(grating ? kinds('grates', table.grates) : []),
+  ];
+  return rows.filter(([group, kind]) => group === 'chart' || holdsBass({ ...chord, kind }));
+}
+
+const kinds = (group: ColourOption['group'], list: string | undefined) =>
+  (list?.split(' ') ?? []).map((suffix) => [group, kindOf(suffix)] as const);
+
+/** The colours of a chord in its role, each once, with what it changes and what speaks against it. */
 export function coloursOf(
   chord: Chord,
   context: ColourContext,
-  { grating = false }: { grating?: boolean } = {},
+  wanted: { grating?: boolean } = {},
 ): readonly ColourOption[] {
-  const { role, next } = context;
-  const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[role];
-  const rows: (readonly [ColourOption['group'], string])[] = [
-    ['chart', suffixOf(chord.kind)],
-    ...words(table.usual).map((suffix) => ['usual', suffix] as const),
-    ...(fallsAFifth(chord, next) ? words(table.resolving).map((suffix) => ['resolving', suffix] as const) : []),
-    ...words(table.care).map((suffix) => ['care', suffix] as const),
-    ...(grating ? words(table.grates).map((suffix) => ['grates', suffix] as const) : []),
-  ];
   const seen = new Set<string>();
-  return rows
-    .map(([group, suffix]) => option(chord, group, suffix, context))
-    .filter(({ suffix }) => !seen.has(suffix) && seen.add(suffix))
-    .filter((found) => found.group === 'chart' || holdsBass(found.chord));
+  return colourKinds(chord, context, wanted)
+    .map(([group, kind]) => option(chord, group, kind, context))
+    .filter(({ suffix }) => !seen.has(suffix) && seen.add(suffix));
 }
-
-const words = (list: string | undefined) => list?.split(' ') ?? [];
 
 /** The colours of every role, for whoever checks the table. */
 export const COLOUR_TABLE: Readonly<Record<string, Colours>> = COLOURS;
 
-function option(chord: Chord, group: ColourOption['group'], token: string, context: ColourContext): ColourOption {
-  const kind = group === 'chart' ? chord.kind : kindOf(token);
+function option(chord: Chord, group: ColourOption['group'], kind: Kind, context: ColourContext): ColourOption {
   const before = tonesOf(chord.kind);
   const after = tonesOf(kind);
   const lacks = (tones: readonly Degree[], degree: Degree) =>

@@ -1,9 +1,9 @@
 /* A chord over another's root or guide tones; and one note that rings through several chords. */
 import { symbolOf } from '../../chord/chord.ts';
 import { tonesOf } from '../../chord/kind.ts';
-import { degreePitchClass } from '../../pitch/degree.ts';
+import { semitones } from '../../pitch/degree.ts';
 import { pitchClass } from '../../pitch/note.ts';
-import { coloursOf } from '../colours.ts';
+import { colourKinds } from '../colours.ts';
 import { chordFrom, chordOn, fallsTo, isMinorChord, isPlace, whole, type Found, type Move, type Part } from './move.ts';
 import type { Span } from './span.ts';
 
@@ -62,11 +62,12 @@ function threaded(span: Span, note: string): Found | null {
   const parts: Part[] = [];
   for (const [i, { chord, role, beats }] of span.chords.entries()) {
     const next = span.chords[i + 1]?.chord ?? span.next?.chord ?? null;
-    const colour = coloursOf(chord, { role, next, key: span.key }).find(({ chord: coloured }) =>
-      tonesOf(coloured.kind).some((degree) => degreePitchClass(coloured.root, degree) === pitchClass(note)),
+    const above = (pitchClass(note) - pitchClass(chord.root) + 12) % 12;
+    const colour = colourKinds(chord, { role, next, key: span.key }).find(([, kind]) =>
+      tonesOf(kind).some((degree) => semitones(degree) === above),
     );
     if (!colour) return null;
-    parts.push({ chord: colour.chord, role, beats });
+    parts.push({ chord: { ...chord, kind: colour[1] }, role, beats });
   }
   return { parts, variant: note, args: { note, new: parts.map((part) => symbolOf(part.chord)).join(' ') } };
 }
