@@ -37,18 +37,18 @@ export { roleOf, type Role } from './reharm/role.ts';
 export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
 export { COLOUR_TABLE, coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
 export {
+  barOf,
   cellKey,
   changesKey,
-  colourContext,
-  columnsOf,
   decisionFor,
-  divide,
+  moveKey,
   slotKeys,
   versionsOf,
   type Cell,
   type Cells,
-  type Column,
 } from './reharm/decisions.ts';
+export { moveCell, type AppliedMove } from './reharm/applied.ts';
+export { colourContext, columnsOf, divide, type Column } from './reharm/columns.ts';
 export { proposalsFor, ANY_TASTE, type Proposal, type Taste } from './reharm/moves/propose.ts';
 export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/moves/move.ts';
 export { MOVES, moveOf } from './reharm/moves/table.ts';

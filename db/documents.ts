@@ -8,12 +8,21 @@ const barId = z.object({ id: z.string().min(1), source: z.string() });
 export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
 export type TuneDoc = z.infer<typeof tuneDoc>;
 
+/** A move over many bars names every chord it was made for. */
+const LONGEST_ON = 2000;
+
 export const cell = z.strictObject({
-  on: z.string().max(32),
-  degree: z.string().max(32).optional(),
+  on: z.string().max(LONGEST_ON),
+  degree: z.string().max(LONGEST_ON).optional(),
+  ticks: z.int().min(1).max(1_000_000).optional(),
   source: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('chart') }),
     z.strictObject({ kind: z.literal('colour'), suffix: z.string().max(32) }),
+    z.strictObject({
+      kind: z.literal('move'),
+      id: z.string().max(64),
+      variant: z.string().max(32).optional(),
+    }),
     z.strictObject({ kind: z.literal('changes'), number: z.int().min(1).max(99) }),
   ]),
   pin: z
@@ -22,7 +31,7 @@ export const cell = z.strictObject({
     .optional(),
 });
 
-const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:(\d{1,6}|changes)$/);
+const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:(\d{1,6}(:move)?|changes)$/);
 
 /** A take's document: decisions only. */
 export const takeDoc = z.object({ schema: z.literal(1), cells: z.record(cellKey, cell) });

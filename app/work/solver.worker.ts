@@ -2,7 +2,6 @@ import { expose } from 'comlink';
 import {
   arrangementOf,
   coloursOf,
-  colourContext,
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
@@ -149,8 +148,8 @@ const solver = {
     const priced = await pricing(column);
     if (priced === null) return;
     const { of, at, current } = priced;
-    const { slot, slotAt } = of.columns[column]!;
-    for (const option of coloursOf(slot.entry.chord!, colourContext(of.slots, slotAt), { grating })) {
+    const { slot, context } = of.columns[column]!;
+    for (const option of coloursOf(slot.entry.chord!, context, { grating })) {
       const found = of.search.alternative(at, option.chord);
       onOption({
         ...option,

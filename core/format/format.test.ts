@@ -7,7 +7,7 @@ import { run, Search } from '../leading/search.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/decisions.ts';
+import { columnsOf } from '../reharm/columns.ts';
 import { writeMidi } from './midi.ts';
 import { songOf } from './song.ts';
 import { TAB_WIDTH, writeTab } from './tab.ts';

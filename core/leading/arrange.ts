@@ -1,4 +1,4 @@
-import type { Column } from '../reharm/decisions.ts';
+import type { Column } from '../reharm/columns.ts';
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { problem, type Problem } from '../problem.ts';

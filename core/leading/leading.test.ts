@@ -7,7 +7,7 @@ import { gripOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/decisions.ts';
+import { columnsOf } from '../reharm/columns.ts';
 import { arrangementOf, searchable } from './arrange.ts';
 import { handChange } from './change.ts';
 import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, type Weights } from './cost.ts';

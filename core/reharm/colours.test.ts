@@ -10,7 +10,8 @@ import { numeralOf, plainNumeral } from '../reading/numeral.ts';
 import { placeOf } from '../reading/place.ts';
 import { readChart, readingAsData } from '../reading/read.ts';
 import { COLOUR_TABLE, coloursOf, defaultColour } from './colours.ts';
-import { colourContext, columnsOf, decisionFor, divide, slotKeys, versionsOf, type Cells } from './decisions.ts';
+import { colourContext, columnsOf, divide } from './columns.ts';
+import { decisionFor, slotKeys, versionsOf, type Cells } from './decisions.ts';
 import type { ColourContext } from './grates.ts';
 import type { Role } from './role.ts';
 
@@ -300,8 +301,8 @@ describe('a long chord takes two colours', () => {
     );
 
   test('on its middle beat, the second the next steadiest', () => {
-    const { slots, columns } = at('key: C\n| Dm7 | G7 C |');
-    const cut = divide(slots, columns({})[0]!)!;
+    const { columns } = at('key: C\n| Dm7 | G7 C |');
+    const cut = divide(columns({})[0]!)!;
     expect(shown(columns({ [cut.at]: cut.cell }))).toEqual([
       'Dm9 0+960 beat 1 (2)',
       'Dm11 960+960 beat 3 (2)',
@@ -310,10 +311,10 @@ describe('a long chord takes two colours', () => {
     ]);
   });
   test('and three, and lets go of each by its own cell', () => {
-    const { slots, columns } = at('key: C\n| Dm7 | G7 C |');
-    const first = divide(slots, columns({})[0]!)!;
+    const { columns } = at('key: C\n| Dm7 | G7 C |');
+    const first = divide(columns({})[0]!)!;
     const cells = { [first.at]: first.cell };
-    const second = divide(slots, columns(cells)[1]!)!;
+    const second = divide(columns(cells)[1]!)!;
     expect(shown(columns({ ...cells, [second.at]: second.cell })).slice(0, 3)).toEqual([
       'Dm9 0+960 beat 1 (2)',
       'Dm11 960+480 beat 3 (1)',
@@ -326,8 +327,8 @@ describe('a long chord takes two colours', () => {
   });
   test('three beats as two and one; a beat not at all', () => {
     const waltz = at('meter: 3/4\nkey: C\n| C | F . G |');
-    expect(divide(waltz.slots, waltz.columns({})[0]!)!.at).toBe('a:1:960');
-    expect(divide(waltz.slots, waltz.columns({})[2]!)).toBeNull();
+    expect(divide(waltz.columns({})[0]!)!.at).toBe('a:1:960');
+    expect(divide(waltz.columns({})[2]!)).toBeNull();
   });
   test('waits where the chart says another chord there', () => {
     const { columns } = at('key: C\n| Em7 | G7 C |');

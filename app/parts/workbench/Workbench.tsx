@@ -136,7 +136,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const release = () => {
     if (column.decision) decide(null, 'letting go');
   };
-  const cut = divide(slots, column);
+  const cut = divide(column);
   const divideHere = () => {
     if (cut) store.edit({ [cut.at]: cut.cell }, `two colours in bar ${column.slot.bar}`);
   };
