@@ -47,8 +47,8 @@ export {
   type Cell,
   type Cells,
 } from './reharm/decisions.ts';
-export { moveCell, type AppliedMove } from './reharm/applied.ts';
-export { colourContext, columnsOf, divide, type Column } from './reharm/columns.ts';
+export { moveCell, movePatch, type AppliedMove } from './reharm/applied.ts';
+export { colourContext, columnsOf, divide, spanOfColumns, type Column } from './reharm/columns.ts';
 export { proposalsFor, ANY_TASTE, type Proposal, type Taste } from './reharm/moves/propose.ts';
 export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/moves/move.ts';
 export { MOVES, moveOf } from './reharm/moves/table.ts';
@@ -77,7 +77,7 @@ export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type 
 export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
-export { moveReason, movesAsData, spanOf, type SpanPlace } from './wording/moves.ts';
+export { appliedText, moveReason, movesAsData, spanOf, whyNot, type SpanPlace } from './wording/moves.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';

@@ -1,4 +1,4 @@
-import { beatsPerBar, secondsOf, ticksPerBeat, type ArrangedColumn, type Chart, type Grip } from '../../core/index.ts';
+import { beatsPerBar, secondsOf, ticksPerBeat, type ArrangedColumn, type Chart, type Ticks } from '../../core/index.ts';
 import type { Performance } from './player.ts';
 
 /**
@@ -31,18 +31,34 @@ export function performanceFrom(chart: Chart, columns: readonly ArrangedColumn[]
 /** A chord tried in place is heard no longer than this, in seconds: its neighbours are what matters. */
 const IN_PLACE_MOST = 1.2;
 
-/** A grip tried in a column, between the chords that sound before and after it, without clicks. */
-export function inPlace(chart: Chart, columns: readonly ArrangedColumn[], at: number, grip: Grip): Performance {
-  const sounding = (from: number, by: number) => {
-    let i = from + by;
+/** A grip tried, and how long it would last. */
+export interface TriedChord {
+  readonly pitches: readonly number[];
+  readonly ticks: Ticks;
+}
+
+/** Grips tried in place of columns `from` … `to`, between the chords that sound before and after, without clicks. */
+export function inPlace(
+  chart: Chart,
+  columns: readonly ArrangedColumn[],
+  from: number,
+  to: number,
+  tried: readonly TriedChord[],
+): Performance {
+  const sounding = (start: number, by: number) => {
+    let i = start + by;
     while (columns[i] && columns[i]!.grip === null) i += by;
-    return columns[i] ? [{ column: i, grip: columns[i]!.grip! }] : [];
+    const at = columns[i];
+    return at?.grip ? [{ column: i, pitches: at.grip.pitches, ticks: at.column.slot.entry.ticks }] : [];
   };
   let clock = 0;
-  const chords = [...sounding(at, -1), { column: at, grip }, ...sounding(at, 1)].map((one) => {
-    const { entry } = columns[one.column]!.column.slot;
-    const seconds = Math.min(IN_PLACE_MOST, secondsOf(entry.ticks, chart.tempo, chart.meter));
-    const chord = { column: one.column, at: clock, seconds, pitches: one.grip.pitches };
+  const chords = [
+    ...sounding(from, -1),
+    ...tried.map(({ pitches, ticks }, i) => ({ column: Math.min(from + i, to), pitches, ticks })),
+    ...sounding(to, 1),
+  ].map(({ column, pitches, ticks }) => {
+    const seconds = Math.min(IN_PLACE_MOST, secondsOf(ticks, chart.tempo, chart.meter));
+    const chord = { column, at: clock, seconds, pitches };
     clock += seconds;
     return chord;
   });

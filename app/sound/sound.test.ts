@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { PitchDetector } from 'pitchy';
-import { hertz, parseChart, readChart, type ArrangedColumn, type Grip } from '../../core/index.ts';
+import { hertz, parseChart, readChart, type ArrangedColumn } from '../../core/index.ts';
 import { inPlace, performanceFrom } from './perform.ts';
 import { renderClick, renderPluck } from './pluck.ts';
 
@@ -92,12 +92,14 @@ describe('a performance', () => {
   test('a grip is heard in place between the chords that sound around it, none too long', () => {
     const { chart, arranged } = columns('tempo: 60\n| C | N.C. | F G | C |');
     const quiet = arranged.map((one, i) => (i === 1 ? { ...one, grip: null } : one)) as typeof arranged;
-    const tried = { pitches: [72] } as unknown as Grip;
-    expect(inPlace(chart, quiet, 2, tried).chords.map(({ column, at, pitches }) => [column, at, pitches[0]])).toEqual([
+    const tried = [{ pitches: [72], ticks: 960 }];
+    expect(
+      inPlace(chart, quiet, 2, 2, tried).chords.map(({ column, at, pitches }) => [column, at, pitches[0]]),
+    ).toEqual([
       [0, 0, 60],
       [2, 1.2, 72],
       [3, 2.4, 60],
     ]);
-    expect(inPlace(chart, quiet, 0, tried).chords.map(({ column }) => column)).toEqual([0, 2]);
+    expect(inPlace(chart, quiet, 0, 0, tried).chords.map(({ column }) => column)).toEqual([0, 2]);
   });
 });

@@ -1,9 +1,9 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import type { Arrangement, Cells } from '../../core/index.ts';
-import type { Phase, PricedColour, PricedGrip, Solver } from './solver.worker.ts';
+import type { MovesWanted, Phase, PricedColour, PricedGrip, PricedMove, Solver } from './solver.worker.ts';
 
-export type { Phase, PricedColour, PricedGrip } from './solver.worker.ts';
+export type { MovesWanted, Phase, PricedColour, PricedGrip, PricedMove } from './solver.worker.ts';
 
 let worker: Remote<Solver> | null = null;
 
@@ -86,6 +86,40 @@ export function useColours(column: number, result: number, wanted: boolean, grat
     };
   }, [of, column, result, wanted, grating]);
   return options.of === of ? options.list : [];
+}
+
+export interface FoundMoves {
+  readonly list: readonly PricedMove[];
+  /** Whether there are no more to come. */
+  readonly done: boolean;
+}
+const NO_MOVES: FoundMoves = { list: [], done: false };
+
+/** The moves over a span of columns as they are priced. */
+export function useMoves(wanted: MovesWanted, result: number, shown: boolean): FoundMoves {
+  const [moves, setMoves] = useState<FoundMoves & { readonly of: string }>({ ...NO_MOVES, of: '' });
+  const text = JSON.stringify(wanted);
+  const of = `${text}/${result}`;
+  useEffect(() => {
+    if (result === 0 || !shown) return;
+    let current = true;
+    const list: PricedMove[] = [];
+    const onMove = proxy((move: PricedMove) => {
+      if (!current) return;
+      list.push(move);
+      setMoves({ of, list: [...list], done: false });
+    });
+    void solver()
+      .moves(JSON.parse(text) as MovesWanted, onMove)
+      .then((done) => {
+        // The last of them may still be on its way: they come by a channel of their own.
+        if (current && done) setMoves((before) => ({ of, list: before.of === of ? before.list : list, done }));
+      });
+    return () => {
+      current = false;
+    };
+  }, [of, text, result, shown]);
+  return moves.of === of ? moves : NO_MOVES;
 }
 
 /** Every grip of a column's chord with its price; null while they are being priced. */

@@ -1,24 +1,38 @@
 import { expose } from 'comlink';
 import {
+  applyPatch,
   arrangementOf,
   coloursOf,
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
   gripOf,
+  movePatch,
+  moveReason,
   parseChart,
+  plainNumeral,
+  proposalsFor,
   readChart,
   Search,
   searchable,
   slotKeys,
+  spanOfColumns,
+  STYLES,
+  symbolOf,
   versionsOf,
   type Arrangement,
+  type Cell,
   type Cells,
   type ColourOption,
   type Column,
   type Grip,
+  type Group,
+  type Patch,
+  type Proposal,
   type ReadSlot,
   type ShapeLibrary,
+  type Span,
+  type StyleId,
 } from '../../core/index.ts';
 
 import { libraryOf } from './kept.ts';
@@ -37,6 +51,32 @@ export interface PricedColour extends ColourOption {
 export interface PricedGrip {
   readonly grip: Grip;
   readonly extra: number;
+}
+/** A move that could be made over a span, in words and with its price. */
+export interface PricedMove {
+  readonly id: string;
+  readonly group: Group;
+  readonly name: string;
+  readonly reason: string;
+  readonly mood: string;
+  readonly stray: number;
+  readonly parts: readonly { readonly symbol: string; readonly numeral: string; readonly beats: number }[];
+  /** What the whole path costs more than the best, in tenths of a semitone; null: no grip for this hand. */
+  readonly extra: number | null;
+  /** Of its columns. */
+  readonly grips: readonly Grip[];
+  /** What makes it: the cells to set, those of moves it takes the place of put away. */
+  readonly patch: Patch<Cell>;
+}
+/** A span of columns, and how moves are chosen. */
+export interface MovesWanted {
+  readonly from: number;
+  readonly to: number;
+  readonly style: StyleId | null;
+  readonly stray: number;
+  readonly off: readonly string[];
+  /** At most so many, no two of one group; all without it. */
+  readonly most?: number;
 }
 export type Phase = { readonly phase: 'shapes' | 'path'; readonly share: number };
 
@@ -59,6 +99,8 @@ function ready(onProgress: (share: number) => void): Promise<Tools> {
 interface Solved extends Tools {
   readonly slots: readonly ReadSlot[];
   readonly columns: readonly Column[];
+  readonly keys: readonly string[];
+  readonly cells: Cells;
   /** Where each column stands in the search, or −1. */
   readonly index: readonly number[];
   /** Its price, in tenths. */
@@ -68,7 +110,7 @@ interface Solved extends Tools {
 let solved: Solved | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
-let newestOptions = 0;
+const newestOf = { colours: 0, moves: 0, grips: 0 };
 
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve));
 
@@ -96,15 +138,46 @@ async function follow<T>(
  * Makes ready to price a column of the newest arrangement; the newest request wins. Null: there is
  * nothing to price, or something newer came; the page asks again when it has the next arrangement.
  */
-async function pricing(column: number): Promise<{ of: Solved; at: number; current: () => boolean } | null> {
-  const mine = ++newestOptions;
+async function pricing(
+  kind: keyof typeof newestOf,
+  column: number,
+): Promise<{ of: Solved; at: number; current: () => boolean } | null> {
+  const mine = ++newestOf[kind];
   await pause();
   const of = solved;
   const at = of?.index[column] ?? -1;
-  const current = () => of === solved && mine === newestOptions;
+  const current = () => of === solved && mine === newestOf[kind];
   if (of === null || at < 0 || !current()) return null;
   await follow(of.search.reach(at), current);
   return current() ? { of, at, current } : null;
+}
+
+/** A proposal with the price of the whole path through what it would put in its span. */
+function pricedMove(of: Solved, span: Span, proposal: Proposal): PricedMove {
+  const { move, found } = proposal;
+  const within = ({ slot }: Column) => slot.start >= span.start && slot.start < span.start + span.ticks;
+  const patch = movePatch(of.slots, of.keys, of.cells, span, proposal);
+  const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells).filter(within);
+  const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
+  const { wanted } = searchable(made, of.search);
+  const passage =
+    wanted.length === made.length && places.length > 0 ? of.search.passage(places[0]!, places.at(-1)!, wanted) : null;
+  return {
+    id: move.id,
+    group: move.group,
+    name: move.name,
+    reason: moveReason(proposal),
+    mood: move.mood,
+    stray: move.stray,
+    parts: found.parts.map(({ chord, beats }) => ({
+      symbol: symbolOf(chord),
+      numeral: plainNumeral(chord, span.key),
+      beats,
+    })),
+    extra: passage && passage.cost - of.best,
+    grips: passage ? passage.shapes.map((shape, i) => gripOf(made[i]!.chord!, of.library, shape)) : [],
+    patch,
+  };
 }
 
 const solver = {
@@ -124,7 +197,8 @@ const solver = {
     const chart = parseChart(job.chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
     const slots = readChart(chart.value, versionsOf(job.cells, job.barIds));
-    const columns = columnsOf(slots, slotKeys(slots, job.barIds), job.cells);
+    const keys = slotKeys(slots, job.barIds);
+    const columns = columnsOf(slots, keys, job.cells);
     const { wanted, index } = searchable(columns, search);
     search.setColumns(wanted);
     const path = await follow(search.solve(), current, (step) => {
@@ -132,7 +206,7 @@ const solver = {
       onProgress({ phase: 'path', share: done / total });
     });
     if (path === null) return null;
-    solved = { library, search, slots, columns, index, best: path.cost };
+    solved = { library, search, slots, keys, cells: job.cells, columns, index, best: path.cost };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search.refresh(), current));
     return arrangementOf(columns, index, path, library, DEFAULT_WEIGHTS);
@@ -145,7 +219,7 @@ const solver = {
 
   /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. */
   async colours(column: number, grating: boolean, onOption: (option: PricedColour) => void): Promise<void> {
-    const priced = await pricing(column);
+    const priced = await pricing('colours', column);
     if (priced === null) return;
     const { of, at, current } = priced;
     const { slot, context } = of.columns[column]!;
@@ -161,9 +235,26 @@ const solver = {
     }
   },
 
+  /** Prices the moves over a span of columns, one by one; the best for the style first. False: something newer came. */
+  async moves(wanted: MovesWanted, onMove: (move: PricedMove) => void): Promise<boolean> {
+    const priced = await pricing('moves', wanted.from);
+    if (priced === null) return false;
+    const { of, current } = priced;
+    const span = spanOfColumns(of.slots, of.columns.slice(wanted.from, wanted.to + 1));
+    const style = STYLES.find(({ id }) => id === wanted.style) ?? null;
+    const all = span ? proposalsFor(span, { style, off: wanted.off, stray: wanted.stray }) : [];
+    const groups = all.filter(({ move }, i) => all.findIndex((other) => other.move.group === move.group) === i);
+    for (const proposal of wanted.most === undefined ? all : groups.slice(0, wanted.most)) {
+      onMove(pricedMove(of, span!, proposal));
+      await pause();
+      if (!current()) return false;
+    }
+    return true;
+  },
+
   /** Every grip of a column's chord with its exact price, cheapest first. */
   async grips(column: number): Promise<PricedGrip[] | null> {
-    const priced = await pricing(column);
+    const priced = await pricing('grips', column);
     if (priced === null) return null;
     const { of, at } = priced;
     const chord = of.columns[column]!.chord!;

@@ -267,6 +267,24 @@ describe('the path found is the true optimum', () => {
     );
   });
 
+  test('the price of a passage is the price of the whole path with it, and its grips are those of that path', () => {
+    const passage = fc.array(fc.constantFrom(...Object.keys(CHORDS)), { minLength: 1, maxLength: 2 });
+    fc.assert(
+      fc.property(symbolList, fc.nat(), fc.nat(), passage, (symbols, a, b, others) => {
+        const from = a % symbols.length;
+        const to = from - 1 + (b % (symbols.length - from + 1));
+        const changed = [...symbols.slice(0, from), ...others, ...symbols.slice(to + 1)];
+        const wanted = others.map((symbol) => ({ chord: chordOf(symbol), pin: null }));
+        const found = solved(symbols, DEFAULT_WEIGHTS).search.passage(from, to, wanted)!;
+        const { path } = solved(changed, DEFAULT_WEIGHTS);
+        expect(found.cost).toBe(path.cost);
+        expect(found.shapes).toEqual(path.shapes.slice(from, from + others.length));
+        if (changed.length <= 3) expect(found.cost).toBe(leastCost(changed, DEFAULT_WEIGHTS));
+      }),
+      { numRuns: 100, seed: 24 },
+    );
+  });
+
   test('every grip on offer has the exact price of pinning it, none is left out', () => {
     const symbols = ['Dm9', 'G7', 'C'];
     const { search } = solved(symbols, DEFAULT_WEIGHTS);

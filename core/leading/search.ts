@@ -26,6 +26,9 @@ export interface Alternative {
   readonly cost: number;
 }
 
+/** The price of putting other chords in a passage: the best whole path through them, and their shapes on it. */
+export type Passage = Path;
+
 export interface Progress {
   readonly done: number;
   readonly total: number;
@@ -135,7 +138,10 @@ export class Search {
    * so do the tables, but for their base: a step seen before is not taken again.
    */
   #step(from: number, table: Table, to: number): Table {
-    const [a, b] = [this.#columns[from]!, this.#columns[to]!];
+    return this.#stepBetween(this.#columns[from]!, table, this.#columns[to]!);
+  }
+
+  #stepBetween(a: SearchColumn, table: Table, b: SearchColumn): Table {
     const key = stepKey(a, b);
     const seen = this.#steps.get(key) ?? [];
     let step = seen.find(({ above }) => sameNumbers(above, table.above));
@@ -206,6 +212,43 @@ export class Search {
     const through = this.#throughAll(i, states);
     const best = leastOf(states.size, (j) => through[j]!);
     return { shape: states.shape[best]!, cost: Math.floor(through[best]! / TENTH) };
+  }
+
+  /**
+   * What it costs to put other chords in place of columns `from` … `to`: the best whole path through them. Exact. Null
+   * when the hand cannot hold one of them. `from` may be `to + 1`: they are put between.
+   */
+  passage(from: number, to: number, wanted: readonly Wanted[]): Passage | null {
+    const inner = wanted.map((want) => ({ key: keyOf(want), chord: want.chord, states: this.states(want) }));
+    if (inner.length === 0 || inner.some(({ states }) => states.size === 0)) return null;
+    run(this.#goForward(from - 1));
+    run(this.#goBackward(to + 1));
+    const tables: Table[] = [];
+    inner.forEach((column, i) => {
+      const before = i === 0 ? this.#columns[from - 1] : inner[i - 1];
+      const table = i === 0 ? this.#forward[from - 1] : tables[i - 1];
+      tables.push(before && table ? this.#stepBetween(before, table, column) : ownTable(column.states));
+    });
+    const last = inner.at(-1)!;
+    const end = tables.at(-1)!;
+    const after = this.#columns[to + 1];
+    const back = after && this.#backward[to + 1];
+    // Reached from behind, and from before: what the last column's states cost themselves is in both.
+    const behind = after && back ? this.#stepBetween(after, back, last) : ownTable(last.states);
+    const through = (j: number) => end.base + behind.base + (end.above[j]! + behind.above[j]! - last.states.own[j]!);
+    const chosen = new Array<number>(inner.length);
+    chosen[inner.length - 1] = leastOf(last.states.size, through);
+    for (let i = inner.length - 2; i >= 0; i--) {
+      const [here, next] = [inner[i]!, inner[i + 1]!];
+      chosen[i] = leastOf(
+        here.states.size,
+        (j) => tables[i]!.above[j]! + joinPrice(here.states, j, next.states, chosen[i + 1]!, this.#prices),
+      );
+    }
+    return {
+      shapes: chosen.map((state, i) => inner[i]!.states.shape[state]!),
+      cost: Math.floor(through(chosen.at(-1)!) / TENTH),
+    };
   }
 
   /** Every grip of a chord in column `i` with the exact price of the best whole path through it, cheapest first. */

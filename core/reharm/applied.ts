@@ -1,9 +1,10 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
+import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
-import { barOf, chordDegree, tickOf, type Cell, type Cells } from './decisions.ts';
+import { barOf, chordDegree, moveKey, tickOf, type Cell, type Cells } from './decisions.ts';
 import type { ColourContext } from './grates.ts';
-import type { Found, Move } from './moves/move.ts';
+import type { Found } from './moves/move.ts';
 import type { Proposal } from './moves/propose.ts';
 import { spanAt, type Span } from './moves/span.ts';
 import { moveOf } from './moves/table.ts';
@@ -13,7 +14,8 @@ import { roleOf } from './role.ts';
 export interface AppliedMove {
   /** The name of its cell. */
   readonly at: string;
-  readonly move: Move;
+  /** Of the move in the table: what is applied is plain data. */
+  readonly id: string;
   readonly found: Found;
   readonly span: Span;
 }
@@ -44,6 +46,23 @@ export function moveCell({ move, found }: Proposal, span: Span): Cell {
   };
 }
 
+/** The change to a take that makes a move: its cell, and those of the moves whose place it takes put away. */
+export function movePatch(
+  slots: readonly ReadSlot[],
+  keys: readonly string[],
+  cells: Cells,
+  span: Span,
+  proposal: Proposal,
+): Patch<Cell> {
+  const replaced = appliedMoves(slots, keys, cells).filter(
+    ({ span: other }) => other.start < span.start + span.ticks && span.start < other.start + other.ticks,
+  );
+  const first = slots.findIndex((slot) => slot.start <= span.start && span.start < endOf(slot));
+  const { start, entry } = slots[first]!;
+  const at = `${barOf(keys[first]!)}:${entry.tick + span.start - start}`;
+  return { ...Object.fromEntries(replaced.map((move) => [move.at, null])), [moveKey(at)]: moveCell(proposal, span) };
+}
+
 /** The moves that stand: those whose span still says what it said, or the same in another key; of two that overlap the earlier. */
 export function appliedMoves(
   slots: readonly ReadSlot[],
@@ -64,7 +83,7 @@ export function appliedMoves(
     const stands =
       cell.on === chordsOn(span, symbolOf) || cell.degree === chordsOn(span, (chord) => chordDegree(chord, span.key));
     const found = stands ? move.find(span).find(({ variant }) => variant === source.variant) : undefined;
-    return found ? [{ at, move, found, span }] : [];
+    return found ? [{ at, id: move.id, found, span }] : [];
   });
   let end = -1;
   return all

@@ -5,6 +5,8 @@ import { standingSlots, stretch, type AppliedMove, type Standing } from './appli
 import { coloursOf, defaultColour } from './colours.ts';
 import { barOf, decisionFor, standing, tickOf, type Cell, type Cells } from './decisions.ts';
 import type { ColourContext } from './grates.ts';
+import { spanAt, type Span } from './moves/span.ts';
+import { moveOf } from './moves/table.ts';
 import { roleOf } from './role.ts';
 
 /** A slot as it stands in a take: the chart's, a part of it that takes a colour of its own, or a chord that a move put in. */
@@ -66,9 +68,19 @@ function leaning(columns: readonly Column[], at: number, move: AppliedMove): Col
   let [first, last] = [at, at];
   while (columns[first - 1]?.move === move) first--;
   while (columns[last + 1]?.move === move) last++;
-  const { found } = move;
-  if (move.move.needsNext && !move.move.needsNext(found, columns[last + 1]?.chord ?? null)) return 'next';
-  return move.move.needsPrev && !move.move.needsPrev(found, columns[first - 1]?.chord ?? null) ? 'prev' : null;
+  const { needsNext, needsPrev } = moveOf(move.id)!;
+  if (needsNext && !needsNext(move.found, columns[last + 1]?.chord ?? null)) return 'next';
+  return needsPrev && !needsPrev(move.found, columns[first - 1]?.chord ?? null) ? 'prev' : null;
+}
+
+/** The span of the plain chart that columns cover; with a column that a move put in, the whole span of that move. */
+export function spanOfColumns(slots: readonly ReadSlot[], columns: readonly Column[]): Span | null {
+  const starts = columns.map(({ move, slot }) => move?.span.start ?? slot.start);
+  const ends = columns.map(({ move, slot }) =>
+    move ? move.span.start + move.span.ticks : slot.start + slot.entry.ticks,
+  );
+  const start = Math.min(...starts);
+  return columns.length === 0 ? null : spanAt(slots, start, Math.max(...ends) - start);
 }
 
 /** The ticks that have a decision, by bar and pass. */

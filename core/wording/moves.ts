@@ -2,13 +2,26 @@ import type { Chart } from '../chart/chart.ts';
 import { symbolOf } from '../chord/chord.ts';
 import { numeralOf } from '../reading/numeral.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
+import type { AppliedMove } from '../reharm/applied.ts';
+import type { Found, Move } from '../reharm/moves/move.ts';
 import { proposalsFor, type Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
+import { moveOf } from '../reharm/moves/table.ts';
 import { ticksPerBeat } from '../time/meter.ts';
 import { musical } from './music.ts';
 
 /** Why a move may be made, in a sentence. */
 export function moveReason({ move, found }: Proposal): string {
+  return reasonText(move, found);
+}
+
+/** What made a column: the name of the move, and its reason. */
+export function appliedText({ id, found }: AppliedMove): { readonly name: string; readonly reason: string } {
+  const move = moveOf(id)!;
+  return { name: move.name, reason: reasonText(move, found) };
+}
+
+function reasonText(move: Move, found: Found): string {
   return move.reason.replace(/\{(\w+)\}/g, (_, name: string) => musical(found.args?.[name] ?? name));
 }
 
@@ -48,4 +61,22 @@ export function movesAsData(chart: Chart, place: SpanPlace) {
       mood: proposal.move.mood,
     }))
   );
+}
+
+/** What cannot be done in a span, and why: said where a player would look for it. */
+export function whyNot(span: Span | null): readonly string[] {
+  if (span === null) return ['There is a rest here: nothing to move.'];
+  const { here, next, single, beats } = span;
+  const reasons: string[] = [];
+  const isFive = here.family === 'dominant' || here.place?.function === 'dominant';
+  const falls = next !== null && (next.degree - here.degree + 12) % 12 === 5;
+  if (single && isFive && !falls) {
+    const follows = next === null ? 'nothing follows' : `${musical(symbolOf(next.chord))} follows`;
+    reasons.push(
+      `${musical(symbolOf(here.chord))} does not fall a fifth here (${follows}): no substitute, and no altered tensions.`,
+    );
+  }
+  if (beats < 2) reasons.push('One beat is too short to divide: select more to put chords between.');
+  if (single && next === null) reasons.push('Nothing follows, so nothing can lead there.');
+  return reasons;
 }

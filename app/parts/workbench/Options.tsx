@@ -2,20 +2,19 @@ import PushPin from '@mui/icons-material/PushPin';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import IconButton from '@mui/material/IconButton';
 import Switch from '@mui/material/Switch';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useRef } from 'react';
 import {
+  appliedText,
   caution,
   colourReason,
   difficultyWord,
   figuresText,
   joinText,
   musical,
-  priceText,
   readingSentence,
   symbolOf,
   type ArrangedColumn,
@@ -23,13 +22,15 @@ import {
   type Figures,
   type Grip,
 } from '../../../core/index.ts';
-import type { PricedColour, PricedGrip } from '../../work/solver.ts';
+import type { PricedColour, PricedGrip, PricedMove } from '../../work/solver.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { Changes, type BarChanges } from './Changes.tsx';
 import { GripDiagram } from './GripDiagram.tsx';
+import { BestMoves, Moves, type MovesTaste } from './Moves.tsx';
+import { OptionRow } from './OptionRow.tsx';
 
-export type OptionsTab = 'colour' | 'grip';
+export type OptionsTab = 'colour' | 'move' | 'grip';
 
 interface OptionsProps {
   readonly column: Column;
@@ -45,6 +46,18 @@ interface OptionsProps {
   readonly onTab: (tab: OptionsTab) => void;
   readonly colours: readonly PricedColour[];
   readonly grips: readonly PricedGrip[] | null;
+  /** The moves over the selected span, and whether they are all there; beside the colours the best few. */
+  readonly moves: readonly PricedMove[];
+  readonly allMoves: boolean;
+  readonly onMake: (move: PricedMove) => void;
+  readonly taste: MovesTaste;
+  readonly onTaste: (taste: MovesTaste) => void;
+  /** The selected span in words, and what cannot be done there. */
+  readonly place: string;
+  readonly whyNot: readonly string[];
+  readonly onHearMove: (move: PricedMove) => void;
+  /** Takes the move that made this column away; null where there is none. */
+  readonly onLift: (() => void) | null;
   /** The option under the hand, by its place in the list; −1 none. */
   readonly trying: number;
   readonly onTry: (index: number) => void;
@@ -61,6 +74,8 @@ interface OptionsProps {
   readonly onGrating: (grating: boolean) => void;
 }
 
+const HEADINGS: Readonly<Record<OptionsTab, string>> = { colour: 'Colours', move: 'Moves', grip: 'Grips' };
+
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
   const { column, here, before, after, figures, busy, tab, onTab, onPin, onRelease, onHear, onDivide } = props;
@@ -71,15 +86,23 @@ export function Options(props: OptionsProps) {
     <aside className="side" aria-label="Options for the selected chord">
       <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
         <Tab value="colour" label="Colour" id="tab-colour" aria-controls="options-panel" />
+        <Tab value="move" label="Moves" id="tab-move" aria-controls="options-panel" />
         <Tab value="grip" label="Grip" id="tab-grip" aria-controls="options-panel" />
       </Tabs>
       <div className="side-head">
         <h2>
-          {tab === 'colour' ? 'Colours' : 'Grips'} in bar {slot.bar}
-          {slot.entry.beat > 1 ? `, beat ${Math.round(slot.entry.beat * 100) / 100}` : ''}
+          {HEADINGS[tab]} in {props.place}
         </h2>
+        {column.move && (
+          <p className="move-made">
+            <b>{appliedText(column.move).name}</b>: <Glyphs text={appliedText(column.move).reason} />
+            {column.leans && (
+              <em> It leans on what {column.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
+            )}
+          </p>
+        )}
         <p>
-          The chart says <Glyphs text={musical(slot.symbol)} />
+          The chart says <Glyphs text={musical(column.plain)} />
           {slot.reading && (
             <>
               , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
@@ -116,6 +139,11 @@ export function Options(props: OptionsProps) {
               {column.part > 0 ? 'Join' : 'Let go'}
             </Button>
           )}
+          {props.onLift && (
+            <Button size="small" variant="outlined" onClick={props.onLift}>
+              Lift the move
+            </Button>
+          )}
           {tab === 'colour' && onDivide && (
             <Button size="small" variant="outlined" onClick={onDivide}>
               Two colours
@@ -130,7 +158,7 @@ export function Options(props: OptionsProps) {
         aria-labelledby={`tab-${tab}`}
         className={`side-panel ${busy ? 'stale' : ''}`}
       >
-        {tab === 'colour' ? <Colours {...props} /> : <Grips {...props} />}
+        {tab === 'colour' ? <Colours {...props} /> : tab === 'move' ? <Moves {...props} /> : <Grips {...props} />}
       </div>
       {grip && figures && (
         <dl className="side-figures">
@@ -149,7 +177,8 @@ export function Options(props: OptionsProps) {
   );
 }
 
-function Colours({ column, colours, trying, onTry, onKeep, onHear, grating, onGrating }: OptionsProps) {
+function Colours(props: OptionsProps) {
+  const { column, colours, trying, onTry, onKeep, onHear, grating, onGrating } = props;
   if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
   return (
@@ -166,8 +195,8 @@ function Colours({ column, colours, trying, onTry, onKeep, onHear, grating, onGr
               onTry={() => onTry(i)}
               onKeep={() => onKeep(i)}
               extra={option.extra}
-              grip={option.grip}
-              onHear={onHear}
+              playable
+              onHear={() => onHear(option.grip)}
               name={symbol}
             >
               <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
@@ -184,6 +213,7 @@ function Colours({ column, colours, trying, onTry, onKeep, onHear, grating, onGr
         control={<Switch size="small" checked={grating} onChange={(_, on) => onGrating(on)} />}
         label="Show what grates, too"
       />
+      <BestMoves {...props} />
     </>
   );
 }
@@ -219,8 +249,8 @@ function Grips({ column, here, grips, trying, onTry, onKeep, onHear }: OptionsPr
               onTry={() => onTry(index)}
               onKeep={() => onKeep(index)}
               extra={option.extra}
-              grip={option.grip}
-              onHear={onHear}
+              playable
+              onHear={() => onHear(option.grip)}
               name={option.grip.grip}
             >
               <GripDiagram grip={option.grip} />
@@ -241,41 +271,5 @@ function Grips({ column, here, grips, trying, onTry, onKeep, onHear }: OptionsPr
         })}
       </ul>
     </>
-  );
-}
-
-interface OptionRowProps {
-  readonly name: string;
-  readonly stands: boolean;
-  readonly trying: boolean;
-  readonly extra: number | null;
-  readonly grip: Grip | null;
-  readonly onTry: () => void;
-  readonly onKeep: () => void;
-  readonly onHear: (grip: Grip | null) => void;
-  readonly style?: React.CSSProperties;
-  readonly children: ReactNode;
-}
-
-function OptionRow({ name, stands, trying, extra, grip, onTry, onKeep, onHear, style, children }: OptionRowProps) {
-  const row = useRef<HTMLLIElement>(null);
-  useEffect(() => {
-    if (trying) row.current?.scrollIntoView({ block: 'nearest' });
-  }, [trying]);
-  return (
-    <li
-      ref={row}
-      style={style}
-      className={`option ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
-      onMouseEnter={onTry}
-    >
-      <button type="button" className="option-keep" onClick={onKeep} disabled={grip === null} aria-pressed={stands}>
-        {children}
-        <span className="option-price">{extra === null ? 'no grip' : priceText(extra)}</span>
-      </button>
-      <IconButton size="small" aria-label={`Hear ${name}`} onClick={() => onHear(grip)} disabled={grip === null}>
-        <VolumeUpOutlined fontSize="small" />
-      </IconButton>
-    </li>
   );
 }

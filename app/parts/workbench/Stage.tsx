@@ -1,6 +1,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { musical, pitchName, readingLabel, type ArrangedColumn, type Column, type Grip } from '../../../core/index.ts';
+import {
+  appliedText,
+  musical,
+  pitchName,
+  readingLabel,
+  type ArrangedColumn,
+  type Column,
+  type Grip,
+} from '../../../core/index.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import type { Mark } from '../reading/marks.ts';
 import { columnWidth, pitchRange, SCALE_PITCHES, widened } from '../stream/layout.ts';
@@ -17,10 +25,14 @@ interface StageProps {
   /** How each column belongs to its neighbours. */
   readonly marks: readonly Mark[];
   readonly selected: number;
+  /** The ends of what is selected. */
+  readonly from: number;
+  readonly to: number;
   readonly playing: number | null;
   /** A grip tried in the selected column. */
   readonly tried: Grip | null;
-  readonly onSelect: (column: number) => void;
+  /** `extending` keeps the other end of what is selected. */
+  readonly onSelect: (column: number, extending?: boolean) => void;
 }
 
 const SCALE_WIDTH = 40;
@@ -31,7 +43,18 @@ const TRACK_END = 24;
 const useBrowserLayoutEffect = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Time from left to right: the columns, and under them the stream of voices. */
-export function Stage({ columns, voiced: voicings, sections, marks, selected, playing, tried, onSelect }: StageProps) {
+export function Stage({
+  columns,
+  voiced: voicings,
+  sections,
+  marks,
+  selected,
+  from,
+  to,
+  playing,
+  tried,
+  onSelect,
+}: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ height: 300, width: 0 });
   const { height } = size;
@@ -97,8 +120,8 @@ export function Stage({ columns, voiced: voicings, sections, marks, selected, pl
           visibility: size.width === 0 ? 'hidden' : undefined,
         }}
       >
-        <Highlight index={selected} kind="selected" virtual={virtual} />
-        {playing !== null && <Highlight index={playing} kind="playing" virtual={virtual} />}
+        <Highlight index={from} to={to} kind="selected" virtual={virtual} />
+        {playing !== null && <Highlight index={playing} to={playing} kind="playing" virtual={virtual} />}
         {virtual
           .getVirtualItems()
           .map(({ index, start }) =>
@@ -116,10 +139,15 @@ export function Stage({ columns, voiced: voicings, sections, marks, selected, pl
               key={index}
               id={`column-${index}`}
               role="option"
-              aria-selected={index === selected}
-              className="column"
+              aria-selected={index >= from && index <= to}
+              className={`column ${column.move ? 'column-moved' : ''}`}
               style={{ left: start, width, height: HEAD_HEIGHT + height }}
-              onClick={() => onSelect(index)}
+              onPointerDown={(event) => {
+                // A finger scrolls; a mouse drags over what it selects.
+                if (event.pointerType === 'mouse' && event.button === 0) onSelect(index, event.shiftKey);
+              }}
+              onPointerEnter={(event) => event.pointerType === 'mouse' && event.buttons === 1 && onSelect(index, true)}
+              onClick={(event) => onSelect(index, event.shiftKey)}
             >
               <div className="column-head" style={{ height: HEAD_HEIGHT }}>
                 <span className="column-section">
@@ -128,7 +156,7 @@ export function Stage({ columns, voiced: voicings, sections, marks, selected, pl
                 <span className="column-top">
                   <span>{first ? slot.bar : ''}</span>
                   <span className="column-plain">
-                    <Glyphs text={musical(slot.symbol)} />
+                    <Glyphs text={musical(column.plain)} />
                     {first && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}
                   </span>
                 </span>
@@ -137,11 +165,13 @@ export function Stage({ columns, voiced: voicings, sections, marks, selected, pl
                   <span>
                     <Glyphs text={column.numeral} />
                   </span>
-                  {column.decision ? (
+                  {column.leans ? (
+                    <span className="column-leans">leans on what is gone</span>
+                  ) : column.decision ? (
                     <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>
                   ) : (
                     <span className="column-why">
-                      <Glyphs text={slot.reading ? readingLabel(slot.reading) : ''} />
+                      <Glyphs text={labelOf(column)} />
                     </span>
                   )}
                 </span>
@@ -174,17 +204,25 @@ export function Stage({ columns, voiced: voicings, sections, marks, selected, pl
   );
 }
 
+/** Why a column stands as it does, in a few words: the move that made it, or its reading. */
+const labelOf = ({ move, slot }: Column) =>
+  move ? appliedText(move).name : slot.reading ? readingLabel(slot.reading) : '';
+
 const opensBar = (columns: readonly Column[], index: number) =>
   index === 0 || columns[index - 1]!.slot.bar !== columns[index]!.slot.bar;
 
 interface HighlightProps {
   readonly index: number;
+  /** The last column it covers. */
+  readonly to: number;
   readonly kind: 'selected' | 'playing';
   readonly virtual: { readonly measurementsCache: readonly { readonly start: number; readonly size: number }[] };
 }
 
 /** The ground of a column, under every ribbon that runs through it. */
-function Highlight({ index, kind, virtual }: HighlightProps) {
-  const place = virtual.measurementsCache[index];
-  return place ? <div className={`ground ground-${kind}`} style={{ left: place.start, width: place.size }} /> : null;
+function Highlight({ index, to, kind, virtual }: HighlightProps) {
+  const [first, last] = [virtual.measurementsCache[index], virtual.measurementsCache[to]];
+  if (!first || !last) return null;
+  const width = last.start + last.size - first.start;
+  return <div className={`ground ground-${kind}`} style={{ left: first.start, width }} />;
 }

@@ -1,6 +1,7 @@
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import {
+  appliedText,
   changesKey,
   columnsOf,
   decisionFor,
@@ -9,9 +10,11 @@ import {
   plainNumeral,
   readChart,
   slotKeys,
+  spanOfColumns,
   songOf,
   symbolOf,
   versionsOf,
+  whyNot,
   writeMidi,
   writeTab,
   type Cell,
@@ -23,7 +26,7 @@ import {
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
-import { useArrangement, useColours, useGrips } from '../../work/solver.ts';
+import { useArrangement, useColours, useGrips, useMoves, type PricedMove } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { marksOf } from '../reading/marks.ts';
 import { BenchHeader } from './BenchHeader.tsx';
@@ -31,6 +34,7 @@ import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
 import { useBenchKeys } from './keys.ts';
 import type { ChangesScope } from './Changes.tsx';
+import { answersTo, DEFAULT_TASTE } from './Moves.tsx';
 import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
@@ -47,6 +51,10 @@ interface WorkbenchProps {
   /** The text as typed has problems, and an older one stands here. */
   readonly outdated: boolean;
 }
+
+const NONE: readonly string[] = [];
+/** Moves shown beside the colours. */
+const BEST_MOVES = 4;
 
 export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outdated }: WorkbenchProps) {
   const store = useTake();
@@ -87,6 +95,10 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
 
   const [selectedAt, setSelected] = useState(0);
   const selected = Math.min(selectedAt, columns.length - 1);
+  /** The other end of what is selected. */
+  const [anchorAt, setAnchor] = useState(0);
+  const anchor = Math.min(anchorAt, columns.length - 1);
+  const [from, to] = [Math.min(selected, anchor), Math.max(selected, anchor)];
   const [tab, setTab] = useState<OptionsTab>('colour');
   const [trying, setTrying] = useState(-1);
   const [keysOpen, setKeysOpen] = useState(false);
@@ -98,12 +110,25 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
   const colours = useColours(selected, solving.result, tab === 'colour', grating);
   const grips = useGrips(selected, solving.result, tab === 'grip');
-  const options = tab === 'colour' ? colours : (grips ?? []);
-  const tried: Grip | null = options[trying]?.grip ?? null;
+  const [taste, setTaste] = useRemembered(`taste.${tuneId}`, DEFAULT_TASTE);
+  const found = useMoves(
+    { from, to, style: taste.style, stray: taste.stray, off: NONE, ...(tab === 'move' ? {} : { most: BEST_MOVES }) },
+    solving.result,
+    tab !== 'grip',
+  );
+  const moves = useMemo(
+    () => (tab === 'move' ? found.list.filter((move) => answersTo(move, taste.words)) : found.list),
+    [found, tab, taste.words],
+  );
+  const options = { colour: colours, grip: grips ?? [], move: moves }[tab];
+  const tried: Grip | null =
+    (tab === 'move' ? moves[trying]?.grips[0] : (tab === 'colour' ? colours : (grips ?? []))[trying]?.grip) ?? null;
   const inHand = tried ?? here?.grip ?? null;
 
-  const select = (index: number) => {
-    setSelected(Math.max(0, Math.min(columns.length - 1, index)));
+  const select = (index: number, extending = false) => {
+    const next = Math.max(0, Math.min(columns.length - 1, index));
+    setSelected(next);
+    if (!extending) setAnchor(next);
     setTrying(-1);
   };
   const decide = (decision: Omit<Cell, 'on' | 'degree'> | null, label: string) => {
@@ -114,6 +139,13 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     );
   };
   const source = (): Cell['source'] => column.decision?.source ?? sourceOf(column.symbol, column.slot.symbol);
+  const make = (move: PricedMove) => {
+    if (solving.busy || move.extra === null) return;
+    setTrying(-1);
+    setSelected(from);
+    setAnchor(from);
+    store.edit(move.patch, `${move.name} in ${place}`);
+  };
   const keep = (index: number) => {
     // While a newer result is on its way the list is of what was.
     if (solving.busy) return;
@@ -124,6 +156,8 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           { source: option.group === 'chart' ? { kind: 'chart' } : { kind: 'colour', suffix: option.suffix } },
           musical(symbolOf(option.chord)),
         );
+    } else if (tab === 'move') {
+      if (moves[index]) make(moves[index]);
     } else {
       const option = grips?.[index];
       if (option) decide({ source: source(), pin: option.grip.grip }, `the grip ${option.grip.grip}`);
@@ -136,6 +170,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const release = () => {
     if (column.decision) decide(null, 'letting go');
   };
+  const place = placeText(columns[from]!, columns[to]!);
   const cut = divide(column);
   const divideHere = () => {
     if (cut) store.edit({ [cut.at]: cut.cell }, `two colours in bar ${column.slot.bar}`);
@@ -162,8 +197,17 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     },
   };
   const hear = (grip: Grip | null) => {
-    if (grip && arranged) player.hearInPlace(chart, arranged, selected, grip);
+    const { ticks } = column.slot.entry;
+    if (grip && arranged) player.hearInPlace(chart, arranged, selected, selected, [{ pitches: grip.pitches, ticks }]);
   };
+  const hearMove = (move: PricedMove) => {
+    if (!arranged || move.grips.length === 0) return;
+    const whole = columns.slice(from, to + 1).reduce((sum, { slot }) => sum + slot.entry.ticks, 0);
+    const tried = move.grips.map(({ pitches }) => ({ pitches, ticks: whole / move.grips.length }));
+    player.hearInPlace(chart, arranged, from, to, tried);
+  };
+  const { move: made } = column;
+  const lift = made && (() => store.edit({ [made.at]: null }, `lifting the ${appliedText(made).name}`));
   const play = () => {
     if (player.active) player.stop();
     else if (arranged) player.play(chart, arranged, selected);
@@ -176,10 +220,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   useBenchKeys(
     {
       step: (by) => select(selected + by),
+      extend: (by) => select(selected + by, true),
       first: () => select(0),
       last: () => select(columns.length - 1),
       play,
-      hear: () => hear(inHand),
+      hear: () => (tab === 'move' && moves[trying] ? hearMove(moves[trying]) : hear(inHand)),
       hearAlone: () => inHand && player.hear(inHand.pitches),
       divide: divideHere,
       tab: show,
@@ -187,6 +232,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
       keep: () => keep(trying),
       pin,
       release,
+      lift: () => lift?.(),
       undo: store.undoOne,
       redo: store.redoOne,
       escape: () => {
@@ -241,6 +287,8 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
             sections={sections}
             marks={marks}
             selected={selected}
+            from={from}
+            to={to}
             playing={player.playing}
             tried={tried}
             onSelect={select}
@@ -263,6 +311,15 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onTab={show}
           colours={colours}
           grips={grips}
+          moves={moves}
+          allMoves={found.done}
+          onMake={make}
+          taste={taste}
+          onTaste={setTaste}
+          place={place}
+          whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
+          onHearMove={hearMove}
+          onLift={lift}
           trying={trying}
           onTry={setTrying}
           onKeep={keep}
@@ -286,6 +343,13 @@ function sourceOf(symbol: string, plain: string): Cell['source'] {
   if (symbol === plain) return { kind: 'chart' };
   const suffix = symbol.replace(/\/[A-G][b#]?$/, '').replace(/^[A-G][b#]?/, '');
   return { kind: 'colour', suffix };
+}
+
+/** Where a span is, in words: `bar 3`, `bar 3, beat 2`, `bars 3 to 4`. */
+function placeText(first: Column, last: Column): string {
+  const [a, b] = [first.slot, last.slot];
+  const beat = a.entry.beat > 1 && first === last ? `, beat ${Math.round(a.entry.beat * 100) / 100}` : '';
+  return a.bar === b.bar ? `bar ${a.bar}${beat}` : `bars ${a.bar} to ${b.bar}`;
 }
 
 function triedSymbol(tab: OptionsTab, colours: ReturnType<typeof useColours>, trying: number, symbol: string): string {

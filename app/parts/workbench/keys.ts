@@ -4,16 +4,19 @@ import type { Keys } from '../frame/KeySheet.tsx';
 /** Every key of the workbench, as its sheet shows them. */
 export const BENCH_KEYS: Keys = [
   ['← →', 'the chord before, the chord after'],
+  ['Shift ← →', 'select several chords'],
   ['Home End', 'first chord, last chord'],
   ['Space', 'play from the selected chord, stop'],
   ['H', 'hear the grip in hand between its neighbours'],
   ['Shift H', 'hear it alone'],
   ['C', 'colours of the chord'],
+  ['M', 'moves for what is selected'],
   ['G', 'grips of the chord'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
   ['P', 'pin the grip, unpin it'],
   ['⌫', 'let go: back to the default'],
+  ['L', 'lift the move that put it here'],
   ['D', 'divide a long chord: two colours'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
@@ -24,17 +27,19 @@ export const BENCH_KEYS: Keys = [
 /** What the keys do. */
 export interface BenchActions {
   readonly step: (by: number) => void;
+  readonly extend: (by: number) => void;
   readonly first: () => void;
   readonly last: () => void;
   readonly play: () => void;
   readonly hear: () => void;
   readonly hearAlone: () => void;
   readonly divide: () => void;
-  readonly tab: (tab: 'colour' | 'grip') => void;
+  readonly tab: (tab: 'colour' | 'move' | 'grip') => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
   readonly pin: () => void;
   readonly release: () => void;
+  readonly lift: () => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly escape: () => void;
@@ -45,6 +50,8 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   const free = { preventDefault: true, enabled };
   useHotkeys('left', () => actions.step(-1), free);
   useHotkeys('right', () => actions.step(1), free);
+  useHotkeys('shift+left', () => actions.extend(-1), free);
+  useHotkeys('shift+right', () => actions.extend(1), free);
   useHotkeys('home', actions.first, free);
   useHotkeys('end', actions.last, free);
   useHotkeys('up', () => actions.try(-1), free);
@@ -57,6 +64,8 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('shift+h', actions.hearAlone, free);
   useHotkeys('d', actions.divide, free);
   useHotkeys('c', () => actions.tab('colour'), free);
+  useHotkeys('m', () => actions.tab('move'), free);
+  useHotkeys('l', actions.lift, free);
   useHotkeys('g', () => actions.tab('grip'), free);
   useHotkeys('mod+z', actions.undo, free);
   useHotkeys('mod+shift+z, mod+y', actions.redo, free);

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ArrangedColumn, Chart, Grip } from '../../../core/index.ts';
+import type { ArrangedColumn, Chart } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { inPlace, performanceFrom } from '../../sound/perform.ts';
+import { inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
 import { Player, type Performance } from '../../sound/player.ts';
 
 const DEFAULT_VOLUMES = { guitar: 0.8, click: 0.4 };
@@ -47,9 +47,14 @@ export function usePlayer() {
     hear: (pitches: readonly number[]) => void guarded(() => ready().single(pitches)),
     play: (chart: Chart, columns: readonly ArrangedColumn[], from: number) =>
       perform(performanceFrom(chart, columns, from)),
-    /** A grip where it would stand, between its neighbours. */
-    hearInPlace: (chart: Chart, columns: readonly ArrangedColumn[], at: number, grip: Grip) =>
-      perform(inPlace(chart, columns, at, grip)),
+    /** Grips where they would stand, between their neighbours. */
+    hearInPlace: (
+      chart: Chart,
+      columns: readonly ArrangedColumn[],
+      from: number,
+      to: number,
+      tried: readonly TriedChord[],
+    ) => perform(inPlace(chart, columns, from, to, tried)),
     stop() {
       player.current?.stop();
       setStarting(false);

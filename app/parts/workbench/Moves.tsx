@@ -1,0 +1,193 @@
+import MenuItem from '@mui/material/MenuItem';
+import Slider from '@mui/material/Slider';
+import TextField from '@mui/material/TextField';
+import { musical, STYLES, type Column, type StyleId } from '../../../core/index.ts';
+import type { PricedMove } from '../../work/solver.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { OptionRow } from './OptionRow.tsx';
+
+/** How a player wants moves chosen, and what is looked for among them. */
+export interface MovesTaste {
+  readonly style: StyleId | null;
+  readonly stray: number;
+  readonly words: string;
+}
+export const DEFAULT_TASTE: MovesTaste = { style: null, stray: 3, words: '' };
+const FARTHEST = 5;
+
+interface MovesProps {
+  readonly column: Column;
+  readonly moves: readonly PricedMove[];
+  readonly allMoves: boolean;
+  readonly taste: MovesTaste;
+  readonly onTaste: (taste: MovesTaste) => void;
+  readonly whyNot: readonly string[];
+  readonly trying: number;
+  readonly onTry: (index: number) => void;
+  readonly onMake: (move: PricedMove) => void;
+  readonly onHearMove: (move: PricedMove) => void;
+}
+
+/** What could be put in the selected span: chords, reason, how far it strays, and the exact price. */
+export function Moves({
+  column,
+  moves,
+  allMoves,
+  taste,
+  onTaste,
+  whyNot,
+  trying,
+  onTry,
+  onMake,
+  onHearMove,
+}: MovesProps) {
+  return (
+    <>
+      <div className="taste">
+        <TextField
+          select
+          size="small"
+          label="Style"
+          value={taste.style ?? ''}
+          onChange={(event) => onTaste({ ...taste, style: (event.target.value || null) as StyleId | null })}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
+          <MenuItem value="">Any</MenuItem>
+          {STYLES.map(({ id, name, words }) => (
+            <MenuItem key={id} value={id}>
+              <span>
+                {name}
+                <small className="taste-words">{words}</small>
+              </span>
+            </MenuItem>
+          ))}
+        </TextField>
+        <label className="taste-stray">
+          Stray {taste.stray}
+          <Slider
+            size="small"
+            min={0}
+            max={FARTHEST}
+            step={1}
+            value={taste.stray}
+            aria-label="How far moves may stray"
+            onChange={(_, stray) => onTaste({ ...taste, stray: stray as number })}
+          />
+        </label>
+        <TextField
+          size="small"
+          label="Find"
+          type="search"
+          value={taste.words}
+          onChange={(event) => onTaste({ ...taste, words: event.target.value })}
+        />
+      </div>
+      <ul className="options" aria-label="Moves">
+        {moves.map((move, i) => (
+          <MoveRow
+            key={keyOf(move)}
+            move={move}
+            stands={
+              column.move !== null && Object.keys(move.patch).includes(column.move.at) && column.move.id === move.id
+            }
+            trying={i === trying}
+            onTry={() => onTry(i)}
+            onMake={onMake}
+            onHear={onHearMove}
+          />
+        ))}
+      </ul>
+      {moves.length === 0 && (
+        <p className="side-empty">{allMoves ? 'Nothing fits here within what you asked for.' : 'Looking for moves…'}</p>
+      )}
+      {whyNot.map((sentence) => (
+        <p key={sentence} className="side-empty">
+          <Glyphs text={sentence} />
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** The best few, beside the colours, for whoever has not looked further yet. */
+export function BestMoves({ moves, onMake, onHearMove }: Pick<MovesProps, 'moves' | 'onMake' | 'onHearMove'>) {
+  if (moves.length === 0) return null;
+  return (
+    <>
+      <h3 className="side-more">Or a move</h3>
+      <ul className="options" aria-label="The best moves">
+        {moves.map((move) => (
+          <MoveRow key={keyOf(move)} move={move} stands={false} trying={false} onMake={onMake} onHear={onHearMove} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+const keyOf = ({ id, parts }: PricedMove) => `${id} ${parts.map(({ symbol, beats }) => symbol + beats).join(' ')}`;
+const NOTHING = () => undefined;
+
+interface MoveRowProps {
+  readonly move: PricedMove;
+  readonly stands: boolean;
+  readonly trying: boolean;
+  readonly onTry?: () => void;
+  readonly onMake: (move: PricedMove) => void;
+  readonly onHear: (move: PricedMove) => void;
+}
+
+function MoveRow({ move, stands, trying, onTry = NOTHING, onMake, onHear }: MoveRowProps) {
+  const { parts, name, mood, stray, reason, extra } = move;
+  return (
+    <OptionRow
+      name={parts.map(({ symbol }) => symbol).join(' ')}
+      stands={stands}
+      trying={trying}
+      extra={extra}
+      playable={extra !== null}
+      onTry={onTry}
+      onKeep={() => onMake(move)}
+      onHear={() => onHear(move)}
+    >
+      <span className="move">
+        <span className="move-chords">
+          {parts.map(({ symbol, numeral }, n) => (
+            <span key={n}>
+              <ChordSymbol symbol={symbol} />
+              <small>
+                <Glyphs text={musical(numeral)} />
+              </small>
+            </span>
+          ))}
+        </span>
+        <span className="move-name">
+          {name} · {mood} · <Stray stray={stray} />
+        </span>
+        <span className="move-reason">
+          <Glyphs text={reason} />
+        </span>
+      </span>
+    </OptionRow>
+  );
+}
+
+/** How far a move strays, as so many of five marks, and in words. */
+function Stray({ stray }: { readonly stray: number }) {
+  return (
+    <span className="stray" aria-label={`strays ${stray} of ${FARTHEST}`}>
+      {Array.from({ length: FARTHEST }, (_, i) => (
+        <i key={i} className={i < stray ? 'stray-on' : ''} />
+      ))}
+    </span>
+  );
+}
+
+/** Whether a move answers to what is looked for: every word, in its name, group, mood, reason or chords. */
+export function answersTo({ name, group, mood, reason, parts }: PricedMove, words: string): boolean {
+  const text = [name, group, mood, reason, ...parts.map(({ symbol }) => symbol)].join(' ').toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}

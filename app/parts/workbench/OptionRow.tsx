@@ -1,0 +1,53 @@
+import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
+import IconButton from '@mui/material/IconButton';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { priceText } from '../../../core/index.ts';
+
+interface OptionRowProps {
+  readonly name: string;
+  readonly stands: boolean;
+  readonly trying: boolean;
+  readonly extra: number | null;
+  /** Whether the hand can hold it. */
+  readonly playable: boolean;
+  readonly onTry: () => void;
+  readonly onKeep: () => void;
+  readonly onHear: () => void;
+  readonly style?: React.CSSProperties;
+  readonly children: ReactNode;
+}
+
+/** One thing that could stand there: what it is, its price, and a way to hear it. */
+export function OptionRow({
+  name,
+  stands,
+  trying,
+  extra,
+  playable,
+  onTry,
+  onKeep,
+  onHear,
+  style,
+  children,
+}: OptionRowProps) {
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (trying) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [trying]);
+  return (
+    <li
+      ref={row}
+      style={style}
+      className={`option ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
+      onMouseEnter={onTry}
+    >
+      <button type="button" className="option-keep" onClick={onKeep} disabled={!playable} aria-pressed={stands}>
+        {children}
+        <span className="option-price">{extra === null ? 'no grip' : priceText(extra)}</span>
+      </button>
+      <IconButton size="small" aria-label={`Hear ${name}`} onClick={onHear} disabled={!playable}>
+        <VolumeUpOutlined fontSize="small" />
+      </IconButton>
+    </li>
+  );
+}
