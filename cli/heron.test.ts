@@ -64,6 +64,33 @@ test('read says why a chord from outside is there', () => {
   });
 });
 
+test('moves tells what could stand at a bar and beat, as the contract has it', () => {
+  const chart = 'key: C\n| Dm7 | G7 | C | % |\n';
+  const { stdout, status } = heron(['moves', '-', '--bar', '2', '--json'], chart);
+  expect(status).toBe(0);
+  const moves = JSON.parse(stdout) as { id: string }[];
+  expect(moves.find(({ id }) => id === 'tritone-substitute')).toEqual({
+    id: 'tritone-substitute',
+    group: 'dominant',
+    name: 'tritone substitute',
+    columns: [{ symbol: 'Db7', beats: 4, numeral: 'bII7' }],
+    reason: 'D♭7 has the third and seventh of G7; its bass falls a half step to C.',
+    stray: 3,
+    mood: 'sly',
+  });
+  const span = JSON.parse(heron(['moves', '-', '--bar', '1', '--beats', '8', '--json'], chart).stdout) as {
+    id: string;
+  }[];
+  expect(span.map(({ id }) => id)).toContain('side-slip');
+  const half = JSON.parse(
+    heron(['moves', '-', '--bar', '3', '--beat', '3', '--beats', '2', '--json'], chart).stdout,
+  ) as {
+    columns: { beats: number }[];
+  }[];
+  for (const { columns } of half) expect(columns.reduce((sum, { beats }) => sum + beats, 0)).toBe(2);
+  expect(heron(['moves', '-', '--bar', '2'], chart).stdout).toContain('sly');
+});
+
 test('simplify writes the chart that is left', () => {
   const { stdout, status } = heron(['simplify', '-'], 'key: C\n| Dm7 G7 | C |\n');
   expect([stdout, status]).toEqual(['key: C\n| G7 | C |\n', 0]);
@@ -109,6 +136,9 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [['read', '/no/such/file']],
     [['arrange', '-', '--only', 'speed']],
     [['read', '-', '--bogus']],
+    [['moves', 'demo/tunes/2-slack-water.txt']],
+    [['moves', 'demo/tunes/2-slack-water.txt', '--bar', 'two']],
+    [['moves', 'demo/tunes/2-slack-water.txt', '--bar', '99']],
   ])('%j is answered with the usage', (args) => {
     const { status, stdout, stderr } = heron(args, '| C |');
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });

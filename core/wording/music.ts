@@ -1,11 +1,11 @@
 /**
  * Accidentals as musicians write them, in symbols, degrees and numerals: `Bb7` → `B♭7`, `#11` → `♯11`,
- * `bVII/bIII` → `♭VII/♭III`. A `b` counts as a flat after a note letter, and before a number or numeral.
+ * `bVII/bIII` → `♭VII/♭III`, `bb7` → `♭♭7`. A `b` counts as a flat after a note letter, and before a number or numeral.
  */
 export function musical(ascii: string): string {
   return ascii
     .replace(/(?<=^|\/|\s)([A-G])b/g, '$1♭')
-    .replace(/b(?=\d|[IVivx])/g, '♭')
+    .replace(/b(?=b?(\d|[IVivx]))/g, '♭')
     .replaceAll('#', '♯');
 }
 

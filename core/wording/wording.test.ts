@@ -15,6 +15,8 @@ test.each([
   ['bVII7', '♭VII7'],
   ['ii/bVII', 'ii/♭VII'],
   ['#11', '♯11'],
+  ['bb7', '♭♭7'],
+  ['Bb7b9', 'B♭7♭9'],
   ['Eb major', 'E♭ major'],
   ['F# minor', 'F♯ minor'],
   ['Absus4', 'A♭sus4'],

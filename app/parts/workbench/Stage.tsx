@@ -171,7 +171,7 @@ export function Stage({
                     <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>
                   ) : (
                     <span className="column-why">
-                      <Glyphs text={labelOf(column)} />
+                      <Glyphs text={labelOf(column, columns[index - 1])} />
                     </span>
                   )}
                 </span>
@@ -205,8 +205,10 @@ export function Stage({
 }
 
 /** Why a column stands as it does, in a few words: the move that made it, or its reading. */
-const labelOf = ({ move, slot }: Column) =>
-  move ? appliedText(move).name : slot.reading ? readingLabel(slot.reading) : '';
+function labelOf({ move, slot }: Column, before: Column | undefined): string {
+  if (move) return before?.move?.at === move.at ? '' : appliedText(move).name;
+  return slot.reading ? readingLabel(slot.reading) : '';
+}
 
 const opensBar = (columns: readonly Column[], index: number) =>
   index === 0 || columns[index - 1]!.slot.bar !== columns[index]!.slot.bar;
