@@ -77,7 +77,7 @@ export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type 
 export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
-export { appliedText, moveReason, movesAsData, spanOf, whyNot, type SpanPlace } from './wording/moves.ts';
+export { appliedText, GROUP_NAMES, moveReason, movesAsData, spanOf, whyNot, type SpanPlace } from './wording/moves.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';

@@ -324,5 +324,32 @@ test('where no move fits it is said why, and the best few stand beside the colou
   await page.reload();
   await idle(page);
   await page.keyboard.press('m');
-  await expect(page.getByLabel('Find')).toHaveValue('nothing like it');
+  await expect(page.getByLabel('Find')).toHaveValue('');
+});
+
+test('a style is seen, copied and changed, a move switched off, and both are remembered', async ({ page }) => {
+  const id = await newTune(page, 'title: Styled\nkey: C\n| C | Dm7 | G7 | C |\n');
+  await openBench(page, id);
+  await page.keyboard.press('m');
+  const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
+  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(1);
+  await page.getByRole('combobox', { name: 'Style' }).click();
+  await page.getByRole('option', { name: /See and change/ }).click();
+  const sheet = page.getByRole('dialog', { name: 'Styles' });
+  await sheet.getByRole('tab', { name: 'Grit' }).click();
+  await expect(sheet.getByLabel('How much Planing is wanted')).toBeDisabled();
+  await sheet.getByRole('button', { name: 'Copy to change' }).click();
+  await sheet.getByLabel('How much Diminished is wanted').press('End');
+  await sheet.getByText('Diminished', { exact: true }).click();
+  await sheet.getByRole('checkbox', { name: /^rising diminished/ }).uncheck();
+  await sheet.getByRole('button', { name: 'Use Grit, mine' }).click();
+  await expect(moves.first()).toContainText(/diminished|planing|approach|frets|half step/);
+  await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
+  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
+  await page.reload();
+  await idle(page);
+  await page.keyboard.press('m');
+  await expect(page.getByRole('combobox', { name: 'Style' })).toContainText('Grit, mine');
+  await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
+  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
 });

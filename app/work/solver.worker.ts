@@ -17,7 +17,6 @@ import {
   searchable,
   slotKeys,
   spanOfColumns,
-  STYLES,
   symbolOf,
   versionsOf,
   type Arrangement,
@@ -32,7 +31,7 @@ import {
   type ReadSlot,
   type ShapeLibrary,
   type Span,
-  type StyleId,
+  type Style,
 } from '../../core/index.ts';
 
 import { libraryOf } from './kept.ts';
@@ -72,7 +71,7 @@ export interface PricedMove {
 export interface MovesWanted {
   readonly from: number;
   readonly to: number;
-  readonly style: StyleId | null;
+  readonly style: Style | null;
   readonly stray: number;
   readonly off: readonly string[];
   /** At most so many, no two of one group; all without it. */
@@ -241,8 +240,7 @@ const solver = {
     if (priced === null) return false;
     const { of, current } = priced;
     const span = spanOfColumns(of.slots, of.columns.slice(wanted.from, wanted.to + 1));
-    const style = STYLES.find(({ id }) => id === wanted.style) ?? null;
-    const all = span ? proposalsFor(span, { style, off: wanted.off, stray: wanted.stray }) : [];
+    const all = span ? proposalsFor(span, wanted) : [];
     const groups = all.filter(({ move }, i) => all.findIndex((other) => other.move.group === move.group) === i);
     for (const proposal of wanted.most === undefined ? all : groups.slice(0, wanted.most)) {
       onMove(pricedMove(of, span!, proposal));

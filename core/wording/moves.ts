@@ -3,7 +3,7 @@ import { symbolOf } from '../chord/chord.ts';
 import { numeralOf } from '../reading/numeral.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
 import type { AppliedMove } from '../reharm/applied.ts';
-import type { Found, Move } from '../reharm/moves/move.ts';
+import type { Found, Group, Move } from '../reharm/moves/move.ts';
 import { proposalsFor, type Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
 import { moveOf } from '../reharm/moves/table.ts';
@@ -80,3 +80,20 @@ export function whyNot(span: Span | null): readonly string[] {
   if (single && next === null) reasons.push('Nothing follows, so nothing can lead there.');
   return reasons;
 }
+
+/** Groups of moves as a player calls them. */
+export const GROUP_NAMES: Readonly<Record<Group, string>> = {
+  function: 'Same function',
+  quality: 'Major for minor',
+  dominant: 'Dominants',
+  diminished: 'Diminished',
+  borrowed: 'Borrowed',
+  bass: 'The bass walks',
+  approach: 'Approaches',
+  line: 'Walking lines',
+  planing: 'Planing',
+  delay: 'Delays',
+  turnaround: 'Turnarounds, endings',
+  upper: 'Upper structures',
+  thread: 'Threads',
+};

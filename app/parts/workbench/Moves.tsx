@@ -1,20 +1,26 @@
 import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
-import { musical, STYLES, type Column, type StyleId } from '../../../core/index.ts';
+import { useState } from 'react';
+import { musical, type Column, type Style } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/solver.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';
+import { StyleSheet } from './StyleSheet.tsx';
 
-/** How a player wants moves chosen, and what is looked for among them. */
+/** How a player wants moves chosen in a tune. */
 export interface MovesTaste {
-  readonly style: StyleId | null;
+  /** By id; null is any. */
+  readonly style: string | null;
   readonly stray: number;
-  readonly words: string;
+  /** Moves switched off, by id. */
+  readonly off: readonly string[];
 }
-export const DEFAULT_TASTE: MovesTaste = { style: null, stray: 3, words: '' };
+export const DEFAULT_TASTE: MovesTaste = { style: null, stray: 3, off: [] };
 const FARTHEST = 5;
+/** The choice that opens the styles. */
+const EDIT = 'edit';
 
 interface MovesProps {
   readonly column: Column;
@@ -22,6 +28,10 @@ interface MovesProps {
   readonly allMoves: boolean;
   readonly taste: MovesTaste;
   readonly onTaste: (taste: MovesTaste) => void;
+  readonly styles: readonly Style[];
+  readonly onStyles: (styles: readonly Style[]) => void;
+  readonly words: string;
+  readonly onWords: (words: string) => void;
   readonly whyNot: readonly string[];
   readonly trying: number;
   readonly onTry: (index: number) => void;
@@ -30,18 +40,10 @@ interface MovesProps {
 }
 
 /** What could be put in the selected span: chords, reason, how far it strays, and the exact price. */
-export function Moves({
-  column,
-  moves,
-  allMoves,
-  taste,
-  onTaste,
-  whyNot,
-  trying,
-  onTry,
-  onMake,
-  onHearMove,
-}: MovesProps) {
+export function Moves(props: MovesProps) {
+  const { column, moves, allMoves, taste, onTaste, styles, words, onWords, whyNot, trying, onTry, onMake, onHearMove } =
+    props;
+  const [editing, setEditing] = useState(false);
   return (
     <>
       <div className="taste">
@@ -50,18 +52,23 @@ export function Moves({
           size="small"
           label="Style"
           value={taste.style ?? ''}
-          onChange={(event) => onTaste({ ...taste, style: (event.target.value || null) as StyleId | null })}
+          onChange={({ target }) =>
+            target.value === EDIT ? setEditing(true) : onTaste({ ...taste, style: target.value || null })
+          }
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
         >
           <MenuItem value="">Any</MenuItem>
-          {STYLES.map(({ id, name, words }) => (
+          {styles.map(({ id, name, words: about }) => (
             <MenuItem key={id} value={id}>
               <span>
                 {name}
-                <small className="taste-words">{words}</small>
+                <small className="taste-words">{about}</small>
               </span>
             </MenuItem>
           ))}
+          <MenuItem value={EDIT} divider>
+            See and change the styles…
+          </MenuItem>
         </TextField>
         <label className="taste-stray">
           Stray {taste.stray}
@@ -79,10 +86,11 @@ export function Moves({
           size="small"
           label="Find"
           type="search"
-          value={taste.words}
-          onChange={(event) => onTaste({ ...taste, words: event.target.value })}
+          value={words}
+          onChange={(event) => onWords(event.target.value)}
         />
       </div>
+      {editing && <StyleSheet {...props} onClose={() => setEditing(false)} />}
       <ul className="options" aria-label="Moves">
         {moves.map((move, i) => (
           <MoveRow

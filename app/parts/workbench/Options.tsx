@@ -21,6 +21,7 @@ import {
   type Column,
   type Figures,
   type Grip,
+  type Style,
 } from '../../../core/index.ts';
 import type { PricedColour, PricedGrip, PricedMove } from '../../work/solver.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -52,6 +53,12 @@ interface OptionsProps {
   readonly onMake: (move: PricedMove) => void;
   readonly taste: MovesTaste;
   readonly onTaste: (taste: MovesTaste) => void;
+  /** Ours, then the player's own. */
+  readonly styles: readonly Style[];
+  readonly onStyles: (styles: readonly Style[]) => void;
+  /** What is looked for among the moves. */
+  readonly words: string;
+  readonly onWords: (words: string) => void;
   /** The selected span in words, and what cannot be done there. */
   readonly place: string;
   readonly whyNot: readonly string[];

@@ -11,6 +11,7 @@ import {
   readChart,
   slotKeys,
   spanOfColumns,
+  STYLES,
   songOf,
   symbolOf,
   versionsOf,
@@ -22,6 +23,7 @@ import {
   type Column,
   type Grip,
   type ReadSlot,
+  type Style,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -53,6 +55,7 @@ interface WorkbenchProps {
 }
 
 const NONE: readonly string[] = [];
+const NO_STYLES: readonly Style[] = [];
 /** Moves shown beside the colours. */
 const BEST_MOVES = 4;
 
@@ -111,14 +114,24 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const colours = useColours(selected, solving.result, tab === 'colour', grating);
   const grips = useGrips(selected, solving.result, tab === 'grip');
   const [taste, setTaste] = useRemembered(`taste.${tuneId}`, DEFAULT_TASTE);
+  const [ownStyles, setOwnStyles] = useRemembered('styles', NO_STYLES);
+  const styles = useMemo(() => [...STYLES, ...ownStyles], [ownStyles]);
+  const [words, setWords] = useState('');
   const found = useMoves(
-    { from, to, style: taste.style, stray: taste.stray, off: NONE, ...(tab === 'move' ? {} : { most: BEST_MOVES }) },
+    {
+      from,
+      to,
+      style: styles.find(({ id }) => id === taste.style) ?? null,
+      stray: taste.stray,
+      off: taste.off,
+      ...(tab === 'move' ? {} : { most: BEST_MOVES }),
+    },
     solving.result,
     tab !== 'grip',
   );
   const moves = useMemo(
-    () => (tab === 'move' ? found.list.filter((move) => answersTo(move, taste.words)) : found.list),
-    [found, tab, taste.words],
+    () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
+    [found, tab, words],
   );
   const options = { colour: colours, grip: grips ?? [], move: moves }[tab];
   const tried: Grip | null =
@@ -316,6 +329,10 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onMake={make}
           taste={taste}
           onTaste={setTaste}
+          styles={styles}
+          onStyles={(all) => setOwnStyles(all.filter(({ id }) => !STYLES.some((ours) => ours.id === id)))}
+          words={words}
+          onWords={setWords}
           place={place}
           whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
           onHearMove={hearMove}

@@ -1,7 +1,7 @@
 import { symbolOf } from '../../chord/chord.ts';
 import type { Found, Move } from './move.ts';
 import type { Span } from './span.ts';
-import type { Style } from './styles.ts';
+import type { Style, StyleId } from './styles.ts';
 import { MOVES } from './table.ts';
 
 /** Something a move would put in a span. */
@@ -36,7 +36,7 @@ export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TAST
     }),
   );
   const wanted = ({ move }: Proposal) =>
-    style === null ? 0 : (style.groups[move.group] ?? 0) + (move.styles?.[style.id] ?? 0);
+    style === null ? 0 : (style.groups[move.group] ?? 0) + (move.styles?.[style.id as StyleId] ?? 0);
   return all
     .map((proposal, i) => ({ proposal, i }))
     .sort(

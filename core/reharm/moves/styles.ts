@@ -5,7 +5,8 @@ export type StyleId = (typeof STYLE_IDS)[number];
 
 /** A way to play, as weights a player can see and edit: how much each group of moves is wanted, 0 to 3, and how far to stray. */
 export interface Style {
-  readonly id: StyleId;
+  /** One of ours, or a player's own. */
+  readonly id: string;
   readonly name: string;
   readonly words: string;
   readonly groups: Readonly<Partial<Record<Group, number>>>;

@@ -1,0 +1,154 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Slider from '@mui/material/Slider';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { GROUP_NAMES, GROUPS, LONGEST_TITLE, MOVES, STYLES, type Group, type Style } from '../../../core/index.ts';
+import type { MovesTaste } from './Moves.tsx';
+
+interface StyleSheetProps {
+  readonly taste: MovesTaste;
+  readonly onTaste: (taste: MovesTaste) => void;
+  readonly styles: readonly Style[];
+  readonly onStyles: (styles: readonly Style[]) => void;
+  readonly onClose: () => void;
+}
+
+const MOST_WANTED = 3;
+const isOurs = (style: Style) => STYLES.some(({ id }) => id === style.id);
+
+/** The styles as weights: ours to see and copy, a player's own to change; and a switch for every move of this tune. */
+export function StyleSheet({ taste, onTaste, styles, onStyles, onClose }: StyleSheetProps) {
+  const [shown, setShown] = useState(taste.style ?? styles[0]!.id);
+  const style = styles.find(({ id }) => id === shown) ?? styles[0]!;
+  const change = (next: Style) => onStyles(styles.map((one) => (one.id === next.id ? next : one)));
+  const copy = () => {
+    const id = `own-${Date.now().toString(36)}`;
+    onStyles([...styles, { ...style, id, name: `${style.name}, mine` }]);
+    onTaste({ ...taste, style: id, stray: style.stray });
+    setShown(id);
+  };
+  const toggle = (id: string) =>
+    onTaste({ ...taste, off: taste.off.includes(id) ? taste.off.filter((other) => other !== id) : [...taste.off, id] });
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth>
+      <DialogTitle>Styles</DialogTitle>
+      <DialogContent>
+        <Tabs
+          value={style.id}
+          onChange={(_, id: string) => setShown(id)}
+          variant="scrollable"
+          allowScrollButtonsMobile
+          aria-label="Styles"
+        >
+          {styles.map(({ id, name }) => (
+            <Tab key={id} value={id} label={name} />
+          ))}
+        </Tabs>
+        <div className="style-head">
+          {isOurs(style) ? (
+            <p>{style.words}</p>
+          ) : (
+            <TextField
+              size="small"
+              label="Name"
+              value={style.name}
+              onChange={(event) => change({ ...style, name: event.target.value.slice(0, LONGEST_TITLE) })}
+            />
+          )}
+          <Button variant="outlined" onClick={copy}>
+            Copy to change
+          </Button>
+          {!isOurs(style) && (
+            <Button
+              onClick={() => {
+                onStyles(styles.filter(({ id }) => id !== style.id));
+                onTaste({ ...taste, style: null });
+              }}
+            >
+              Delete
+            </Button>
+          )}
+        </div>
+        <p className="dialog-lead">How much each kind of move is wanted, and which moves this tune may have at all.</p>
+        {GROUPS.map((group) => (
+          <GroupRow
+            key={group}
+            group={group}
+            weight={style.groups[group] ?? 0}
+            off={taste.off}
+            onWeight={
+              isOurs(style) ? null : (weight) => change({ ...style, groups: { ...style.groups, [group]: weight } })
+            }
+            onToggle={toggle}
+          />
+        ))}
+      </DialogContent>
+      <DialogActions>
+        <Button
+          variant="contained"
+          color="secondary"
+          onClick={() => {
+            onTaste({ ...taste, style: style.id, stray: style.stray });
+            onClose();
+          }}
+        >
+          Use {style.name}
+        </Button>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+interface GroupRowProps {
+  readonly group: Group;
+  readonly weight: number;
+  readonly off: readonly string[];
+  /** Null: a style of ours, to be seen. */
+  readonly onWeight: ((weight: number) => void) | null;
+  readonly onToggle: (id: string) => void;
+}
+
+function GroupRow({ group, weight, off, onWeight, onToggle }: GroupRowProps) {
+  const moves = MOVES.filter((move) => move.group === group);
+  const on = moves.filter(({ id }) => !off.includes(id)).length;
+  return (
+    <details className="style-group">
+      <summary>
+        <span>{GROUP_NAMES[group]}</span>
+        <Slider
+          size="small"
+          min={0}
+          max={MOST_WANTED}
+          step={1}
+          marks
+          value={weight}
+          disabled={onWeight === null}
+          aria-label={`How much ${GROUP_NAMES[group]} is wanted`}
+          onClick={(event) => event.preventDefault()}
+          onChange={(_, value) => onWeight?.(value as number)}
+        />
+        <small>{on === moves.length ? `${on} moves` : `${on} of ${moves.length} moves`}</small>
+      </summary>
+      <ul>
+        {moves.map(({ id, name, mood, stray }) => (
+          <li key={id}>
+            <FormControlLabel
+              control={<Checkbox size="small" checked={!off.includes(id)} onChange={() => onToggle(id)} />}
+              label={`${name}: ${mood} (stray ${stray})`}
+            />
+            <code>{id}</code>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
