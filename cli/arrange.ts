@@ -1,4 +1,5 @@
 import {
+  ANY_TASTE,
   arrangementOf,
   buildLibrary,
   columnsOf,
@@ -11,13 +12,17 @@ import {
   parseChart,
   problemLine,
   readChart,
+  restyled,
   run,
   Search,
   searchable,
   shapesOf,
+  slotKeys,
   slotTimes,
   STRINGS,
+  STYLES,
   type ShapeLibrary,
+  type Taste,
 } from '../core/index.ts';
 import { readText, UsageError, type Answer } from './heron.ts';
 import { table } from './table.ts';
@@ -26,6 +31,8 @@ interface Wishes {
   readonly plain: boolean;
   readonly candidates: boolean;
   readonly only?: string | undefined;
+  readonly style?: string | undefined;
+  readonly stray?: string | undefined;
 }
 
 /** `arrange FILE`: the exact best path for the default hand. */
@@ -37,12 +44,10 @@ export function arrange(file: string, wishes: Wishes): Answer {
   const library = buildLibrary(DEFAULT_HAND);
   const search = new Search(library, weights);
   const slots = readChart(chart.value);
-  const columns = columnsOf(
-    slots,
-    slots.map((_, i) => String(i)),
-    {},
-    { plain: wishes.plain },
-  );
+  const keys = slotKeys(slots, []);
+  const taste = tasteOf(wishes);
+  const cells = taste ? restyled({ slots, keys, library, search }, taste) : {};
+  const columns = columnsOf(slots, keys, cells, { plain: wishes.plain });
   const { wanted, index } = searchable(columns, search);
   search.setColumns(wanted);
   const arranged = arrangementOf(columns, index, run(search.solve()), library, weights);
@@ -51,10 +56,10 @@ export function arrange(file: string, wishes: Wishes): Answer {
       const { sourceBar: _s, pass: _p, ...times } = slotTimes(column.slot);
       return {
         ...times,
-        plain: column.slot.symbol,
+        plain: column.plain,
         symbol: column.symbol,
         numeral: column.chord ? numeralOf(column.chord, column.slot.key) : null,
-        move: null,
+        move: column.move?.id ?? null,
         grip: grip?.grip ?? null,
         pitches: grip?.pitches ?? [],
         fingers: grip?.fingers ?? [],
@@ -73,16 +78,28 @@ export function arrange(file: string, wishes: Wishes): Answer {
     slot.beat,
     slot.plain,
     slot.symbol,
+    ...(taste ? [slot.move] : []),
     slot.grip,
     slot.movement,
     slot.held,
     slot.shiftMm,
   ]);
   const text =
-    table([['bar', 'beat', 'chart', 'chord', 'grip', 'moved', 'held', 'mm'], ...rows]) +
+    table([['bar', 'beat', 'chart', 'chord', ...(taste ? ['move'] : []), 'grip', 'moved', 'held', 'mm'], ...rows]) +
     `\n${figuresText(arranged.figures)}\n` +
     arranged.problems.map((found) => `${problemLine(found)}\n`).join('');
   return { json, text };
+}
+
+/** The style asked for, or null. */
+function tasteOf({ style, stray, plain }: Wishes): Taste | null {
+  if (style === undefined && stray === undefined) return null;
+  if (plain) throw new UsageError('--plain keeps the chart’s chords: leave out --style and --stray');
+  const found = style === undefined ? null : STYLES.find(({ id }) => id === style);
+  if (found === undefined) throw new UsageError(`--style takes ${STYLES.map(({ id }) => id).join(', ')}`);
+  const limit = stray === undefined ? (found?.stray ?? ANY_TASTE.stray) : Number(stray);
+  if (!Number.isInteger(limit) || limit < 0 || limit > ANY_TASTE.stray) throw new UsageError('--stray takes 0 to 5');
+  return { ...ANY_TASTE, style: found, stray: limit };
 }
 
 function candidatesOf(chord: Parameters<typeof shapesOf>[0] | null, library: ShapeLibrary): { grip: string }[] {

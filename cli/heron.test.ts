@@ -91,6 +91,20 @@ test('moves tells what could stand at a bar and beat, as the contract has it', (
   expect(heron(['moves', '-', '--bar', '2'], chart).stdout).toContain('sly');
 });
 
+test('arrange in a style puts its moves in, within its stray, and says which', () => {
+  const chart = 'key: C\n| C | Am | Dm7 | G7 | C | F | G7 | C |\n';
+  const arranged: { slots: { move: string | null; plain: string; symbol: string; beats: number }[] } = json(
+    ['arrange', '-', '--style', 'dancehall', '--stray', '2'],
+    chart,
+  );
+  expect(arranged.slots.some(({ move }) => move !== null)).toBe(true);
+  expect(arranged.slots[0]).toMatchObject({ move: null, plain: 'C' });
+  expect(arranged.slots.at(-1)).toMatchObject({ move: null, plain: 'C' });
+  expect(arranged.slots.reduce((sum, { beats }) => sum + beats, 0)).toBe(32);
+  const none: typeof arranged = json(['arrange', '-'], chart);
+  expect(none.slots.every(({ move }) => move === null)).toBe(true);
+});
+
 test('simplify writes the chart that is left', () => {
   const { stdout, status } = heron(['simplify', '-'], 'key: C\n| Dm7 G7 | C |\n');
   expect([stdout, status]).toEqual(['key: C\n| G7 | C |\n', 0]);
@@ -136,6 +150,9 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [['read', '/no/such/file']],
     [['arrange', '-', '--only', 'speed']],
     [['read', '-', '--bogus']],
+    [['arrange', '-', '--style', 'loud']],
+    [['arrange', '-', '--stray', '9']],
+    [['arrange', '-', '--plain', '--style', 'grit']],
     [['moves', 'demo/tunes/2-slack-water.txt']],
     [['moves', 'demo/tunes/2-slack-water.txt', '--bar', 'two']],
     [['moves', 'demo/tunes/2-slack-water.txt', '--bar', '99']],

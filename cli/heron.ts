@@ -17,6 +17,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--top E5] [--bass C] [--max-difficulty N]
   arrange FILE                 the smoothest way through the chart
         [--plain] [--only movement] [--candidates]
+        [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
   simplify FILE                the chart without related ii's, passing chords and side-slips
@@ -62,6 +63,8 @@ function main(argv: readonly string[]): number {
       plain: { type: 'boolean', default: false },
       candidates: { type: 'boolean', default: false },
       only: { type: 'string' },
+      style: { type: 'string' },
+      stray: { type: 'string' },
       top: { type: 'string' },
       bass: { type: 'string' },
       'max-difficulty': { type: 'string' },

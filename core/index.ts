@@ -74,6 +74,7 @@ export { DEFAULT_WEIGHTS, ONLY_MOVEMENT, shiftMm, TERMS, type Terms, type Weight
 export { handChange, type HandChange } from './leading/change.ts';
 export { run, Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
 export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type Figures } from './leading/arrange.ts';
+export { priceMove, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
 export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';

@@ -1,16 +1,15 @@
 import { expose } from 'comlink';
 import {
-  applyPatch,
   arrangementOf,
   coloursOf,
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
   gripOf,
-  movePatch,
   moveReason,
   parseChart,
   plainNumeral,
+  priceMove,
   proposalsFor,
   readChart,
   Search,
@@ -20,15 +19,13 @@ import {
   symbolOf,
   versionsOf,
   type Arrangement,
-  type Cell,
   type Cells,
   type ColourOption,
-  type Column,
   type Grip,
   type Group,
-  type Patch,
+  type MovePrice,
   type Proposal,
-  type ReadSlot,
+  type SolvedTake,
   type ShapeLibrary,
   type Span,
   type Style,
@@ -52,7 +49,7 @@ export interface PricedGrip {
   readonly extra: number;
 }
 /** A move that could be made over a span, in words and with its price. */
-export interface PricedMove {
+export interface PricedMove extends MovePrice {
   readonly id: string;
   readonly group: Group;
   readonly name: string;
@@ -60,12 +57,6 @@ export interface PricedMove {
   readonly mood: string;
   readonly stray: number;
   readonly parts: readonly { readonly symbol: string; readonly numeral: string; readonly beats: number }[];
-  /** What the whole path costs more than the best, in tenths of a semitone; null: no grip for this hand. */
-  readonly extra: number | null;
-  /** Of its columns. */
-  readonly grips: readonly Grip[];
-  /** What makes it: the cells to set, those of moves it takes the place of put away. */
-  readonly patch: Patch<Cell>;
 }
 /** A span of columns, and how moves are chosen. */
 export interface MovesWanted {
@@ -94,19 +85,8 @@ function ready(onProgress: (share: number) => void): Promise<Tools> {
   return tools;
 }
 
-/** The newest arrangement with all that is needed to price what else could stand in it. */
-interface Solved extends Tools {
-  readonly slots: readonly ReadSlot[];
-  readonly columns: readonly Column[];
-  readonly keys: readonly string[];
-  readonly cells: Cells;
-  /** Where each column stands in the search, or −1. */
-  readonly index: readonly number[];
-  /** Its price, in tenths. */
-  readonly best: number;
-}
 /** Null until the first, and while a newer chart is being solved. */
-let solved: Solved | null = null;
+let solved: SolvedTake | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
 const newestOf = { colours: 0, moves: 0, grips: 0 };
@@ -140,7 +120,7 @@ async function follow<T>(
 async function pricing(
   kind: keyof typeof newestOf,
   column: number,
-): Promise<{ of: Solved; at: number; current: () => boolean } | null> {
+): Promise<{ of: SolvedTake; at: number; current: () => boolean } | null> {
   const mine = ++newestOf[kind];
   await pause();
   const of = solved;
@@ -152,15 +132,8 @@ async function pricing(
 }
 
 /** A proposal with the price of the whole path through what it would put in its span. */
-function pricedMove(of: Solved, span: Span, proposal: Proposal): PricedMove {
+function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove {
   const { move, found } = proposal;
-  const within = ({ slot }: Column) => slot.start >= span.start && slot.start < span.start + span.ticks;
-  const patch = movePatch(of.slots, of.keys, of.cells, span, proposal);
-  const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells).filter(within);
-  const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
-  const { wanted } = searchable(made, of.search);
-  const passage =
-    wanted.length === made.length && places.length > 0 ? of.search.passage(places[0]!, places.at(-1)!, wanted) : null;
   return {
     id: move.id,
     group: move.group,
@@ -173,9 +146,7 @@ function pricedMove(of: Solved, span: Span, proposal: Proposal): PricedMove {
       numeral: plainNumeral(chord, span.key),
       beats,
     })),
-    extra: passage && passage.cost - of.best,
-    grips: passage ? passage.shapes.map((shape, i) => gripOf(made[i]!.chord!, of.library, shape)) : [],
-    patch,
+    ...priceMove(of, span, proposal),
   };
 }
 

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { musical, type Column, type Style } from '../../../core/index.ts';
+import { GROUP_NAMES, musical, type Column, type Style } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/solver.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -95,6 +95,7 @@ export function Moves(props: MovesProps) {
         {moves.map((move, i) => (
           <MoveRow
             key={keyOf(move)}
+            heading={moves[i - 1]?.group === move.group ? null : GROUP_NAMES[move.group]}
             move={move}
             stands={
               column.move !== null && Object.keys(move.patch).includes(column.move.at) && column.move.id === move.id
@@ -137,6 +138,8 @@ const keyOf = ({ id, parts }: PricedMove) => `${id} ${parts.map(({ symbol, beats
 const NOTHING = () => undefined;
 
 interface MoveRowProps {
+  /** The group that begins with it. */
+  readonly heading?: string | null;
   readonly move: PricedMove;
   readonly stands: boolean;
   readonly trying: boolean;
@@ -145,10 +148,11 @@ interface MoveRowProps {
   readonly onHear: (move: PricedMove) => void;
 }
 
-function MoveRow({ move, stands, trying, onTry = NOTHING, onMake, onHear }: MoveRowProps) {
+function MoveRow({ heading = null, move, stands, trying, onTry = NOTHING, onMake, onHear }: MoveRowProps) {
   const { parts, name, mood, stray, reason, extra } = move;
   return (
     <OptionRow
+      heading={heading}
       name={parts.map(({ symbol }) => symbol).join(' ')}
       stands={stands}
       trying={trying}
@@ -193,7 +197,7 @@ function Stray({ stray }: { readonly stray: number }) {
 
 /** Whether a move answers to what is looked for: every word, in its name, group, mood, reason or chords. */
 export function answersTo({ name, group, mood, reason, parts }: PricedMove, words: string): boolean {
-  const text = [name, group, mood, reason, ...parts.map(({ symbol }) => symbol)].join(' ').toLowerCase();
+  const text = [name, GROUP_NAMES[group], mood, reason, ...parts.map(({ symbol }) => symbol)].join(' ').toLowerCase();
   return words
     .toLowerCase()
     .split(/\s+/)

@@ -4,6 +4,8 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { priceText } from '../../../core/index.ts';
 
 interface OptionRowProps {
+  /** Stands over it, where a group begins. */
+  readonly heading?: string | null;
   readonly name: string;
   readonly stands: boolean;
   readonly trying: boolean;
@@ -19,6 +21,7 @@ interface OptionRowProps {
 
 /** One thing that could stand there: what it is, its price, and a way to hear it. */
 export function OptionRow({
+  heading = null,
   name,
   stands,
   trying,
@@ -41,6 +44,7 @@ export function OptionRow({
       className={`option ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
       onMouseEnter={onTry}
     >
+      {heading && <h3 className="option-heading">{heading}</h3>}
       <button type="button" className="option-keep" onClick={onKeep} disabled={!playable} aria-pressed={stands}>
         {children}
         <span className="option-price">{extra === null ? 'no grip' : priceText(extra)}</span>

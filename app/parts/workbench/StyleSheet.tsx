@@ -139,13 +139,13 @@ function GroupRow({ group, weight, off, onWeight, onToggle }: GroupRowProps) {
         <small>{on === moves.length ? `${on} moves` : `${on} of ${moves.length} moves`}</small>
       </summary>
       <ul>
-        {moves.map(({ id, name, mood, stray }) => (
+        {moves.map(({ id, name, mood, stray, reason }) => (
           <li key={id}>
             <FormControlLabel
               control={<Checkbox size="small" checked={!off.includes(id)} onChange={() => onToggle(id)} />}
               label={`${name}: ${mood} (stray ${stray})`}
             />
-            <code>{id}</code>
+            <small>{reason.replace(/\{\w+\}/g, '…')}</small>
           </li>
         ))}
       </ul>

@@ -13,7 +13,6 @@ const LENT: readonly (readonly [string, Role, readonly string[], Stray, string])
   ['bVII7', 'backdoor', ['V', 'IV', 'vii'], 3, 'the minor’s ♭VII'],
   ['bIIImaj7', 'borrowed-major', ['iii', 'I'], 3, 'the minor’s ♭III'],
   ['bIImaj7', 'borrowed-major', ['ii', 'IV', 'V'], 4, 'the ♭II, a half step above home'],
-  ['Vm7', 'v', ['V'], 2, 'the minor’s v looks back'],
   ['#IVm7b5', 'sharp-four', ['IV', 'ii', 'I'], 3, '♯IVø, from Lydian'],
 ];
 

@@ -76,18 +76,4 @@ export const FUNCTION_MOVES: readonly Move[] = [
       return [{ parts: whole(span, chord, isPlace(here, 'ii') ? 'IV' : null), args }];
     },
   },
-  {
-    id: 'minor-seventh-below',
-    group: 'function',
-    name: 'minor seventh a third below',
-    reason: '{new} is {old} over the note a minor third below.',
-    mood: 'warmer',
-    stray: 2,
-    find: (span) => {
-      const { here, single } = span;
-      if (!single || here.family !== 'major' || !isPlace(here, 'I', 'IV', 'bIII', 'bVI')) return [];
-      const chord = chordFrom(here.chord, '-3m', 'm7');
-      return [{ parts: whole(span, chord, null), args: { new: symbolOf(chord), old: symbolOf(here.chord) } }];
-    },
-  },
 ];

@@ -1,5 +1,5 @@
 import { symbolOf } from '../../chord/chord.ts';
-import type { Found, Move } from './move.ts';
+import { GROUPS, type Found, type Move } from './move.ts';
 import type { Span } from './span.ts';
 import type { Style, StyleId } from './styles.ts';
 import { MOVES } from './table.ts';
@@ -18,10 +18,11 @@ export interface Taste {
 }
 export const ANY_TASTE: Taste = { style: null, off: [], stray: 5 };
 
+const groupOf = ({ move }: Proposal) => GROUPS.indexOf(move.group);
 const soundOf = ({ parts }: Found) => parts.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
 
 /**
- * Everything that could stand in a span: what a style wants most first, then the nearer. Two moves that come to the same are
+ * Everything that could stand in a span: group by group, what a style wants most first, within a group the nearer. Two moves that come to the same are
  * one proposal, that of the earlier; what the chart says already is none.
  */
 export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TASTE): readonly Proposal[] {
@@ -29,7 +30,8 @@ export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TAST
   const seen = new Set([plain]);
   const all = MOVES.filter((move) => move.stray <= stray && !off.includes(move.id)).flatMap((move) =>
     move.find(span).flatMap((found): Proposal[] => {
-      const sound = soundOf(found);
+      // A triad to find over the guide tones is worth telling of a chord that is offered already.
+      const sound = (move.group === 'upper' ? 'upper ' : '') + soundOf(found);
       if (seen.has(sound)) return [];
       seen.add(sound);
       return [{ move, found }];
@@ -40,7 +42,8 @@ export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TAST
   return all
     .map((proposal, i) => ({ proposal, i }))
     .sort(
-      (a, b) => wanted(b.proposal) - wanted(a.proposal) || a.proposal.move.stray - b.proposal.move.stray || a.i - b.i,
+      ({ proposal: a, i }, { proposal: b, i: j }) =>
+        wanted(b) - wanted(a) || groupOf(a) - groupOf(b) || a.move.stray - b.move.stray || i - j,
     )
     .map(({ proposal }) => proposal);
 }

@@ -1,0 +1,26 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from '@jest/globals';
+import { MOVES, parseChart, proposalsFor, readChart, spanAt } from '../core/index.ts';
+
+const folder = join(import.meta.dirname, '..', 'demo', 'tunes');
+
+test('every move is offered somewhere on the demo tunes, in one chord or in up to four', () => {
+  const offered = new Set<string>();
+  for (const file of readdirSync(folder)) {
+    const chart = parseChart(readFileSync(join(folder, file), 'utf8'));
+    if (!chart.ok) throw new Error(file);
+    for (const version of [0, 1]) {
+      const slots = readChart(chart.value, () => version);
+      for (const count of [1, 2, 3, 4]) {
+        for (let i = 0; i + count <= slots.length; i++) {
+          const last = slots[i + count - 1]!;
+          const { start } = slots[i]!;
+          const span = spanAt(slots, start, last.start + last.entry.ticks - start);
+          for (const { move } of span ? proposalsFor(span) : []) offered.add(move.id);
+        }
+      }
+    }
+  }
+  expect(MOVES.filter(({ id }) => !offered.has(id)).map(({ id }) => id)).toEqual([]);
+});

@@ -1,0 +1,88 @@
+import type { Grip } from '../grip/grips.ts';
+import { gripOf } from '../grip/grips.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import { applyPatch, type Patch } from '../patch.ts';
+import type { ReadSlot } from '../reading/read.ts';
+import { movePatch } from '../reharm/applied.ts';
+import { columnsOf, spanOfColumns, type Column } from '../reharm/columns.ts';
+import type { Cell, Cells } from '../reharm/decisions.ts';
+import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
+import type { Span } from '../reharm/moves/span.ts';
+import { searchable } from './arrange.ts';
+import { run, type Search } from './search.ts';
+
+/** A take with its solved search: all that is needed to price what else could stand in it. */
+export interface SolvedTake {
+  readonly slots: readonly ReadSlot[];
+  readonly keys: readonly string[];
+  readonly cells: Cells;
+  readonly columns: readonly Column[];
+  readonly library: ShapeLibrary;
+  readonly search: Search;
+  /** Where each column stands in the search, or −1. */
+  readonly index: readonly number[];
+  /** The price of its best path, in tenths of a semitone. */
+  readonly best: number;
+}
+
+/** What a move would come to. */
+export interface MovePrice {
+  /** What the whole path costs more than the best, in tenths of a semitone, exact; null: no grip for this hand. */
+  readonly extra: number | null;
+  /** Of its columns. */
+  readonly grips: readonly Grip[];
+  /** What makes it: the cells to set, those of moves it takes the place of put away. */
+  readonly patch: Patch<Cell>;
+}
+
+/** Prices a proposal by the best whole path through what it would put in its span. */
+export function priceMove(of: SolvedTake, span: Span, proposal: Proposal): MovePrice {
+  const within = ({ slot }: Column) => slot.start >= span.start && slot.start < span.start + span.ticks;
+  const patch = movePatch(of.slots, of.keys, of.cells, span, proposal);
+  const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells).filter(within);
+  const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
+  const { wanted } = searchable(made, of.search);
+  if (wanted.length < made.length || places.length === 0) return { extra: null, grips: [], patch };
+  const passage = of.search.passage(places[0]!, places.at(-1)!, wanted);
+  return {
+    extra: passage && passage.cost - of.best,
+    grips: passage ? passage.shapes.map((shape, i) => gripOf(made[i]!.chord!, of.library, shape)) : [],
+    patch,
+  };
+}
+
+/** A style's groups from this weight on are used when a whole chart is restyled. */
+const WANTED = 2;
+/** The most that one move may add to the path, in tenths of a semitone. */
+const MOST_EXTRA = 60;
+
+/**
+ * The decisions that put a style's moves all over a chart, chord by chord: where one of its moves fits within what it may
+ * cost, the cheapest. It looks no further than the chord at hand; the first and the last chord stay, and so does
+ * one after a chord that was moved: there must be something to stray from.
+ */
+export function restyled(
+  { slots, keys, library, search }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search'>,
+  taste: Taste,
+): Cells {
+  let cells: Cells = {};
+  slots.slice(1, -1).forEach((slot, before) => {
+    const columns = columnsOf(slots, keys, cells);
+    const here = columns.findIndex(({ slot: { start } }) => start === slot.start);
+    const moved = columns[here]?.move ?? columns[here - 1]?.move;
+    const same = slots[before]!.symbol === slot.symbol;
+    const span = moved || same ? null : spanOfColumns(slots, columns.slice(here, here + 1));
+    if (!span) return;
+    const { wanted, index } = searchable(columns, search);
+    search.setColumns(wanted);
+    const take = { slots, keys, cells, columns, library, search, index, best: run(search.solve()).cost };
+    const priced = proposalsFor(span, taste)
+      .filter(({ move }) => taste.style === null || (taste.style.groups[move.group] ?? 0) >= WANTED)
+      .filter(({ move, found }) => move.needsNext?.(found, span.next?.chord ?? null) ?? true)
+      .map((proposal) => priceMove(take, span, proposal))
+      .filter(({ extra }) => extra !== null && extra <= MOST_EXTRA)
+      .sort((a, b) => a.extra! - b.extra!);
+    if (priced[0]) cells = applyPatch(cells, priced[0].patch).cells;
+  });
+  return cells;
+}
