@@ -75,6 +75,24 @@ await shot('bench-grips', {}, async (page) => {
   await page.getByRole('list', { name: 'Grips' }).waitFor();
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
 });
+await shot('bench-moves', {}, async (page) => {
+  await open(page, 'Two Landings', 'bench');
+  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('m');
+  await page
+    .locator('.option', { hasText: 'the substitute’s own ii–V' })
+    .or(page.locator('.option').nth(24))
+    .first()
+    .waitFor();
+  await page.getByLabel('How far moves may stray').press('End');
+  const move = page.locator('.option', { hasText: 'far and sure' });
+  await move.getByRole('button').first().click();
+  await page.locator('.move-made').waitFor();
+  await page.locator('.bench[aria-busy=false]').waitFor();
+  await page.locator('.option').nth(8).waitFor();
+  await page.getByLabel('Find').fill('home');
+  await page.locator('.option').nth(2).waitFor();
+});
 await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
 await shot('chart-problems', {}, async (page) => {
   // Last, for what is typed here is kept.
