@@ -48,7 +48,7 @@ export {
   type Cells,
 } from './reharm/decisions.ts';
 export { moveCell, movePatch, type AppliedMove } from './reharm/applied.ts';
-export { colourContext, columnsOf, divide, spanOfColumns, type Column } from './reharm/columns.ts';
+export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './reharm/columns.ts';
 export { proposalsFor, ANY_TASTE, type Proposal, type Taste } from './reharm/moves/propose.ts';
 export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/moves/move.ts';
 export { MOVES, moveOf } from './reharm/moves/table.ts';

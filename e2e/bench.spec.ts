@@ -201,6 +201,10 @@ test('a long chord takes two colours, and is joined again', async ({ page }) => 
   expect(await symbols(page)).toEqual(['D minor 9', 'D minor 11', 'G 9', 'C 6']);
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('heading', { name: 'Colours in bar 1, beat 3' })).toBeVisible();
+  await page.keyboard.press(']');
+  await expect(page.getByRole('heading', { name: 'Colours in bar 1, beat 4' })).toBeVisible();
+  await page.getByRole('button', { name: 'Earlier' }).click();
+  await expect(page.getByRole('heading', { name: 'Colours in bar 1, beat 3' })).toBeVisible();
   await page.getByRole('button', { name: 'Join' }).click();
   await idle(page);
   expect(await symbols(page)).toEqual(['D minor 9', 'G 9', 'C 6']);

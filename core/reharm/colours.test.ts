@@ -10,7 +10,8 @@ import { numeralOf, plainNumeral } from '../reading/numeral.ts';
 import { placeOf } from '../reading/place.ts';
 import { readChart, readingAsData } from '../reading/read.ts';
 import { COLOUR_TABLE, coloursOf, defaultColour } from './colours.ts';
-import { colourContext, columnsOf, divide } from './columns.ts';
+import { applyPatch } from '../patch.ts';
+import { colourContext, columnsOf, divide, shiftPart } from './columns.ts';
 import { decisionFor, slotKeys, versionsOf, type Cells } from './decisions.ts';
 import type { ColourContext } from './grates.ts';
 import type { Role } from './role.ts';
@@ -329,6 +330,19 @@ describe('a long chord takes two colours', () => {
     const waltz = at('meter: 3/4\nkey: C\n| C | F . G |');
     expect(divide(waltz.columns({})[0]!)!.at).toBe('a:1:960');
     expect(divide(waltz.columns({})[2]!)).toBeNull();
+  });
+  test('from any beat on: the second begins earlier or later, and each keeps a beat', () => {
+    const { columns } = at('key: C\n| Dm7 | G7 C |');
+    const cut = divide(columns({})[0]!)!;
+    const two = columns({ [cut.at]: cut.cell });
+    const later = shiftPart(two[1]!, two[0], 1)!;
+    const cells = applyPatch({ [cut.at]: cut.cell }, later).cells;
+    expect(shown(columns(cells)).slice(0, 2)).toEqual(['Dm9 0+1440 beat 1 (3)', 'Dm11 1440+480 beat 4 (1)']);
+    expect(shiftPart(columns(cells)[1]!, columns(cells)[0], 1)).toBeNull();
+    expect(shiftPart(columns(cells)[0]!, undefined, -1)).toBeNull();
+    expect(
+      shown(columns(applyPatch(cells, shiftPart(columns(cells)[1]!, columns(cells)[0], -2)!).cells)).slice(0, 2),
+    ).toEqual(['Dm9 0+480 beat 1 (1)', 'Dm11 480+1440 beat 2 (3)']);
   });
   test('waits where the chart says another chord there', () => {
     const { columns } = at('key: C\n| Em7 | G7 C |');

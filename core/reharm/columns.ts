@@ -1,5 +1,6 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
+import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './applied.ts';
 import { coloursOf, defaultColour } from './colours.ts';
@@ -124,6 +125,18 @@ export function divide(column: Column): { readonly at: string; readonly cell: Ce
     at: `${barOf(column.at)}:${tick}`,
     cell: { ...decisionFor(column.slot), source: { kind: 'colour', suffix: next.suffix } },
   };
+}
+
+/**
+ * Moves the beginning of a part by beats, later or earlier: the change to make. Null where there is no room: every part
+ * keeps a beat. `before` is the column before it.
+ */
+export function shiftPart(column: Column, before: Column | undefined, beats: number): Patch<Cell> | null {
+  const { decision, slot, at, part } = column;
+  const perBeat = slot.entry.ticks / slot.entry.beats;
+  if (part === 0 || !decision || !before) return null;
+  if (before.slot.entry.beats + beats < 1 || slot.entry.beats - beats < 1) return null;
+  return { [at]: null, [`${barOf(at)}:${slot.entry.tick + beats * perBeat}`]: decision };
 }
 
 function chordFor(own: Chord, cell: Cell | null, context: ColourContext | null): Chord {

@@ -74,6 +74,8 @@ interface OptionsProps {
   readonly onRelease: () => void;
   /** Divides the column; null where it is too short. */
   readonly onDivide: (() => void) | null;
+  /** Moves the beginning of a part by beats; null where the column is a whole. */
+  readonly onShift: ((beats: number) => void) | null;
   /** Other changes the bar is known with. */
   readonly changes: BarChanges;
   /** Whether colours that grate are shown too. */
@@ -145,6 +147,16 @@ export function Options(props: OptionsProps) {
             <Button size="small" variant="outlined" onClick={onRelease}>
               {column.part > 0 ? 'Join' : 'Let go'}
             </Button>
+          )}
+          {props.onShift && (
+            <>
+              <Button size="small" variant="outlined" onClick={() => props.onShift?.(-1)}>
+                Earlier
+              </Button>
+              <Button size="small" variant="outlined" onClick={() => props.onShift?.(1)}>
+                Later
+              </Button>
+            </>
           )}
           {props.onLift && (
             <Button size="small" variant="outlined" onClick={props.onLift}>

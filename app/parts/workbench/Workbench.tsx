@@ -9,6 +9,7 @@ import {
   musical,
   plainNumeral,
   readChart,
+  shiftPart,
   slotKeys,
   spanOfColumns,
   STYLES,
@@ -219,6 +220,11 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
     const tried = move.grips.map(({ pitches }) => ({ pitches, ticks: whole / move.grips.length }));
     player.hearInPlace(chart, arranged, from, to, tried);
   };
+  /** Moves the beginning of a part; what has the focus stays with it. */
+  const shift = (beats: number) => {
+    const patch = shiftPart(column, columns[selected - 1], beats);
+    if (patch) store.edit(patch, `${beats > 0 ? 'beginning later' : 'beginning earlier'} in ${place}`);
+  };
   const { move: made } = column;
   const lift = made && (() => store.edit({ [made.at]: null }, `lifting the ${appliedText(made).name}`));
   const play = () => {
@@ -240,6 +246,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
       hear: () => (tab === 'move' && moves[trying] ? hearMove(moves[trying]) : hear(inHand)),
       hearAlone: () => inHand && player.hear(inHand.pitches),
       divide: divideHere,
+      shift,
       tab: show,
       try: (by) => setTrying((at) => Math.max(0, Math.min(options.length - 1, at + by))),
       keep: () => keep(trying),
@@ -344,6 +351,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           onPin={pin}
           onRelease={release}
           onDivide={cut && divideHere}
+          onShift={column.part > 0 ? shift : null}
           changes={changes}
           grating={grating}
           onGrating={setGrating}

@@ -18,6 +18,7 @@ export const BENCH_KEYS: Keys = [
   ['⌫', 'let go: back to the default'],
   ['L', 'lift the move that put it here'],
   ['D', 'divide a long chord: two colours'],
+  ['[ ]', 'its second part begins a beat earlier, later'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['Esc', 'stop trying, stop playing'],
@@ -34,6 +35,7 @@ export interface BenchActions {
   readonly hear: () => void;
   readonly hearAlone: () => void;
   readonly divide: () => void;
+  readonly shift: (beats: number) => void;
   readonly tab: (tab: 'colour' | 'move' | 'grip') => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
@@ -63,6 +65,8 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('h', actions.hear, free);
   useHotkeys('shift+h', actions.hearAlone, free);
   useHotkeys('d', actions.divide, free);
+  useHotkeys('bracketleft', () => actions.shift(-1), free);
+  useHotkeys('bracketright', () => actions.shift(1), free);
   useHotkeys('c', () => actions.tab('colour'), free);
   useHotkeys('m', () => actions.tab('move'), free);
   useHotkeys('l', actions.lift, free);

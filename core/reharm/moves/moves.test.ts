@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { Chord as TonalChord, Interval, Note, Scale } from 'tonal';
 import { parseChart } from '../../chart/parse.ts';
 import { keysOfMode, transpose } from '../../chart/transpose.ts';
@@ -261,6 +262,36 @@ describe('every move', () => {
       expect(GROUPS).toContain(move.group);
     }
   });
+});
+
+test('whatever the progression, key and meter, what is offered fills its span with chords that can be written', () => {
+  const bar = fc.array(
+    fc.tuple(
+      fc.constantFrom('C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B', 'Cb', 'E#'),
+      fc.constantFrom('', 'm', '7', 'm7', 'maj7', 'm7b5', 'dim7', '7sus4', 'aug', '5', 'm6', '7alt', '/C', '13'),
+    ),
+    { minLength: 1, maxLength: 2 },
+  );
+  const tune = fc.tuple(
+    fc.constantFrom('C', 'Gb', 'Am', 'Ebm', 'D dorian', 'B mixolydian'),
+    fc.constantFrom('4/4', '3/4', '6/8', '5/4', '2/4'),
+    fc.array(bar, { minLength: 1, maxLength: 6 }),
+  );
+  fc.assert(
+    fc.property(tune, fc.nat(), fc.integer({ min: 1, max: 4 }), ([key, meter, bars], at, long) => {
+      const text = `key: ${key}\nmeter: ${meter}\n| ${bars.map((chords) => chords.map((one) => one.join('')).join(' ')).join(' | ')} |`;
+      const slots = slotsOf(text);
+      const from = at % slots.length;
+      const count = Math.min(long, slots.length - from);
+      const { beats } = span(text, from, count);
+      for (const { found, move } of proposalsFor(span(text, from, count))) {
+        expect([text, move.id, found.parts.reduce((sum, part) => sum + part.beats, 0)]).toEqual([text, move.id, beats]);
+        for (const { chord: made } of found.parts)
+          expect([symbolOf(made), parseChord(symbolOf(made)).ok]).toEqual([symbolOf(made), true]);
+      }
+    }),
+    { numRuns: 300 },
+  );
 });
 
 describe('what the reasons claim', () => {
