@@ -1,8 +1,10 @@
 import { z } from 'zod';
-import { LONGEST_CHART } from '../core/index.ts';
+import { GROUPS, LONGEST_CHART, LONGEST_TITLE } from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
 const barId = z.object({ id: z.string().min(1), source: z.string() });
+
+const STYLE_ID = /^[\w-]{1,64}$/;
 
 /** A tune's document: its bars' ids, and the last chart text that could be read. */
 export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
@@ -43,10 +45,37 @@ export const takePatch = z
   .refine((patch) => Object.keys(patch).length > 0, 'an edit changes something');
 export const tunePatch = z.strictObject({ chartText: z.string().max(LONGEST_CHART) });
 
+const weight = z.int().min(0).max(3);
+const stray = z.int().min(0).max(5);
+/** A player's own style of moves. */
+const style = z.strictObject({
+  id: z.string().regex(STYLE_ID),
+  name: z.string().max(LONGEST_TITLE),
+  words: z.string().max(LONGEST_TITLE),
+  groups: z.partialRecord(z.enum(GROUPS), weight),
+  stray,
+});
+const isChange = (patch: object) => Object.keys(patch).length > 0;
+const CHANGES = 'an edit changes something';
+/** What may be set under a name: a player's own styles, and how moves are chosen in a tune. */
+export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<string, unknown>>>])[] = [
+  [/^styles$/, z.record(z.string().regex(STYLE_ID), style.nullable()).refine(isChange, CHANGES)],
+  [
+    /^taste\.[\w-]+$/,
+    z
+      .strictObject({
+        style: z.string().regex(STYLE_ID).nullable().optional(),
+        stray: stray.nullable().optional(),
+        off: z.array(z.string().max(64)).max(500).nullable().optional(),
+      })
+      .refine(isChange, CHANGES),
+  ],
+];
+
 /** An edit as it is sent: `client.number` names it, so that sending it twice does nothing. */
 export const editRequest = z.strictObject({
   editId: z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/),
-  aggregate: z.string().regex(/^(tune|take):[\w-]{1,64}$/),
+  aggregate: z.string().regex(/^(tune|take|setting):[\w.-]{1,80}$/),
   baseVersion: z.int().min(1),
   patch: z.record(z.string(), z.unknown()),
 });

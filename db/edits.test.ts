@@ -6,6 +6,7 @@ import { applyEdit, renameTune } from './edits.ts';
 import { editRequest, takeDoc, tuneDoc } from './documents.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { edit } from './schema.ts';
+import { getSetting } from './settings.ts';
 import { createTune, deleteTune, duplicateTune, getTake, getTune, listTakes, listTunes, restoreTune } from './tunes.ts';
 
 const TEXT = 'title: Slack Tide\nkey: C\n| C | Am7 |\n| Dm7 | G7 |\n';
@@ -212,9 +213,13 @@ describe('the file', () => {
     expect(migrateDatabase(db, path)).toBeNull();
     createTune(db, TEXT);
     expect(migrateDatabase(db, path)).toBeNull();
-    // As if one migration were still to come.
-    db.$client.exec('delete from __drizzle_migrations; drop table edit; drop table take; drop table tune');
+    // As the file was before its last migration.
+    db.$client.exec(
+      'delete from __drizzle_migrations where created_at = (select max(created_at) from __drizzle_migrations); drop table setting',
+    );
     const copy = migrateDatabase(db, path);
+    expect(listTunes(db)).toHaveLength(1);
+    expect(getSetting(db, 'styles').cells).toEqual({});
     expect(readdirSync(folder)).toContain('old.db.before-migration');
     expect(copy).toBe(`${path}.before-migration`);
     db.$client.close();
@@ -233,4 +238,33 @@ test('an edit request is checked whole', () => {
   for (const wrong of [{ editId: 'a' }, { aggregate: 'player:x' }, { baseVersion: 0 }, { patch: [] }, { more: 1 }]) {
     expect(editRequest.safeParse({ ...request, ...wrong }).success).toBe(false);
   }
+});
+
+describe('what a player sets', () => {
+  const OWN = { id: 'own-1', name: 'Grit, mine', words: '', groups: { planing: 3 }, stray: 3 };
+  test('is kept like any other edit, each name by itself', () => {
+    expect(getSetting(db, 'styles')).toEqual({ version: 1, cells: {} });
+    expect(on('setting:styles', 1, { 'own-1': OWN })).toMatchObject({ status: 'saved', version: 2 });
+    expect(on('setting:taste.some-tune', 1, { style: 'own-1', off: ['thread'] })).toMatchObject({ status: 'saved' });
+    expect(getSetting(db, 'styles')).toEqual({ version: 2, cells: { 'own-1': OWN } });
+    expect(getSetting(db, 'taste.some-tune').cells).toEqual({ style: 'own-1', off: ['thread'] });
+    on('setting:styles', 2, { 'own-1': null });
+    expect(getSetting(db, 'styles')).toEqual({ version: 3, cells: {} });
+  });
+
+  test('is what was set last, whatever window it came from', () => {
+    on('setting:taste.t', 1, { stray: 2 }, 'one');
+    expect(on('setting:taste.t', 1, { stray: 4 }, 'two')).toMatchObject({ status: 'saved', rebased: true });
+    expect(getSetting(db, 'taste.t').cells).toEqual({ stray: 4 });
+  });
+
+  test.each([
+    ['setting:volume', { loud: true }],
+    ['setting:styles', {}],
+    ['setting:styles', { 'own-1': { ...OWN, stray: 9 } }],
+    ['setting:styles', { 'own-1': { ...OWN, groups: { nonsense: 1 } } }],
+    ['setting:taste.t', { stray: 2, more: 1 }],
+  ])('%s %j is refused', (aggregate, patch) => {
+    expect(on(aggregate, 1, patch).status).toBe('invalid');
+  });
 });

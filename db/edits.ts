@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt } from 'drizzle-orm';
 import { applyPatch, withHeader, type Cell, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
-import { takePatch, tunePatch, type EditRequest, type TakeDoc } from './documents.ts';
+import { SETTINGS, takePatch, tunePatch, type EditRequest, type TakeDoc } from './documents.ts';
 import type { Db } from './open.ts';
 import { edit, take, tune } from './schema.ts';
+import { getSetting, putSetting } from './settings.ts';
 import { duplicateTune, getTake, getTune, tuneFrom } from './tunes.ts';
 
 /** What an edit changes: a flat record of cells with a version. */
@@ -12,8 +13,8 @@ interface Aggregate {
   readonly cells: Readonly<Record<string, unknown>>;
   /** Writes the new cells under the next version. */
   save(cells: Readonly<Record<string, unknown>>, version: number): void;
-  /** Keeps the losing side of a conflict beside it. */
-  keepBeside(cells: Readonly<Record<string, unknown>>): Kept;
+  /** Keeps the losing side of a conflict beside it; null where the later edit simply stands. */
+  readonly keepBeside: ((cells: Readonly<Record<string, unknown>>) => Kept) | null;
 }
 
 /** The client part of an edit's id: a client's own later edits never conflict with its earlier ones. */
@@ -59,7 +60,7 @@ export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditA
             at: now,
           })
           .run();
-      if (Object.keys(patch.value).some((key) => touched.has(key))) {
+      if (aggregate.keepBeside && Object.keys(patch.value).some((key) => touched.has(key))) {
         const kept = aggregate.keepBeside(next.cells);
         record(`${kept.kind}:${kept.id}`, 1);
         return { status: 'conflict', version, cells, kept };
@@ -85,7 +86,9 @@ function readPatch({
   aggregate,
   patch,
 }: EditRequest): { success: true; value: Patch<unknown> } | { success: false; message: string } {
-  const read = (aggregate.startsWith('tune:') ? tunePatch : takePatch).safeParse(patch);
+  const schema = patchSchema(aggregate);
+  if (!schema) return { success: false, message: `there is no setting ${aggregate}` };
+  const read = schema.safeParse(patch);
   return read.success
     ? { success: true, value: read.data }
     : {
@@ -94,9 +97,30 @@ function readPatch({
       };
 }
 
+function patchSchema(aggregate: string) {
+  const [kind, name] = parts(aggregate);
+  if (kind === 'setting') return SETTINGS.find(([pattern]) => pattern.test(name))?.[1];
+  return kind === 'tune' ? tunePatch : takePatch;
+}
+
+/** `take:x` as its kind and its name. */
+function parts(aggregate: string): [string, string] {
+  const colon = aggregate.indexOf(':');
+  return [aggregate.slice(0, colon), aggregate.slice(colon + 1)];
+}
+
 function load(db: Db, aggregate: string, now: number): Aggregate | null {
-  const [kind, id] = aggregate.split(':') as [string, string];
+  const [kind, id] = parts(aggregate);
+  if (kind === 'setting') return loadSetting(db, id);
   return kind === 'tune' ? loadTune(db, id, now) : loadTake(db, id, now);
+}
+
+function loadSetting(db: Db, key: string): Aggregate {
+  return {
+    ...getSetting(db, key),
+    save: (cells, version) => putSetting(db, key, { cells, version }),
+    keepBeside: null,
+  };
 }
 
 function loadTune(db: Db, id: string, now: number): Aggregate | null {

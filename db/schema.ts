@@ -60,3 +60,17 @@ export const edit = sqliteTable(
     check('edit_inverse', sql`json_valid(${table.inverse})`),
   ],
 );
+
+/** What a player set, by name: cells as an edit changes them. */
+export const setting = sqliteTable(
+  'setting',
+  {
+    key: text().primaryKey(),
+    doc: text().notNull(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [
+    check('setting_version', sql`${table.version} >= 1`),
+    check('setting_doc', sql`json_valid(${table.doc})`),
+  ],
+);

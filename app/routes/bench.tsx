@@ -1,6 +1,7 @@
 import { data, redirect } from 'react-router';
 import { parseChart } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
+import { getSetting } from '../../db/settings.ts';
 import { getTune, listTakes } from '../../db/tunes.ts';
 import { Workbench } from '../parts/workbench/Workbench.tsx';
 import type { Route } from './+types/bench';
@@ -27,6 +28,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
     barIds: tune.doc.bars.map(({ id }) => id),
     take: { id: take.id, version: take.version, cells: take.doc.cells },
     takes: takes.map(({ id, name }) => ({ id, name })),
+    styles: getSetting(database(), 'styles'),
+    taste: getSetting(database(), `taste.${tune.id}`),
     outdated: tune.doc.good !== tune.chartText,
   };
 }

@@ -29,7 +29,7 @@ interface MovesProps {
   readonly taste: MovesTaste;
   readonly onTaste: (taste: MovesTaste) => void;
   readonly styles: readonly Style[];
-  readonly onStyles: (styles: readonly Style[]) => void;
+  readonly onStyle: (id: string, style: Style | null) => void;
   readonly words: string;
   readonly onWords: (words: string) => void;
   readonly whyNot: readonly string[];

@@ -55,7 +55,7 @@ interface OptionsProps {
   readonly onTaste: (taste: MovesTaste) => void;
   /** Ours, then the player's own. */
   readonly styles: readonly Style[];
-  readonly onStyles: (styles: readonly Style[]) => void;
+  readonly onStyle: (id: string, style: Style | null) => void;
   /** What is looked for among the moves. */
   readonly words: string;
   readonly onWords: (words: string) => void;

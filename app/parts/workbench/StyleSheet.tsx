@@ -17,7 +17,7 @@ interface StyleSheetProps {
   readonly taste: MovesTaste;
   readonly onTaste: (taste: MovesTaste) => void;
   readonly styles: readonly Style[];
-  readonly onStyles: (styles: readonly Style[]) => void;
+  readonly onStyle: (id: string, style: Style | null) => void;
   readonly onClose: () => void;
 }
 
@@ -25,13 +25,13 @@ const MOST_WANTED = 3;
 const isOurs = (style: Style) => STYLES.some(({ id }) => id === style.id);
 
 /** The styles as weights: ours to see and copy, a player's own to change; and a switch for every move of this tune. */
-export function StyleSheet({ taste, onTaste, styles, onStyles, onClose }: StyleSheetProps) {
+export function StyleSheet({ taste, onTaste, styles, onStyle, onClose }: StyleSheetProps) {
   const [shown, setShown] = useState(taste.style ?? styles[0]!.id);
   const style = styles.find(({ id }) => id === shown) ?? styles[0]!;
-  const change = (next: Style) => onStyles(styles.map((one) => (one.id === next.id ? next : one)));
+  const change = (next: Style) => onStyle(next.id, next);
   const copy = () => {
     const id = `own-${Date.now().toString(36)}`;
-    onStyles([...styles, { ...style, id, name: `${style.name}, mine` }]);
+    onStyle(id, { ...style, id, name: `${style.name}, mine` });
     onTaste({ ...taste, style: id, stray: style.stray });
     setShown(id);
   };
@@ -59,8 +59,11 @@ export function StyleSheet({ taste, onTaste, styles, onStyles, onClose }: StyleS
             <TextField
               size="small"
               label="Name"
-              value={style.name}
-              onChange={(event) => change({ ...style, name: event.target.value.slice(0, LONGEST_TITLE) })}
+              key={style.id}
+              defaultValue={style.name}
+              onBlur={({ target }) =>
+                change({ ...style, name: target.value.trim().slice(0, LONGEST_TITLE) || style.name })
+              }
             />
           )}
           <Button variant="outlined" onClick={copy}>
@@ -69,7 +72,7 @@ export function StyleSheet({ taste, onTaste, styles, onStyles, onClose }: StyleS
           {!isOurs(style) && (
             <Button
               onClick={() => {
-                onStyles(styles.filter(({ id }) => id !== style.id));
+                onStyle(style.id, null);
                 onTaste({ ...taste, style: null });
               }}
             >

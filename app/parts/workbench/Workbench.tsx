@@ -12,7 +12,6 @@ import {
   shiftPart,
   slotKeys,
   spanOfColumns,
-  STYLES,
   songOf,
   symbolOf,
   versionsOf,
@@ -24,10 +23,10 @@ import {
   type Column,
   type Grip,
   type ReadSlot,
-  type Style,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
+import type { KeptSetting } from '../../keep/setting.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips, useMoves, type PricedMove } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
@@ -37,11 +36,12 @@ import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
 import { useBenchKeys } from './keys.ts';
 import type { ChangesScope } from './Changes.tsx';
-import { answersTo, DEFAULT_TASTE } from './Moves.tsx';
+import { answersTo } from './Moves.tsx';
 import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
 import { usePlayer } from './usePlayer.ts';
+import { useTaste } from './useTaste.ts';
 
 interface WorkbenchProps {
   readonly tuneId: string;
@@ -51,16 +51,19 @@ interface WorkbenchProps {
   readonly barIds: readonly string[];
   readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Cell>> };
   readonly takes: readonly { readonly id: string; readonly name: string }[];
+  /** The player's own styles, and how moves are chosen in this tune, as kept. */
+  readonly styles: KeptSetting;
+  readonly taste: KeptSetting;
   /** The text as typed has problems, and an older one stands here. */
   readonly outdated: boolean;
 }
 
 const NONE: readonly string[] = [];
-const NO_STYLES: readonly Style[] = [];
 /** Moves shown beside the colours. */
 const BEST_MOVES = 4;
 
-export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outdated }: WorkbenchProps) {
+export function Workbench(props: WorkbenchProps) {
+  const { tuneId, chartText, chart, barIds, take, takes, outdated, styles: keptStyles, taste: keptTaste } = props;
   const store = useTake();
   useFreshTune();
   useEffect(() => {
@@ -114,9 +117,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
   const colours = useColours(selected, solving.result, tab === 'colour', grating);
   const grips = useGrips(selected, solving.result, tab === 'grip');
-  const [taste, setTaste] = useRemembered(`taste.${tuneId}`, DEFAULT_TASTE);
-  const [ownStyles, setOwnStyles] = useRemembered('styles', NO_STYLES);
-  const styles = useMemo(() => [...STYLES, ...ownStyles], [ownStyles]);
+  const { taste, styles, setTaste, setStyle } = useTaste(tuneId, keptStyles, keptTaste);
   const [words, setWords] = useState('');
   const found = useMoves(
     {
@@ -337,7 +338,7 @@ export function Workbench({ tuneId, chartText, chart, barIds, take, takes, outda
           taste={taste}
           onTaste={setTaste}
           styles={styles}
-          onStyles={(all) => setOwnStyles(all.filter(({ id }) => !STYLES.some((ours) => ours.id === id)))}
+          onStyle={setStyle}
           words={words}
           onWords={setWords}
           place={place}
