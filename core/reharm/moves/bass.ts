@@ -36,6 +36,7 @@ export const BASS_MOVES: readonly Move[] = [
     reason: '{new}: the bass goes by its {degree} and then by step to {target}.',
     mood: 'walking',
     stray: 1,
+    styles: { 'choir-loft': 3, 'open-water': 1 },
     find: (span) => {
       const { here, next, single } = span;
       if (!single || !next || here.chord.bass !== null) return [];
@@ -61,6 +62,7 @@ export const BASS_MOVES: readonly Move[] = [
     reason: '{new}: with its third for its root the chord leans forward.',
     mood: 'leaning',
     stray: 1,
+    styles: { 'open-water': 2 },
     find: (span) => {
       const { here, single } = span;
       const third = here.chord.kind.third;

@@ -24,6 +24,7 @@ export const DIMINISHED_MOVES: readonly Move[] = [
     reason: '{new} fills the half step between {old} and {target}, and leads up into it.',
     mood: 'climbing',
     stray: 2,
+    styles: { dancehall: 2, 'choir-loft': 3 },
     find: (span) => {
       const { here, next, single } = span;
       if (!single || !next || !here.place || !next.place || here.family === 'diminished') return [];
@@ -132,6 +133,7 @@ export const DIMINISHED_MOVES: readonly Move[] = [
     reason: 'Inversions of {old} with a sixth alternate with {new}: every step of the scale has a chord.',
     mood: 'strolling',
     stray: 2,
+    styles: { dancehall: 3 },
     find: (span) => {
       const { here, single, key, minor } = span;
       if (!single || !isTonic(here) || here.family === 'dominant') return [];

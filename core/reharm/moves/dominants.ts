@@ -180,6 +180,7 @@ export const DOMINANT_MOVES: readonly Move[] = [
     reason: '{new} has the third and seventh of {old}; its bass falls a half step to {target}.',
     mood: 'sly',
     stray: 3,
+    styles: { afterglow: 2 },
     find: (span) => {
       const target = fallsTo(span);
       if (!target) return [];
@@ -212,6 +213,7 @@ export const DOMINANT_MOVES: readonly Move[] = [
     reason: '{new}: the substitute for {old}, with its ii before it.',
     mood: 'far and sure',
     stray: 4,
+    styles: { afterglow: 3 },
     find: (span) => {
       const target = fallsTo(span);
       if (!target) return [];
@@ -327,6 +329,7 @@ export const DOMINANT_MOVES: readonly Move[] = [
     reason: '{new} comes home to {target} from a whole step below.',
     mood: 'tender',
     stray: 3,
+    styles: { afterglow: 3 },
     find: (span) => {
       const { here, next, key, single } = span;
       if (!single || !next || !isPlace(next, 'I') || !isPlace(here, 'V', 'IV', 'ii', 'vii')) return [];

@@ -51,7 +51,7 @@ export interface Move {
   readonly reason: string;
   readonly mood: string;
   readonly stray: Stray;
-  /** How much a style is given to it beyond what it is to its group, −3 to 3. */
+  /** How much a style of ours is known for it within its group, 1 to 3. */
   readonly styles?: Readonly<Partial<Record<StyleId, number>>>;
   readonly find: (span: Span) => readonly Found[];
   /** What must really sound after it, or before it, for the reason to hold. */

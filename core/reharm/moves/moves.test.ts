@@ -395,6 +395,14 @@ describe('taste', () => {
     expect(['diminished', 'approach']).toContain(first(dancehall!));
     expect(['planing', 'approach']).toContain(first(grit!));
   });
+  test('within a group a style puts what it is known for first', () => {
+    const [, afterglow, choir] = STYLES;
+    const over = (text: string, at: number, style: (typeof STYLES)[number], group: string) =>
+      proposalsFor(span(text, at), { ...ANY_TASTE, style }).find(({ move }) => move.group === group)!.move.id;
+    expect(['tritone-ii-v', 'backdoor']).toContain(over('key: C\n| F | G7 | C | C |', 1, afterglow!, 'dominant'));
+    expect(over('key: C\n| F | C/G | G7 | C |', 0, choir!, 'diminished')).toBe('rising-diminished');
+    expect(over('key: C\n| C | F | G7 | C |', 0, choir!, 'bass')).toBe('walking-inversion');
+  });
   test('a limit on straying, and a switch for each move', () => {
     expect(proposalsFor(here(), { ...ANY_TASTE, stray: 1 }).every(({ move }) => move.stray <= 1)).toBe(true);
     const without = proposalsFor(here(), { ...ANY_TASTE, off: ['rising-diminished'] });

@@ -22,7 +22,7 @@ const groupOf = ({ move }: Proposal) => GROUPS.indexOf(move.group);
 const soundOf = ({ parts }: Found) => parts.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
 
 /**
- * Everything that could stand in a span: group by group, what a style wants most first, within a group the nearer. Two moves that come to the same are
+ * Everything that could stand in a span: group by group, what a style wants most first, within a group what it is known for, then the nearer. Two moves that come to the same are
  * one proposal, that of the earlier; what the chart says already is none.
  */
 export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TASTE): readonly Proposal[] {
@@ -37,13 +37,13 @@ export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TAST
       return [{ move, found }];
     }),
   );
-  const wanted = ({ move }: Proposal) =>
-    style === null ? 0 : (style.groups[move.group] ?? 0) + (move.styles?.[style.id as StyleId] ?? 0);
+  const wanted = ({ move }: Proposal) => style?.groups[move.group] ?? 0;
+  const liked = ({ move }: Proposal) => (style && move.styles?.[style.id as StyleId]) ?? 0;
   return all
     .map((proposal, i) => ({ proposal, i }))
     .sort(
       ({ proposal: a, i }, { proposal: b, i: j }) =>
-        wanted(b) - wanted(a) || groupOf(a) - groupOf(b) || a.move.stray - b.move.stray || i - j,
+        wanted(b) - wanted(a) || groupOf(a) - groupOf(b) || liked(b) - liked(a) || a.move.stray - b.move.stray || i - j,
     )
     .map(({ proposal }) => proposal);
 }
