@@ -1,0 +1,85 @@
+import { describe, expect, test } from '@jest/globals';
+import { parseChart } from '../chart/parse.ts';
+import { buildLibrary } from '../grip/library.ts';
+import { DEFAULT_HAND } from '../neck/hand.ts';
+import { applyPatch } from '../patch.ts';
+import { readChart } from '../reading/read.ts';
+import { columnsOf, spanOfColumns } from '../reharm/columns.ts';
+import { slotKeys, type Cells } from '../reharm/decisions.ts';
+import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
+import { STYLES } from '../reharm/moves/styles.ts';
+import { searchable } from './arrange.ts';
+import { DEFAULT_WEIGHTS } from './cost.ts';
+import { run, Search } from './search.ts';
+import { priceMove, restyled, type SolvedTake } from './take.ts';
+
+// A small hand: few grips, the same rules.
+const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
+
+function solvedTake(text: string, cells: Cells = {}): SolvedTake {
+  const chart = parseChart(text);
+  if (!chart.ok) throw new Error(text);
+  const slots = readChart(chart.value);
+  const keys = slotKeys(slots, ['a', 'b', 'c', 'd', 'e', 'f']);
+  const columns = columnsOf(slots, keys, cells);
+  const search = new Search(library, DEFAULT_WEIGHTS);
+  const { wanted, index } = searchable(columns, search);
+  search.setColumns(wanted);
+  return { slots, keys, cells, columns, library, search, index, best: run(search.solve()).cost };
+}
+
+const TUNE = 'key: C\n| C | Am | Dm7 G7 | C | N.C. | F |';
+
+describe('the price of a move', () => {
+  test.each([
+    [0, 0],
+    [1, 1],
+    [2, 3],
+    [3, 3],
+    [4, 4],
+  ])('over columns %i to %i is what the whole path is longer once it is made, grip for grip', (from, to) => {
+    const take = solvedTake(TUNE);
+    const span = spanOfColumns(take.slots, take.columns.slice(from, to + 1))!;
+    const proposals = proposalsFor(span);
+    expect(proposals.length).toBeGreaterThan(3);
+    for (const proposal of proposals.filter((_, i) => i % 4 === 0)) {
+      const { extra, grips, patch } = priceMove(take, span, proposal);
+      const after = solvedTake(TUNE, applyPatch(take.cells, patch).cells);
+      if (extra === null) expect(after.index.some((at, i) => at < 0 && after.columns[i]!.chord !== null)).toBe(true);
+      else {
+        expect([proposal.move.id, extra]).toEqual([proposal.move.id, after.best - take.best]);
+        expect(grips).toHaveLength(after.columns.filter(({ move }) => move !== null).length);
+      }
+    }
+  });
+
+  test('in the place of a move is that of the take without it', () => {
+    const plain = solvedTake(TUNE);
+    const span = spanOfColumns(plain.slots, plain.columns.slice(3, 4))!;
+    const [first, second] = proposalsFor(span);
+    const made = solvedTake(TUNE, applyPatch({}, priceMove(plain, span, first!).patch).cells);
+    const { extra, patch } = priceMove(made, span, second!);
+    const replaced = applyPatch(made.cells, patch).cells;
+    expect(Object.keys(replaced)).toHaveLength(1);
+    expect(extra).toBe(solvedTake(TUNE, replaced).best - made.best);
+  });
+
+  test('a rest has no moves', () => {
+    const take = solvedTake(TUNE);
+    expect(spanOfColumns(take.slots, take.columns.slice(5, 6))).toBeNull();
+  });
+});
+
+test('a chart in a style has moves of the style within its stray, never two in a row, and keeps its ends', () => {
+  for (const style of STYLES) {
+    const take = solvedTake('key: C\n| C | Am | Dm7 | G7 | C | C |');
+    const cells = restyled(take, { ...ANY_TASTE, style, stray: 3 });
+    const columns = columnsOf(take.slots, take.keys, cells);
+    expect(columns[0]!.move).toBeNull();
+    expect(columns.at(-1)!.move).toBeNull();
+    columns.forEach(({ move }, i) => {
+      const before = columns[i - 1]?.move ?? null;
+      if (move && before) expect(before.at).toBe(move.at);
+    });
+  }
+});
