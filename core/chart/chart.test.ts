@@ -297,6 +297,8 @@ describe('jumps', () => {
   test.each([
     ['| C | F {D.S. al coda} |', ['jump-sign', 'jump-sign', 'jump-sign']],
     ['| {segno} C | F {D.S.} | G {D.C.} |', ['jump-twice']],
+    ['| C {D.C. al coda} | F {to coda} | {coda} G |', ['jump-sign']],
+    ['| C {D.C. al fine} | F {fine} |', ['jump-sign']],
     ['| C | F {x4} |', ['times-unclosed']],
     ['|: C |1 F :|2 G :| {x4}', ['times-endings']],
     ['{fine} | C |', ['sign-first']],

@@ -82,7 +82,12 @@ function jumpProblems(bars: readonly FormBar[]): readonly Problem[] {
   return [
     ...jumps.slice(1).map((bar) => problem('jump-twice', { bar: first.number }, bar.jump!.at, bar.number)),
     ...wanted.flatMap((sign) =>
-      bars.some(({ signs }) => signs[sign]) ? [] : [problem('jump-sign', { sign }, at, first.number)],
+      // Where to leave, or to end, is said before the music comes back.
+      (sign === 'to-coda' || sign === 'fine' ? bars.slice(0, bars.indexOf(first) + 1) : bars).some(
+        ({ signs }) => signs[sign],
+      )
+        ? []
+        : [problem('jump-sign', { sign }, at, first.number)],
     ),
   ];
 }
