@@ -7,6 +7,7 @@ import { FUNCTION_MOVES } from './function.ts';
 import { LINE_MOVES, PLANING_MOVES } from './line.ts';
 import type { Move } from './move.ts';
 import { QUALITY_MOVES } from './quality.ts';
+import { SUBSTITUTE_MOVES } from './substitutes.ts';
 import { DELAY_MOVES, TURNAROUND_MOVES } from './turnarounds.ts';
 import { THREAD_MOVES, UPPER_MOVES } from './upper.ts';
 
@@ -15,6 +16,7 @@ export const MOVES: readonly Move[] = [
   ...FUNCTION_MOVES,
   ...QUALITY_MOVES,
   ...DOMINANT_MOVES,
+  ...SUBSTITUTE_MOVES,
   ...DIMINISHED_MOVES,
   ...BORROWED_MOVES,
   ...BASS_MOVES,
