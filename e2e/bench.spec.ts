@@ -340,7 +340,7 @@ test('a style is seen, copied and changed, a move switched off, and both are rem
   await page.getByRole('combobox', { name: 'Style' }).click();
   await page.getByRole('option', { name: /See and change/ }).click();
   const sheet = page.getByRole('dialog', { name: 'Styles' });
-  await sheet.getByRole('tab', { name: 'Grit' }).click();
+  await sheet.getByRole('tab', { name: 'Grit', exact: true }).click();
   await expect(sheet.getByLabel('How much Planing is wanted')).toBeDisabled();
   await sheet.getByRole('button', { name: 'Copy to change' }).click();
   await sheet.getByLabel('How much Diminished is wanted').press('End');

@@ -17,7 +17,8 @@ import { findKey, type Sounding } from './find-key.ts';
 import { formOf, MOST_WRITTEN_OUT, writtenOutLength } from './form.ts';
 import { scan, type Token } from './scan.ts';
 import { signOf, type BraceSign } from './signs.ts';
-import { mostShares, sharesOf, withDots } from './shares.ts';
+import { innerTokens, shareOut, spanOf } from './entries.ts';
+import { mostShares, withDots } from './shares.ts';
 
 /** A chart longer than this is no chart of a tune, but something pasted by mistake. */
 export const LONGEST_CHART = 100_000;
@@ -213,7 +214,7 @@ class Reader {
     if (percent) {
       if (tokens.length > 1) this.#problem('bar-percent-mixed', {}, percent.at, bar);
       else if (this.#before === null) this.#problem('bar-percent-first', {}, percent.at, bar);
-      return this.#before ? (share(this.#before, meter, (text) => this.#chord(text, null, bar), beats) ?? []) : [];
+      return this.#before ? (shareOut(this.#before, meter, (text) => this.#chord(text, null, bar), beats) ?? []) : [];
     }
     this.#before = tokens;
     return this.#shared(tokens, spanOf(tokens), meter, bar, beats);
@@ -222,7 +223,7 @@ class Reader {
   /** The chords of a bar over its shares; what is wrong with them is told. */
   #shared(tokens: readonly Token[], at: Place, meter: Meter, bar: number, beats?: number): readonly Entry[] {
     if (tokens[0]!.text === '.') this.#problem('bar-dot-first', {}, tokens[0]!.at, bar);
-    const entries = share(tokens, meter, (text, place) => this.#chord(text, place, bar), beats);
+    const entries = shareOut(tokens, meter, (text, place) => this.#chord(text, place, bar), beats);
     if (entries === null) {
       const dots = withDots(
         tokens.map(({ text }) => text),
@@ -291,44 +292,6 @@ class Reader {
   #problem(code: ProblemCode, args: Problem['args'], at: Place, bar: number | null = this.#next()): void {
     this.#problems.push(problem(code, args, at, bar));
   }
-}
-
-/** The entries of a bar with their shares; a dot lengthens the entry before it. Null: they do not share it. */
-function share(
-  tokens: readonly Token[],
-  meter: Meter,
-  chordOf: (text: string, at: Place) => Chord | null,
-  beats?: number,
-): readonly Entry[] | null {
-  const shares = sharesOf(tokens.length, meter, beats);
-  if (shares === null) return null;
-  const perBeat = ticksPerBeat(meter);
-  const entries: { chord: Chord | null; beats: number }[] = [];
-  tokens.forEach(({ text, at }, i) => {
-    if (text === '.' && entries.length > 0) entries.at(-1)!.beats += shares[i]!;
-    else entries.push({ chord: text === '.' ? null : chordOf(text, at), beats: shares[i]! });
-  });
-  let tick = 0;
-  return entries.map((entry) => {
-    const ticks = Math.round(entry.beats * perBeat);
-    const placed: Entry = { chord: entry.chord, tick, ticks, beat: 1 + tick / perBeat, beats: ticks / perBeat };
-    tick += ticks;
-    return placed;
-  });
-}
-
-/** The chords of `or Ab7 G7`, each at its place. */
-function innerTokens({ text, at }: Token): Token[] {
-  return [...text.slice(2).matchAll(/\S+/g)].map((match): Token => {
-    // The brace and the word stand before it.
-    const column = at.column + 1 + 2 + match.index;
-    return { kind: 'symbol', text: match[0], at: { line: at.line, column, length: match[0].length } };
-  });
-}
-
-function spanOf(tokens: readonly Token[]): Place {
-  const [first, last] = [tokens[0]!.at, tokens.at(-1)!.at];
-  return { line: first.line, column: first.column, length: last.column + last.length - first.column };
 }
 
 const soundings = (bars: readonly Draft[]): Sounding[] =>

@@ -2,19 +2,13 @@ import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import {
   appliedText,
-  changesKey,
-  columnsOf,
   decisionFor,
   divide,
   musical,
-  plainNumeral,
-  readChart,
   shiftPart,
-  slotKeys,
   spanOfColumns,
   songOf,
   symbolOf,
-  versionsOf,
   whyNot,
   writeMidi,
   writeTab,
@@ -22,7 +16,6 @@ import {
   type Chart,
   type Column,
   type Grip,
-  type ReadSlot,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -30,17 +23,18 @@ import type { KeptSetting } from '../../keep/setting.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { useArrangement, useColours, useGrips, useMoves, type PricedMove } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { marksOf } from '../reading/marks.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
 import { useBenchKeys } from './keys.ts';
-import type { ChangesScope } from './Changes.tsx';
+import { barChanges } from './barChanges.ts';
 import { answersTo } from './Moves.tsx';
 import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
+import { useColumns } from './useColumns.ts';
 import { usePlayer } from './usePlayer.ts';
+import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
 
 interface WorkbenchProps {
@@ -73,24 +67,7 @@ export function Workbench(props: WorkbenchProps) {
   const opened = store.takeId === take.id;
   const cells = opened ? store.cells : take.cells;
 
-  const slots = useMemo(() => readChart(chart, versionsOf(cells, barIds)), [chart, cells, barIds]);
-  const firstBar = chart.bars[0]!.number;
-  const columns = useMemo(() => {
-    return columnsOf(slots, slotKeys(slots, barIds), cells).map((column) => ({
-      ...column,
-      numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
-      hasChanges: chart.bars[column.slot.sourceBar - firstBar]!.alternates.length > 0,
-    }));
-  }, [slots, barIds, cells, chart, firstBar]);
-  const sections = useMemo(() => sectionStarts(chart, columns), [chart, columns]);
-  const marks = useMemo(
-    () =>
-      marksOf(
-        columns.map(({ slot }) => slot),
-        chart.key,
-      ),
-    [chart, columns],
-  );
+  const { slots, columns, sections, marks } = useColumns(chart, barIds, cells);
 
   const solving = useArrangement(chartText, barIds, opened ? cells : null);
   const arranged = solving.arrangement?.columns.length === columns.length ? solving.arrangement.columns : null;
@@ -100,12 +77,7 @@ export function Workbench(props: WorkbenchProps) {
     return columns.map(({ at }) => byPlace.get(at) ?? null);
   }, [solving.arrangement, columns]);
 
-  const [selectedAt, setSelected] = useState(0);
-  const selected = Math.min(selectedAt, columns.length - 1);
-  /** The other end of what is selected. */
-  const [anchorAt, setAnchor] = useState(0);
-  const anchor = Math.min(anchorAt, columns.length - 1);
-  const [from, to] = [Math.min(selected, anchor), Math.max(selected, anchor)];
+  const { selected, from, to, select: moveTo } = useSelection(columns.length);
   const [tab, setTab] = useState<OptionsTab>('colour');
   const [trying, setTrying] = useState(-1);
   const [keysOpen, setKeysOpen] = useState(false);
@@ -141,9 +113,7 @@ export function Workbench(props: WorkbenchProps) {
   const inHand = tried ?? here?.grip ?? null;
 
   const select = (index: number, extending = false) => {
-    const next = Math.max(0, Math.min(columns.length - 1, index));
-    setSelected(next);
-    if (!extending) setAnchor(next);
+    moveTo(index, extending);
     setTrying(-1);
   };
   const decide = (decision: Omit<Cell, 'on' | 'degree'> | null, label: string) => {
@@ -156,9 +126,7 @@ export function Workbench(props: WorkbenchProps) {
   const source = (): Cell['source'] => column.decision?.source ?? sourceOf(column.symbol, column.slot.symbol);
   const make = (move: PricedMove) => {
     if (solving.busy || move.extra === null) return;
-    setTrying(-1);
-    setSelected(from);
-    setAnchor(from);
+    select(from);
     store.edit(move.patch, `${move.name} in ${place}`);
   };
   const keep = (index: number) => {
@@ -190,27 +158,7 @@ export function Workbench(props: WorkbenchProps) {
   const divideHere = () => {
     if (cut) store.edit({ [cut.at]: cut.cell }, `two colours in bar ${column.slot.bar}`);
   };
-  /** The bar's other changes, and which of them it is played with; 0 as written. */
-  const changes = {
-    alternates: chart.bars[column.slot.sourceBar - firstBar]?.alternates ?? [],
-    chosen: versionsOf(cells, barIds)(column.slot.sourceBar - firstBar, column.slot.pass),
-    returns: slots.some(({ pass }) => pass > 1),
-    choose: (number: number, where: ChangesScope) => {
-      const cell: Cell | null = number === 0 ? null : { on: '', source: { kind: 'changes', number } };
-      const { bar: here, pass: time } = column.slot;
-      const scope = {
-        bar: ({ bar }: ReadSlot) => bar === here,
-        pass: ({ pass }: ReadSlot) => pass === time,
-        tune: () => true,
-      };
-      const keys = slots
-        .filter(scope[where])
-        .filter(({ sourceBar }) => chart.bars[sourceBar - firstBar]!.alternates.length >= Math.max(1, number))
-        .map(({ sourceBar, pass }) => changesKey(barIds[sourceBar - firstBar]!, pass));
-      const place = { bar: `in bar ${here}`, pass: 'this time through', tune: 'throughout' }[where];
-      store.edit(Object.fromEntries(keys.map((key) => [key, cell])), `other changes ${place}`);
-    },
-  };
+  const changes = barChanges({ chart, slots, barIds, cells }, column.slot, store.edit);
   const hear = (grip: Grip | null) => {
     const { ticks } = column.slot.entry;
     if (grip && arranged) player.hearInPlace(chart, arranged, selected, selected, [{ pitches: grip.pitches, ticks }]);
@@ -381,15 +329,4 @@ function placeText(first: Column, last: Column): string {
 function triedSymbol(tab: OptionsTab, colours: ReturnType<typeof useColours>, trying: number, symbol: string): string {
   const option = tab === 'colour' ? colours[trying] : undefined;
   return option ? symbolOf(option.chord) : symbol;
-}
-
-/** Where each section begins, by column, in every pass. */
-function sectionStarts(chart: Chart, columns: readonly Column[]): ReadonlyMap<number, string> {
-  const first = chart.bars[0]?.number ?? 1;
-  const starts = new Map<number, string>();
-  columns.forEach(({ slot }, i) => {
-    const section = chart.bars[slot.sourceBar - first]?.section;
-    if (section && slot.entry.tick === 0) starts.set(i, section);
-  });
-  return starts;
 }

@@ -1,0 +1,43 @@
+import {
+  changesKey,
+  versionsOf,
+  type Cell,
+  type Cells,
+  type Chart,
+  type Patch,
+  type ReadSlot,
+} from '../../../core/index.ts';
+import type { BarChanges, ChangesScope } from './Changes.tsx';
+
+/** The other changes of the bar a slot is in, which of them it is played with, and how another is chosen. */
+export function barChanges(
+  take: {
+    readonly chart: Chart;
+    readonly slots: readonly ReadSlot[];
+    readonly barIds: readonly string[];
+    readonly cells: Cells;
+  },
+  slot: ReadSlot,
+  edit: (patch: Patch<Cell>, label: string) => void,
+): BarChanges {
+  const { chart, slots, barIds, cells } = take;
+  const indexOf = ({ sourceBar }: ReadSlot) => sourceBar - chart.bars[0]!.number;
+  const scopes: Readonly<Record<ChangesScope, readonly [(other: ReadSlot) => boolean, string]>> = {
+    bar: [({ bar }) => bar === slot.bar, `in bar ${slot.bar}`],
+    pass: [({ pass }) => pass === slot.pass, 'this time through'],
+    tune: [() => true, 'throughout'],
+  };
+  return {
+    alternates: chart.bars[indexOf(slot)]?.alternates ?? [],
+    chosen: versionsOf(cells, barIds)(indexOf(slot), slot.pass),
+    returns: slots.some(({ pass }) => pass > 1),
+    choose(number, where) {
+      const cell: Cell | null = number === 0 ? null : { on: '', source: { kind: 'changes', number } };
+      const [isIn, place] = scopes[where];
+      const keys = slots
+        .filter((other) => isIn(other) && chart.bars[indexOf(other)]!.alternates.length >= Math.max(1, number))
+        .map((other) => changesKey(barIds[indexOf(other)]!, other.pass));
+      edit(Object.fromEntries(keys.map((key) => [key, cell])), `other changes ${place}`);
+    },
+  };
+}

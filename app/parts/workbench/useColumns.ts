@@ -1,0 +1,47 @@
+import { useMemo } from 'react';
+import {
+  columnsOf,
+  musical,
+  plainNumeral,
+  readChart,
+  slotKeys,
+  versionsOf,
+  type Cells,
+  type Chart,
+  type Column,
+} from '../../../core/index.ts';
+import { marksOf } from '../reading/marks.ts';
+
+/** The columns of a take as they are to be shown, known before they are voiced. */
+export function useColumns(chart: Chart, barIds: readonly string[], cells: Cells) {
+  const slots = useMemo(() => readChart(chart, versionsOf(cells, barIds)), [chart, cells, barIds]);
+  const columns = useMemo(() => {
+    const first = chart.bars[0]!.number;
+    return columnsOf(slots, slotKeys(slots, barIds), cells).map((column) => ({
+      ...column,
+      numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
+      hasChanges: chart.bars[column.slot.sourceBar - first]!.alternates.length > 0,
+    }));
+  }, [slots, barIds, cells, chart]);
+  const sections = useMemo(() => sectionStarts(chart, columns), [chart, columns]);
+  const marks = useMemo(
+    () =>
+      marksOf(
+        columns.map(({ slot }) => slot),
+        chart.key,
+      ),
+    [chart, columns],
+  );
+  return { slots, columns, sections, marks };
+}
+
+/** Where each section begins, by column, in every pass. */
+function sectionStarts(chart: Chart, columns: readonly Column[]): ReadonlyMap<number, string> {
+  const first = chart.bars[0]?.number ?? 1;
+  const starts = new Map<number, string>();
+  columns.forEach(({ slot }, i) => {
+    const section = chart.bars[slot.sourceBar - first]?.section;
+    if (section && slot.entry.tick === 0) starts.set(i, section);
+  });
+  return starts;
+}
