@@ -101,6 +101,7 @@ test('arrange in a style puts its moves in, within its stray, and says which', (
   expect(arranged.slots[0]).toMatchObject({ move: null, plain: 'C' });
   expect(arranged.slots.at(-1)).toMatchObject({ move: null, plain: 'C' });
   expect(arranged.slots.reduce((sum, { beats }) => sum + beats, 0)).toBe(32);
+  expect(arranged.slots[0]!.symbol).toBe('C6');
   const none: typeof arranged = json(['arrange', '-'], chart);
   expect(none.slots.every(({ move }) => move === null)).toBe(true);
 });

@@ -19,7 +19,7 @@ export {
 } from './time/meter.ts';
 export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.ts';
 export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
-export { kindOf, parseChord } from './chord/symbol.ts';
+export { kindOf, parseChord, parseSuffix } from './chord/symbol.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
 export { playedOrder, writeOut, type Versions } from './chart/form.ts';
@@ -35,7 +35,7 @@ export { formOfChart, type Cadence, type CadenceKind, type Phrase, type Section 
 export { resolutions, twoFives, type Resolution, type TwoFive } from './reading/links.ts';
 export { roleOf, type Role } from './reharm/role.ts';
 export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
-export { COLOUR_TABLE, coloursOf, defaultColour, type ColourOption } from './reharm/colours.ts';
+export { COLOUR_TABLE, coloursOf, defaultColour, likedFirst, type ColourOption } from './reharm/colours.ts';
 export {
   barOf,
   cellKey,

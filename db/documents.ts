@@ -54,6 +54,7 @@ const style = z.strictObject({
   words: z.string().max(LONGEST_TITLE),
   groups: z.partialRecord(z.enum(GROUPS), weight),
   stray,
+  colours: z.array(z.string().max(32)).max(60),
 });
 const isChange = (patch: object) => Object.keys(patch).length > 0;
 const CHANGES = 'an edit changes something';

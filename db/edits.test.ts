@@ -241,7 +241,7 @@ test('an edit request is checked whole', () => {
 });
 
 describe('what a player sets', () => {
-  const OWN = { id: 'own-1', name: 'Grit, mine', words: '', groups: { planing: 3 }, stray: 3 };
+  const OWN = { id: 'own-1', name: 'Grit, mine', words: '', groups: { planing: 3 }, stray: 3, colours: ['7#9'] };
   test('is kept like any other edit, each name by itself', () => {
     expect(getSetting(db, 'styles')).toEqual({ version: 1, cells: {} });
     expect(on('setting:styles', 1, { 'own-1': OWN })).toMatchObject({ status: 'saved', version: 2 });

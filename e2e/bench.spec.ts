@@ -344,6 +344,10 @@ test('a style is seen, copied and changed, a move switched off, and both are rem
   await expect(sheet.getByLabel('How much Planing is wanted')).toBeDisabled();
   await sheet.getByRole('button', { name: 'Copy to change' }).click();
   await sheet.getByLabel('How much Diminished is wanted').press('End');
+  const colours = sheet.getByLabel('Colours it likes, best first');
+  await colours.fill('m11 wobble');
+  await expect(sheet.getByText('“wobble” is no colour.')).toBeVisible();
+  await colours.fill('maj9 m11');
   await sheet.getByText('Diminished', { exact: true }).click();
   await sheet.getByRole('checkbox', { name: /^rising diminished/ }).uncheck();
   await sheet.getByRole('button', { name: 'Use Grit, mine' }).click();
@@ -354,6 +358,10 @@ test('a style is seen, copied and changed, a move switched off, and both are rem
   await idle(page);
   await page.keyboard.press('m');
   await expect(page.getByRole('combobox', { name: 'Style' })).toContainText('Grit, mine');
+  await page.keyboard.press('c');
+  await expect(page.locator('.option').nth(1)).toContainText('Grit, mine likes it');
+  await expect(page.locator('.option').nth(1).locator('.symbol')).toHaveAttribute('aria-label', 'C major 9');
+  await page.keyboard.press('m');
   await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
   await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
 });

@@ -1,7 +1,15 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import type { Arrangement, Cells } from '../../core/index.ts';
-import type { MovesWanted, Phase, PricedColour, PricedGrip, PricedMove, Solver } from './solver.worker.ts';
+import type {
+  ColoursWanted,
+  MovesWanted,
+  Phase,
+  PricedColour,
+  PricedGrip,
+  PricedMove,
+  Solver,
+} from './solver.worker.ts';
 
 export type { MovesWanted, Phase, PricedColour, PricedGrip, PricedMove } from './solver.worker.ts';
 
@@ -68,9 +76,15 @@ export function useArrangement(chartText: string, barIds: readonly string[], cel
 }
 
 /** The colours of a column as they are priced. */
-export function useColours(column: number, result: number, wanted: boolean, grating: boolean): readonly PricedColour[] {
+export function useColours(
+  column: number,
+  result: number,
+  wanted: boolean,
+  how: ColoursWanted,
+): readonly PricedColour[] {
   const [options, setOptions] = useState<{ of: string; list: readonly PricedColour[] }>({ of: '', list: [] });
-  const of = `${column}/${result}/${grating}`;
+  const text = JSON.stringify(how);
+  const of = `${column}/${result}/${text}`;
   useEffect(() => {
     if (result === 0 || !wanted) return;
     let current = true;
@@ -80,11 +94,11 @@ export function useColours(column: number, result: number, wanted: boolean, grat
       list.push(option);
       setOptions({ of, list: [...list] });
     });
-    void solver().colours(column, grating, onOption);
+    void solver().colours(column, JSON.parse(text) as ColoursWanted, onOption);
     return () => {
       current = false;
     };
-  }, [of, column, result, wanted, grating]);
+  }, [of, column, result, wanted, text]);
   return options.of === of ? options.list : [];
 }
 

@@ -6,6 +6,7 @@ import {
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
   gripOf,
+  likedFirst,
   moveReason,
   parseChart,
   plainNumeral,
@@ -57,6 +58,11 @@ export interface PricedMove extends MovePrice {
   readonly mood: string;
   readonly stray: number;
   readonly parts: readonly { readonly symbol: string; readonly numeral: string; readonly beats: number }[];
+}
+/** Which colours: those that grate too or not, and what the style likes, which comes first. */
+export interface ColoursWanted {
+  readonly grating: boolean;
+  readonly liked: readonly string[];
 }
 /** A span of columns, and how moves are chosen. */
 export interface MovesWanted {
@@ -188,12 +194,16 @@ const solver = {
   },
 
   /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. */
-  async colours(column: number, grating: boolean, onOption: (option: PricedColour) => void): Promise<void> {
+  async colours(
+    column: number,
+    { grating, liked }: ColoursWanted,
+    onOption: (option: PricedColour) => void,
+  ): Promise<void> {
     const priced = await pricing('colours', column);
     if (priced === null) return;
     const { of, at, current } = priced;
     const { slot, context } = of.columns[column]!;
-    for (const option of coloursOf(slot.entry.chord!, context, { grating })) {
+    for (const option of likedFirst(coloursOf(slot.entry.chord!, context, { grating }), liked)) {
       const found = of.search.alternative(at, option.chord);
       onOption({
         ...option,

@@ -5,7 +5,8 @@ import { applyPatch, type Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { movePatch } from '../reharm/applied.ts';
 import { columnsOf, spanOfColumns, type Column } from '../reharm/columns.ts';
-import type { Cell, Cells } from '../reharm/decisions.ts';
+import { coloursOf, likedFirst } from '../reharm/colours.ts';
+import { decisionFor, type Cell, type Cells } from '../reharm/decisions.ts';
 import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { searchable } from './arrange.ts';
@@ -59,7 +60,7 @@ const MOST_EXTRA = 60;
 /**
  * The decisions that put a style's moves all over a chart, chord by chord: where one of its moves fits within what it may
  * cost, the cheapest. It looks no further than the chord at hand; the first and the last chord stay, and so does
- * one after a chord that was moved: there must be something to stray from.
+ * one after a chord that was moved: there must be something to stray from. The others take the style's colours.
  */
 export function restyled(
   { slots, keys, library, search }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search'>,
@@ -84,5 +85,19 @@ export function restyled(
       .sort((a, b) => a.extra! - b.extra!);
     if (priced[0]) cells = applyPatch(cells, priced[0].patch).cells;
   });
+  return { ...cells, ...styledColours(columnsOf(slots, keys, cells), taste) };
+}
+
+/** The colour a style likes best for each chord that no move put there, where it is a usual one and keeps what the chart says. */
+function styledColours(columns: readonly Column[], { style }: Taste): Cells {
+  if (style === null) return {};
+  const cells: Record<string, Cell> = {};
+  for (const { at, slot, move, context } of columns) {
+    if (move || slot.entry.chord === null) continue;
+    const [best] = likedFirst(coloursOf(slot.entry.chord, context), style.colours).filter(
+      ({ group, drops, suffix }) => group === 'usual' && drops.length === 0 && style.colours.includes(suffix),
+    );
+    if (best) cells[at] = { ...decisionFor(slot), source: { kind: 'colour', suffix: best.suffix } };
+  }
   return cells;
 }

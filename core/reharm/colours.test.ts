@@ -8,7 +8,7 @@ import { familyOf, tonesOf } from '../chord/kind.ts';
 import { parseKey } from '../pitch/key.ts';
 import { placeOf } from '../reading/place.ts';
 import { readChart } from '../reading/read.ts';
-import { COLOUR_TABLE, coloursOf, defaultColour } from './colours.ts';
+import { COLOUR_TABLE, coloursOf, defaultColour, likedFirst } from './colours.ts';
 import { applyPatch } from '../patch.ts';
 import { colourContext, columnsOf, divide, shiftPart } from './columns.ts';
 import { decisionFor, slotKeys, versionsOf, type Cells } from './decisions.ts';
@@ -83,6 +83,19 @@ describe('colours on offer', () => {
   test('begin with the chart’s own', () => {
     expect(offered('G7', 'C', 'C')[0]).toBe('7');
     expect(offered('Dm', 'C', 'G7')).toEqual(['m', 'm7', 'm9', 'm11', 'm(add9)', 'm6']);
+  });
+  test('what a style likes comes first, after the chart’s own', () => {
+    const dm = chordOf('Dm');
+    const options = coloursOf(dm, contextOf(dm, 'C', 'G7'));
+    expect(likedFirst(options, ['m11', '7#9', 'm9']).map(({ suffix }) => suffix)).toEqual([
+      'm',
+      'm11',
+      'm9',
+      'm7',
+      'm(add9)',
+      'm6',
+    ]);
+    expect(likedFirst(options, [])).toEqual(options);
   });
   test('altered tensions only on a dominant that falls a fifth', () => {
     expect(offered('G7', 'C', 'C')).toContain('7b9');

@@ -117,6 +117,13 @@ export function coloursOf(
     .filter(({ suffix }) => !seen.has(suffix) && seen.add(suffix));
 }
 
+/** Options with the colours a style likes before the others, in its order; the chart's own stays first. */
+export function likedFirst(options: readonly ColourOption[], liked: readonly string[]): readonly ColourOption[] {
+  const rank = ({ group, suffix }: ColourOption) =>
+    group === 'chart' ? -1 : liked.includes(suffix) ? liked.indexOf(suffix) : liked.length;
+  return [...options].sort((a, b) => rank(a) - rank(b));
+}
+
 /** The colours of every role, for whoever checks the table. */
 export const COLOUR_TABLE: Readonly<Record<string, Colours>> = COLOURS;
 

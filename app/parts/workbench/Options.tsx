@@ -55,6 +55,8 @@ interface OptionsProps {
   readonly onTaste: (taste: MovesTaste) => void;
   /** Ours, then the player's own. */
   readonly styles: readonly Style[];
+  /** The one chosen for this tune, or null. */
+  readonly style: Style | null;
   readonly onStyle: (id: string, style: Style | null) => void;
   /** What is looked for among the moves. */
   readonly words: string;
@@ -197,7 +199,7 @@ export function Options(props: OptionsProps) {
 }
 
 function Colours(props: OptionsProps) {
-  const { column, colours, trying, onTry, onKeep, onHear, grating, onGrating } = props;
+  const { column, colours, trying, onTry, onKeep, onHear, grating, onGrating, style } = props;
   if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
   return (
@@ -220,7 +222,9 @@ function Colours(props: OptionsProps) {
             >
               <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
               <span className="option-reason">
-                <Glyphs text={colourReason(option)} />
+                <Glyphs
+                  text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` · ${style.name} likes it` : ''}`}
+                />
                 {option.grip && <small>{option.grip.grip}</small>}
               </span>
             </OptionRow>

@@ -10,7 +10,19 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { GROUP_NAMES, GROUPS, LONGEST_TITLE, MOVES, STYLES, type Group, type Style } from '../../../core/index.ts';
+import {
+  GROUP_NAMES,
+  GROUPS,
+  LONGEST_TITLE,
+  MOVES,
+  musical,
+  parseSuffix,
+  STYLES,
+  suffixOf,
+  type Group,
+  type Style,
+} from '../../../core/index.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
 import type { MovesTaste } from './Moves.tsx';
 
 interface StyleSheetProps {
@@ -80,6 +92,13 @@ export function StyleSheet({ taste, onTaste, styles, onStyle, onClose }: StyleSh
             </Button>
           )}
         </div>
+        {isOurs(style) ? (
+          <p className="dialog-lead">
+            Colours it likes, best first: <Glyphs text={style.colours.map(musical).join('  ')} />
+          </p>
+        ) : (
+          <ColoursField key={style.id} style={style} onChange={(colours) => change({ ...style, colours })} />
+        )}
         <p className="dialog-lead">How much each kind of move is wanted, and which moves this tune may have at all.</p>
         {GROUPS.map((group) => (
           <GroupRow
@@ -108,6 +127,36 @@ export function StyleSheet({ taste, onTaste, styles, onStyle, onClose }: StyleSh
         <Button onClick={onClose}>Close</Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** The colours of a style, typed; taken when every one can be read. */
+function ColoursField({
+  style,
+  onChange,
+}: {
+  readonly style: Style;
+  readonly onChange: (colours: readonly string[]) => void;
+}) {
+  const [text, setText] = useState(style.colours.join(' '));
+  const words = text.split(/\s+/).filter(Boolean);
+  const wrong = words.find((word) => parseSuffix(word) === null);
+  return (
+    <TextField
+      fullWidth
+      size="small"
+      margin="normal"
+      label="Colours it likes, best first"
+      value={text}
+      error={wrong !== undefined}
+      helperText={
+        wrong === undefined
+          ? 'Write them as in 6/9 m9 13sus4'
+          : `“${wrong}” is no colour. Write it like 6/9, m9 or 13sus4.`
+      }
+      onChange={(event) => setText(event.target.value)}
+      onBlur={() => wrong === undefined && onChange(words.map((word) => suffixOf(parseSuffix(word)!)))}
+    />
   );
 }
 

@@ -87,15 +87,16 @@ export function Workbench(props: WorkbenchProps) {
   const column = columns[selected]!;
   const here = arranged?.[selected];
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
-  const colours = useColours(selected, solving.result, tab === 'colour', grating);
   const grips = useGrips(selected, solving.result, tab === 'grip');
   const { taste, styles, setTaste, setStyle } = useTaste(tuneId, keptStyles, keptTaste);
+  const style = styles.find(({ id }) => id === taste.style) ?? null;
+  const colours = useColours(selected, solving.result, tab === 'colour', { grating, liked: style?.colours ?? NONE });
   const [words, setWords] = useState('');
   const found = useMoves(
     {
       from,
       to,
-      style: styles.find(({ id }) => id === taste.style) ?? null,
+      style,
       stray: taste.stray,
       off: taste.off,
       ...(tab === 'move' ? {} : { most: BEST_MOVES }),
@@ -286,6 +287,7 @@ export function Workbench(props: WorkbenchProps) {
           taste={taste}
           onTaste={setTaste}
           styles={styles}
+          style={style}
           onStyle={setStyle}
           words={words}
           onWords={setWords}

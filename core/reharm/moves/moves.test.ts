@@ -403,6 +403,10 @@ describe('taste', () => {
     expect(over('key: C\n| F | C/G | G7 | C |', 0, choir!, 'diminished')).toBe('rising-diminished');
     expect(over('key: C\n| C | F | G7 | C |', 0, choir!, 'bass')).toBe('walking-inversion');
   });
+  test('every colour that a style likes is written as it is shown', () => {
+    for (const { colours } of STYLES)
+      expect(colours.map((suffix) => suffixOf(chord(`C${suffix}`).kind))).toEqual(colours);
+  });
   test('a limit on straying, and a switch for each move', () => {
     expect(proposalsFor(here(), { ...ANY_TASTE, stray: 1 }).every(({ move }) => move.stray <= 1)).toBe(true);
     const without = proposalsFor(here(), { ...ANY_TASTE, off: ['rising-diminished'] });
