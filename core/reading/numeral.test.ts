@@ -35,6 +35,11 @@ describe('numerals', () => {
     ['C6/9/E', 'C', 'I6/9/3'],
     ['D#dim7', 'C', '#IIdim7'],
     ['Ebdim7', 'C', 'bIIIdim7'],
+    ['D7', 'Db', 'bII7'],
+    ['Ddim7', 'Db', '#Idim7'],
+    ['A', 'Db', 'bVI'],
+    ['F#7', 'C', '#IV7'],
+    ['Gm7b5', 'Db', '#ivm7b5'],
   ])('%s in %s is %s', (symbol, key, numeral) => {
     expect(numeralOf(chordOf(symbol), keyOf(key))).toBe(numeral);
   });

@@ -166,7 +166,9 @@ export function Stage({
                     <Glyphs text={column.numeral} />
                   </span>
                   {column.leans ? (
-                    <span className="column-leans">leans on what is gone</span>
+                    <span className="column-leans" title="What this move leans on is not there any more">
+                      leans on air
+                    </span>
                   ) : column.decision ? (
                     <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>
                   ) : (
