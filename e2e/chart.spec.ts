@@ -132,11 +132,13 @@ test('chords over words are pasted, the bars asked for and never guessed', async
 test('a tune moves to the key that suits the voice, and its decisions with it', async ({ page }) => {
   const id = await newTune(page, 'title: Moved\nkey: C\n| Dm7 | G7 | C | % |\n');
   await openBench(page, id);
+  await expect(page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(3)).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await idle(page);
+  await expect(page.locator('.column-pin')).toHaveText(['chosen']);
   const chosen = await symbols(page);
   expect(chosen[0]).toMatch(/^D minor/);
   await page.getByRole('link', { name: 'Chart', exact: true }).click();
