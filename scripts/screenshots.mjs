@@ -26,6 +26,9 @@ async function shot(name, { width = 1280, height = 800, scheme = 'light' }, step
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
   await page.goto(address);
   await steps(page);
+  // Nothing under the mouse, every list complete.
+  await page.mouse.move(620, 20);
+  await page.waitForTimeout(1500);
   await page.screenshot({ path: join(OUT, `${name}.png`) });
   await page.close();
 }
@@ -90,8 +93,7 @@ await shot('bench-moves', {}, async (page) => {
   await page.locator('.move-made').waitFor();
   await page.locator('.bench[aria-busy=false]').waitFor();
   await page.locator('.option').nth(8).waitFor();
-  await page.getByLabel('Find').fill('home');
-  await page.locator('.option').nth(2).waitFor();
+  await page.keyboard.press('Escape');
 });
 await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
 await shot('chart-problems', {}, async (page) => {

@@ -114,6 +114,7 @@ export function Options(props: OptionsProps) {
         )}
         <p>
           The chart says <Glyphs text={musical(column.plain)} />
+          {!slot.reading && '.'}
           {slot.reading && (
             <>
               , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
