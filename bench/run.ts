@@ -156,12 +156,12 @@ for (const [name, text, goal] of charts) {
     slots.map((_, i) => String(i)),
     {},
   );
-  let search = new Search(library, DEFAULT_WEIGHTS);
+  let search = new Search(library, { weights: DEFAULT_WEIGHTS, area: null });
   const { wanted } = searchable(columns, search);
   const sizes = wanted.map((want) => search.states(want).size);
   const pairs = sizes.slice(1).reduce((sum, size, i) => sum + size * sizes[i]!, 0);
   timed(`path: ${name}`, goal, 3, () => {
-    search = new Search(library, DEFAULT_WEIGHTS);
+    search = new Search(library, { weights: DEFAULT_WEIGHTS, area: null });
     search.setColumns(wanted);
     run(search.solve());
     return `${wanted.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;

@@ -3,12 +3,12 @@ import {
   arrangementOf,
   buildLibrary,
   columnsOf,
-  DEFAULT_HAND,
-  DEFAULT_WEIGHTS,
   figuresText,
-  formatFrets,
+  gripOf,
+  handOf,
   numeralOf,
   ONLY_MOVEMENT,
+  pricingFor,
   parseChart,
   problemLine,
   readChart,
@@ -19,12 +19,12 @@ import {
   shapesOf,
   slotKeys,
   slotTimes,
-  STRINGS,
   STYLES,
   type ShapeLibrary,
   type Taste,
 } from '../core/index.ts';
 import { readText, UsageError, type Answer } from './heron.ts';
+import { playerOf } from './player.ts';
 import { table } from './table.ts';
 
 interface Wishes {
@@ -33,16 +33,19 @@ interface Wishes {
   readonly only?: string | undefined;
   readonly style?: string | undefined;
   readonly stray?: string | undefined;
+  readonly player?: string | undefined;
 }
 
-/** `arrange FILE`: the exact best path for the default hand. */
+/** `arrange FILE`: the exact best path for a player’s hand. */
 export function arrange(file: string, wishes: Wishes): Answer {
   if (wishes.only !== undefined && wishes.only !== 'movement') throw new UsageError('--only takes movement');
   const chart = parseChart(readText(file));
   if (!chart.ok) return chart;
-  const weights = wishes.only === undefined ? DEFAULT_WEIGHTS : ONLY_MOVEMENT;
-  const library = buildLibrary(DEFAULT_HAND);
-  const search = new Search(library, weights);
+  const player = playerOf(wishes.player);
+  if (!player.ok) return player;
+  const pricing = wishes.only === undefined ? pricingFor(player.value) : { weights: ONLY_MOVEMENT, area: null };
+  const library = buildLibrary(handOf(player.value));
+  const search = new Search(library, pricing);
   const slots = readChart(chart.value);
   const keys = slotKeys(slots, []);
   const taste = tasteOf(wishes);
@@ -50,7 +53,7 @@ export function arrange(file: string, wishes: Wishes): Answer {
   const columns = columnsOf(slots, keys, cells, { plain: wishes.plain });
   const { wanted, index } = searchable(columns, search);
   search.setColumns(wanted);
-  const arranged = arrangementOf(columns, index, run(search.solve()), library, weights);
+  const arranged = arrangementOf(columns, index, run(search.solve()), library, pricing);
   const json = {
     slots: arranged.columns.map(({ column, grip, movement, held, shiftMm }) => {
       const { sourceBar: _s, pass: _p, ...times } = slotTimes(column.slot);
@@ -105,6 +108,6 @@ function tasteOf({ style, stray, plain }: Wishes): Taste | null {
 function candidatesOf(chord: Parameters<typeof shapesOf>[0] | null, library: ShapeLibrary): { grip: string }[] {
   if (chord === null) return [];
   return Array.from(shapesOf(chord, library), (shape) => ({
-    grip: formatFrets(library.frets.subarray(shape * STRINGS, (shape + 1) * STRINGS)),
+    grip: gripOf(chord, library, shape).grip,
   }));
 }

@@ -1,49 +1,93 @@
 import {
-  DEFAULT_HAND,
-  gripsOf,
+  attributesIn,
+  bad,
+  buildLibrary,
+  difficultyText,
+  FAMILIES,
+  familiesIn,
+  gripOf,
+  handOf,
+  holdingAt,
+  labelsOf,
+  makeupOf,
+  masksOf,
+  optionalStrings,
   parseChord,
   parseNote,
   parsePitch,
+  passing,
+  pick,
   pitchClass,
-  pitchClassOf,
   problem,
-  bad,
+  shapesOf,
+  type GripFamily,
+  type GripFilter,
 } from '../core/index.ts';
 import { UsageError, type Answer } from './heron.ts';
+import { playerOf } from './player.ts';
 import { table } from './table.ts';
 
 interface Filters {
+  readonly player?: string | undefined;
   readonly top?: string | undefined;
   readonly bass?: string | undefined;
+  readonly family?: string | undefined;
   readonly 'max-difficulty'?: string | undefined;
 }
 
-/** `grips SYMBOL`: every grip of the default hand, easiest first, filtered if asked. */
+/** `grips SYMBOL`: every grip of a player's hand, easiest first, filtered if asked. */
 export function grips(symbol: string, filters: Filters): Answer {
   const chord = parseChord(symbol);
   if (!chord.ok) return chord;
-  const top = filters.top === undefined ? null : parsePitch(filters.top);
-  if (filters.top !== undefined && top === null) return bad(problem('note-unknown', { text: filters.top }));
-  const bass = filters.bass === undefined ? null : parseNote(filters.bass);
-  if (filters.bass !== undefined && bass === null) return bad(problem('note-unknown', { text: filters.bass }));
-  const most = filters['max-difficulty'] === undefined ? 100 : Number(filters['max-difficulty']);
-  if (!(most >= 0)) throw new UsageError('--max-difficulty is a number from 0 to 100');
-  const json = gripsOf(chord.value, DEFAULT_HAND)
-    .filter(({ pitches }) => top === null || pitches.at(-1) === top)
-    .filter(({ pitches }) => bass === null || pitchClassOf(pitches[0]!) === pitchClass(bass))
-    .filter(({ difficulty }) => difficulty <= most)
-    .map(({ grip, pitches, degrees, fingers, reachMm, difficulty }) => ({
-      grip,
-      pitches,
-      degrees,
-      fingers,
-      reachMm,
-      difficulty,
-    }));
+  const player = playerOf(filters.player);
+  if (!player.ok) return player;
+  const top = filters.top === undefined ? undefined : parsePitch(filters.top);
+  if (top === null) return bad(problem('note-unknown', { text: filters.top! }));
+  const bass = filters.bass === undefined ? undefined : parseNote(filters.bass);
+  if (bass === null) return bad(problem('note-unknown', { text: filters.bass! }));
+  const difficulty = filters['max-difficulty'] === undefined ? undefined : Number(filters['max-difficulty']);
+  if (difficulty !== undefined && !(difficulty >= 0 && difficulty <= 10))
+    throw new UsageError('--max-difficulty is a number from 0 to 10');
+  const family = filters.family as GripFamily | undefined;
+  if (family !== undefined && !FAMILIES.includes(family))
+    throw new UsageError(`--family is one of ${FAMILIES.join('; ')}`);
+  const filter: GripFilter = {
+    ...(top !== undefined && { top }),
+    ...(bass !== undefined && { bass: pitchClass(bass) }),
+    ...(family !== undefined && { family }),
+    ...(difficulty !== undefined && { difficulty }),
+  };
+
+  const library = buildLibrary(handOf(player.value), masksOf(chord.value).allowed);
+  const shapes = pick(library, shapesOf(chord.value, library));
+  const labels = labelsOf(chord.value, shapes);
+  const json = passing(filter, shapes, labels)
+    .map((i) => {
+      const { frets, difficulty: hardness, ...grip } = gripOf(chord.value, shapes, i);
+      const { parts, mutedBy } = holdingAt(shapes, i);
+      return {
+        ...grip,
+        difficulty: hardness,
+        difficultyParts: parts,
+        mutedBy,
+        families: familiesIn(labels.families[i]!),
+        attributes: attributesIn(labels.attributes[i]!),
+        ...makeupOf(chord.value, grip),
+        optional: optionalStrings(chord.value, { frets, pitches: grip.pitches }, shapes).map((s) => shapes.strings - s),
+      };
+    })
+    .sort((a, b) => a.difficulty - b.difficulty || (a.grip < b.grip ? -1 : 1));
   const line = (entries: readonly (string | number | null)[]) => entries.map((entry) => entry ?? 'x').join(' ');
-  const rows = json.map((grip) => [grip.grip, line(grip.degrees), line(grip.fingers), grip.reachMm, grip.difficulty]);
+  const rows = json.map((grip) => [
+    grip.grip,
+    line(grip.degrees),
+    line(grip.fingers),
+    grip.reachMm,
+    `${grip.difficulty} (${difficultyText(grip.difficultyParts)})`,
+    grip.families.join(', '),
+  ]);
   return {
     json,
-    text: table([['grip', 'degrees', 'fingers', 'mm', 'difficulty'], ...rows]) + `\n${json.length} grips\n`,
+    text: table([['grip', 'degrees', 'fingers', 'mm', 'difficulty', 'family'], ...rows]) + `\n${json.length} grips\n`,
   };
 }

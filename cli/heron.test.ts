@@ -1,4 +1,6 @@
 import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 
@@ -45,11 +47,54 @@ test('read gives every slot of the demo tune with its numeral', () => {
 test('grips are complete when piped, and filtered when asked', () => {
   const all: { grip: string; pitches: number[]; difficulty: number }[] = json(['grips', 'C6/9']);
   expect(all.length).toBeGreaterThan(4000);
-  const some: typeof all = json(['grips', 'C6/9', '--top', 'E4', '--bass', 'C', '--max-difficulty', '40']);
+  const some: typeof all = json(['grips', 'C6/9', '--top', 'E4', '--bass', 'C', '--max-difficulty', '4']);
   expect(some).toEqual(
-    all.filter(({ pitches, difficulty }) => pitches.at(-1) === 64 && pitches[0]! % 12 === 0 && difficulty <= 40),
+    all.filter(({ pitches, difficulty }) => pitches.at(-1) === 64 && pitches[0]! % 12 === 0 && difficulty <= 4),
   );
   expect(some.length).toBeGreaterThan(0);
+  expect(some.length).toBeLessThan(all.length);
+});
+
+test('grips for a player’s hand, labelled, with what their difficulty is made of', () => {
+  interface Labelled {
+    readonly grip: string;
+    readonly families: string[];
+    readonly attributes: string[];
+    readonly omitted: string[];
+    readonly doubled: string[];
+    readonly difficulty: number;
+    readonly difficultyParts: Record<string, number>;
+    readonly reachMm: number;
+  }
+  const player = JSON.stringify({ reach: 80, tuning: 'drop-d', barres: 'none' });
+  const found: Labelled[] = json(['grips', 'Dm7', '--player', '-', '--family', 'drop 2'], player);
+  expect(found.length).toBeGreaterThan(5);
+  for (const { families, difficultyParts, difficulty, reachMm } of found) {
+    expect(families).toContain('drop 2');
+    expect(reachMm).toBeLessThanOrEqual(80);
+    expect(difficultyParts.barre).toBe(0);
+    const sum = Object.values(difficultyParts).reduce((a, b) => a + b, 0);
+    expect(Math.abs(Math.min(10, sum) - difficulty)).toBeLessThan(0.35);
+  }
+  const open = (json(['grips', 'Dm7', '--player', '-'], player) as Labelled[]).find(
+    ({ grip }) => grip === '0-0-0-2-1-1',
+  )!;
+  expect(open).toMatchObject({ families: ['open-chord form'], omitted: [], doubled: ['1', '5'] });
+  expect(open.attributes).toContain('open strings');
+});
+
+test('arrange takes a player, too', () => {
+  const chart = 'key: D\n| D | G | A7 | D |\n';
+  const file = join(mkdtempSync(join(tmpdir(), 'heron-')), 'player.json');
+  writeFileSync(file, JSON.stringify({ unusedStrings: [0, 1], resting: [4] }));
+  const arranged: { slots: { grip: string; fingers: (number | null)[] }[] } = json(
+    ['arrange', '-', '--player', file],
+    chart,
+  );
+  for (const { grip, fingers } of arranged.slots) {
+    expect(grip).toMatch(/^x-x-/);
+    expect(fingers).not.toContain(4);
+  }
 });
 
 test('read says why a chord from outside is there', () => {
@@ -140,6 +185,13 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
       'bar 2: The note below C is written B here: “B7” for “H7”.\nbar 3: Chord letters are capitals: write “Am” for “am”.\n',
     ],
     [['grips', 'Cfoo'], '', '“Cfoo” is no chord I can read. Write it like Am7, F♯m7b5, Eb13 or Bb/D.\n'],
+    [
+      ['grips', 'C', '--player', '-'],
+      '{"reach": 300, "tuning": "lute", "reech": 1}',
+      'reach cannot be 300: it is millimetres between index and little finger, 50 to 160.\n' +
+        'tuning cannot be "lute": it is six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of standard, drop-d, dadgad, fourths, seven, seven-a.\n' +
+        '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, leftHanded, noteNames.\n',
+    ],
     [['grips', 'C', '--top', 'H9'], '', '“H9” is no note. Write it like C, Bb or F#, a pitch like E5.\n'],
   ])('%j', (args, input, message) => {
     expect(heron(args as string[], input as string)).toEqual({ status: 2, stdout: '', stderr: message });
@@ -152,6 +204,9 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [['arrange', '-', '--only', 'speed']],
     [['read', '-', '--bogus']],
     [['arrange', '-', '--style', 'loud']],
+    [['grips', 'C', '--max-difficulty', '11']],
+    [['grips', 'C', '--family', 'drop 9']],
+    [['grips', 'C', '--player', '/no/such/file']],
     [['arrange', '-', '--stray', '9']],
     [['arrange', '-', '--plain', '--style', 'grit']],
     [['moves', 'demo/tunes/2-slack-water.txt']],

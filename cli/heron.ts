@@ -14,9 +14,9 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
 
   read FILE                    the chart, bar by bar: numeral and place of each chord
   grips SYMBOL                 every grip of a chord
-        [--top E5] [--bass C] [--max-difficulty N]
+        [--player FILE] [--top E5] [--bass C] [--family F] [--max-difficulty 0-10]
   arrange FILE                 the smoothest way through the chart
-        [--plain] [--only movement] [--candidates]
+        [--player FILE] [--plain] [--only movement] [--candidates]
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
@@ -65,6 +65,8 @@ function main(argv: readonly string[]): number {
       only: { type: 'string' },
       style: { type: 'string' },
       stray: { type: 'string' },
+      player: { type: 'string' },
+      family: { type: 'string' },
       top: { type: 'string' },
       bass: { type: 'string' },
       'max-difficulty': { type: 'string' },

@@ -54,7 +54,7 @@ export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/m
 export { MOVES, moveOf } from './reharm/moves/table.ts';
 export { spanAt, type Span } from './reharm/moves/span.ts';
 export { STYLES, type Style, type StyleId } from './reharm/moves/styles.ts';
-export { STANDARD_TUNING, STRINGS } from './neck/tuning.ts';
+export { FEWEST_STRINGS, MOST_STRINGS, STANDARD_TUNING, TUNINGS, type NamedTuning } from './neck/tuning.ts';
 export {
   keyChoices,
   nearestUp,
@@ -65,13 +65,71 @@ export {
   type VoiceFit,
 } from './neck/key-advice.ts';
 export { fretDistance } from './neck/frets.ts';
-export { DEFAULT_HAND, type Hand } from './neck/hand.ts';
-export { fingeringOf } from './neck/fingering.ts';
-export { buildLibrary, type ShapeLibrary } from './grip/library.ts';
-export { formatFrets, gripOf, gripsOf, parseFrets, shapesOf, type Grip } from './grip/grips.ts';
+export {
+  BARRES,
+  DEFAULT_HAND,
+  neckOf,
+  PLUCKS,
+  type Barres,
+  type FingerNumber,
+  type Hand,
+  type Neck,
+  type Pluck,
+} from './neck/hand.ts';
+export {
+  COMPANIES,
+  DEFAULT_PLAYER,
+  handOf,
+  LONGEST_NAME,
+  NOTE_NAMES,
+  PLAYER_FIELDS,
+  readPlayer,
+  type Company,
+  type NoteNames,
+  type Player,
+  type PlayerField,
+} from './neck/player.ts';
+export { nextTrial, reachTrials, type ReachAnswer, type ReachTrial } from './neck/reach-trial.ts';
+export { holdingsOf, whyNotHeld, type Finger, type Holding, type WhyNot } from './neck/hold.ts';
+export { DIFFICULTY_PARTS, type DifficultyPart } from './neck/difficulty.ts';
+export { buildLibrary, pick, type ShapeLibrary, type Shapes } from './grip/library.ts';
+export {
+  formatFrets,
+  gripOf,
+  gripsOf,
+  holdingAt,
+  optionalStrings,
+  parseFrets,
+  shapesOf,
+  type Grip,
+} from './grip/grips.ts';
+export {
+  ATTRIBUTES,
+  attributesIn,
+  FAMILIES,
+  familiesIn,
+  labelsOf,
+  makeupOf,
+  type GripAttribute,
+  type GripFamily,
+  type Labels,
+  type Makeup,
+} from './grip/labels.ts';
+export { passing, type GripFilter } from './grip/filter.ts';
+export { waysOut, type WayOut, type WayOutId } from './grip/ways-out.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
-export { DEFAULT_WEIGHTS, ONLY_MOVEMENT, shiftMm, TERMS, type Terms, type Weights } from './leading/cost.ts';
-export { handChange, type HandChange } from './leading/change.ts';
+export {
+  DEFAULT_WEIGHTS,
+  ONLY_MOVEMENT,
+  pricingFor,
+  shiftMm,
+  TERMS,
+  type Pricing,
+  type Terms,
+  type Weights,
+} from './leading/cost.ts';
+export { allowedMs, handChange, neededMs, rateChange, type ChangeRating, type HandChange } from './leading/change.ts';
+export { formatFingers } from './leading/fingered.ts';
 export { run, Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
 export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type Figures } from './leading/arrange.ts';
 export { priceMove, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
@@ -84,12 +142,17 @@ export { foundKeyText, readingLabel, readingSentence } from './wording/reading.t
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';
 export { cadenceLabel, phrasesText, playedText } from './wording/form.ts';
 export { problemLine, problemText } from './wording/problems.ts';
+export { colourReason, figuresText, joinText, priceText } from './wording/grips.ts';
 export {
   caution,
   changeText,
-  colourReason,
+  difficultyText,
   difficultyWord,
-  figuresText,
-  joinText,
-  priceText,
-} from './wording/grips.ts';
+  fingerName,
+  makeupText,
+  orderText,
+  ratingText,
+  wayOutText,
+  whyNotText,
+} from './wording/hand.ts';
+export { noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';

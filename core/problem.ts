@@ -60,6 +60,12 @@ export type ProblemCode =
   | 'pickup-unknown'
   | 'note-unknown'
   | 'grip-unknown'
+  | 'player-no-json'
+  | 'player-no-object'
+  | 'player-field-unknown'
+  | 'player-field'
+  | 'player-capo-high'
+  | 'player-strings'
   | 'pin-unplayable'
   | 'chord-unplayable';
 

@@ -4,13 +4,14 @@ import {
   coloursOf,
   columnsOf,
   DEFAULT_HAND,
-  DEFAULT_WEIGHTS,
+  DEFAULT_PLAYER,
   gripOf,
   likedFirst,
   moveReason,
   parseChart,
   plainNumeral,
   priceMove,
+  pricingFor,
   proposalsFor,
   readChart,
   Search,
@@ -86,7 +87,7 @@ let tools: Promise<Tools> | null = null;
 function ready(onProgress: (share: number) => void): Promise<Tools> {
   tools ??= libraryOf(DEFAULT_HAND, onProgress).then((library) => ({
     library,
-    search: new Search(library, DEFAULT_WEIGHTS),
+    search: new Search(library, pricingFor(DEFAULT_PLAYER)),
   }));
   return tools;
 }
@@ -185,7 +186,7 @@ const solver = {
     solved = { library, search, slots, keys, cells: job.cells, columns, index, best: path.cost };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search.refresh(), current));
-    return arrangementOf(columns, index, path, library, DEFAULT_WEIGHTS);
+    return arrangementOf(columns, index, path, library, pricingFor(DEFAULT_PLAYER));
   },
 
   /** Stops whatever is being solved: a newer request comes, or nobody waits for it any more. */

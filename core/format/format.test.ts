@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseMidi, type MidiEvent } from 'midi-file';
 import { parseChart } from '../chart/parse.ts';
 import { arrangementOf, searchable } from '../leading/arrange.ts';
-import { DEFAULT_WEIGHTS } from '../leading/cost.ts';
+import { DEFAULT_WEIGHTS, type Pricing } from '../leading/cost.ts';
 import { run, Search } from '../leading/search.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
@@ -11,6 +11,8 @@ import { columnsOf } from '../reharm/columns.ts';
 import { writeMidi } from './midi.ts';
 import { songOf } from './song.ts';
 import { TAB_WIDTH, writeTab } from './tab.ts';
+
+const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
 function arranged(text: string) {
@@ -22,12 +24,12 @@ function arranged(text: string) {
     slots.map((_, i) => String(i)),
     {},
   );
-  const search = new Search(library, DEFAULT_WEIGHTS);
+  const search = new Search(library, PRICING);
   const { wanted, index } = searchable(columns, search);
   search.setColumns(wanted);
   return {
     chart: parsed.value,
-    columns: arrangementOf(columns, index, run(search.solve()), library, DEFAULT_WEIGHTS).columns,
+    columns: arrangementOf(columns, index, run(search.solve()), library, PRICING).columns,
   };
 }
 

@@ -1,24 +1,30 @@
 import { degreeIn, masksOf, type Chord } from '../chord/chord.ts';
-import { fretDistance, type Millimetres } from '../neck/frets.ts';
+import type { Millimetres } from '../neck/frets.ts';
 import type { Hand } from '../neck/hand.ts';
-import { STRINGS } from '../neck/tuning.ts';
+import { fingerOf, gapsWithin, holdingOf, reachOf, type Finger, type Holding } from '../neck/hold.ts';
+import { FEWEST_STRINGS, MOST_STRINGS } from '../neck/tuning.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { Degree } from '../pitch/degree.ts';
-import { buildLibrary, type ShapeLibrary } from './library.ts';
+import { buildLibrary, type ShapeLibrary, type Shapes } from './library.ts';
+import { notesOf } from './traits.ts';
 
 /** A grip with everything a player wants to know of it. Arrays hold one entry a string, lowest first. */
 export interface Grip {
-  /** `x-3-5-4-5-3`, low string first. */
+  /** `x-3-5-4-5-3`, low string first; frets are counted from the capo. */
   readonly grip: string;
   /** Sounding pitches, ascending, one a plucked string. */
   readonly pitches: readonly Midi[];
   readonly frets: readonly number[];
   readonly degrees: readonly (Degree | 'bass' | null)[];
-  readonly fingers: readonly (number | null)[];
+  readonly fingers: readonly (Finger | null)[];
   /** Distance between the outer fretted frets, to a tenth. */
   readonly reachMm: Millimetres;
+  /** 0 to 10, to a tenth. */
   readonly difficulty: number;
 }
+
+/** Notes a grip of a chord has at least (small shapes come later). */
+export const FEWEST_IN_GRIP = 3;
 
 /**
  * Every shape of the library that is the chord: sounds nothing else, has each required tone, and
@@ -26,78 +32,99 @@ export interface Grip {
  */
 export function shapesOf(chord: Chord, library: ShapeLibrary): Uint32Array {
   const { allowed, required, bass } = masksOf(chord);
+  const { start, order, lowest, traits } = library;
   const found: number[] = [];
   // All sub-masks of the allowed set, from the full one down (the classic bit trick).
   for (let mask = allowed; mask > 0; mask = (mask - 1) & allowed) {
     if (required.some((choice) => (mask & choice) === 0)) continue;
-    for (let i = library.start[mask]!; i < library.start[mask + 1]!; i++) {
-      const shape = library.order[i]!;
-      if (bass === null || pitchClassOf(lowestPitch(library, shape)) === bass) found.push(shape);
+    for (let i = start[mask]!; i < start[mask + 1]!; i++) {
+      const shape = order[i]!;
+      if (notesOf(traits[shape]!) < FEWEST_IN_GRIP) continue;
+      if (bass === null || lowest[shape]! % 12 === bass) found.push(shape);
     }
   }
   return Uint32Array.from(found).sort();
 }
 
-/** Sounding pitches of a shape, ascending, one a plucked string (a unison stands twice). */
-export function pitchesOf(library: ShapeLibrary, shape: number): Midi[] {
+/** Sounding pitches of a shape, ascending. */
+export function pitchesOf({ neck, strings, frets }: Shapes, shape: number): Midi[] {
   const pitches: Midi[] = [];
-  for (let s = 0; s < STRINGS; s++) {
-    const fret = library.frets[shape * STRINGS + s]!;
-    if (fret >= 0) pitches.push(library.hand.tuning[s]! + fret);
+  for (let s = 0; s < strings; s++) {
+    const fret = frets[shape * strings + s]!;
+    if (fret >= 0) pitches.push(neck.open[s]! + fret);
   }
   // With open strings the lowest string is not always the lowest note.
   return pitches.sort((a, b) => a - b);
 }
 
-function lowestPitch(library: ShapeLibrary, shape: number): Midi {
-  return pitchesOf(library, shape)[0]!;
-}
-
 /** The lowest fretted fret, where the index finger stands; 0 for an all-open shape, which has no position. */
-export function positionOf(library: ShapeLibrary, shape: number): number {
+export function positionOf({ strings, frets }: Shapes, shape: number): number {
   let lowest = 0;
-  for (let s = 0; s < STRINGS; s++) {
-    const fret = library.frets[shape * STRINGS + s]!;
+  for (let s = 0; s < strings; s++) {
+    const fret = frets[shape * strings + s]!;
     if (fret > 0 && (lowest === 0 || fret < lowest)) lowest = fret;
   }
   return lowest;
 }
 
+export const fretsAt = ({ strings, frets }: Shapes, shape: number): number[] =>
+  Array.from(frets.subarray(shape * strings, (shape + 1) * strings));
+
 export function formatFrets(frets: ArrayLike<number>): string {
   return Array.from(frets, (fret) => (fret < 0 ? 'x' : String(fret))).join('-');
 }
 
-/** Reads `x-3-5-4-5-3`; null unless it has six entries of x or a fret 0–24. */
+/** Reads `x-3-5-4-5-3`; null unless it has six or seven entries of x or a fret 0–24. */
 export function parseFrets(text: string): number[] | null {
   const parts = text.trim().toLowerCase().split('-');
-  if (parts.length !== STRINGS || parts.some((part) => !/^(x|\d{1,2})$/.test(part))) return null;
+  if (parts.length < FEWEST_STRINGS || parts.length > MOST_STRINGS) return null;
+  if (parts.some((part) => !/^(x|\d{1,2})$/.test(part))) return null;
   const frets = parts.map((part) => (part === 'x' ? -1 : Number(part)));
   return frets.every((fret) => fret <= 24) ? frets : null;
 }
 
-/** A shape of the library, described as a grip of a chord. */
-export function gripOf(chord: Chord, library: ShapeLibrary, shape: number): Grip {
-  const at = shape * STRINGS;
-  const frets = Array.from(library.frets.subarray(at, at + STRINGS));
-  const { hand } = library;
+/** A shape, described as a grip of a chord, held in the easiest way. */
+export function gripOf(chord: Chord, shapes: Shapes, shape: number): Grip {
+  const frets = fretsAt(shapes, shape);
+  const { neck, strings } = shapes;
   return {
     grip: formatFrets(frets),
-    pitches: pitchesOf(library, shape),
+    pitches: pitchesOf(shapes, shape),
     frets,
-    degrees: frets.map((fret, s) => (fret < 0 ? null : degreeIn(chord, pitchClassOf(hand.tuning[s]! + fret)))),
-    fingers: frets.map((fret, s) => (fret < 0 ? null : library.fingers[at + s]!)),
-    reachMm: reachOf(frets, hand),
-    difficulty: library.difficulty[shape]!,
+    degrees: frets.map((fret, s) => (fret < 0 ? null : degreeIn(chord, pitchClassOf(neck.open[s]! + fret)))),
+    fingers: frets.map((fret, s) => (fret < 0 ? null : fingerOf(shapes.fingers[shape * strings + s]!))),
+    reachMm: reachOf(frets, neck),
+    difficulty: shapes.difficulty[shape]! / 10,
   };
 }
 
-/** Millimetres between the outer fretted frets, to a tenth; 0 with fewer than two. */
-export function reachOf(frets: readonly number[], hand: Hand): Millimetres {
-  const fretted = frets.filter((fret) => fret > 0);
-  if (fretted.length === 0) return 0;
-  const span =
-    fretDistance(hand.scaleLength, Math.max(...fretted)) - fretDistance(hand.scaleLength, Math.min(...fretted));
-  return Math.round(span * 10) / 10;
+/** How a shape is held in the easiest way: who damps what, and what its difficulty is made of. */
+export const holdingAt = (shapes: Shapes, shape: number): Holding =>
+  holdingOf(
+    fretsAt(shapes, shape),
+    shapes.fingers.subarray(shape * shapes.strings, (shape + 1) * shapes.strings),
+    shapes.neck,
+  );
+
+/**
+ * The strings of a grip that may be left out, one at a time: what is left is still the whole chord, over the same bass,
+ * and can be sounded.
+ */
+export function optionalStrings(
+  chord: Chord,
+  { frets, pitches }: Pick<Grip, 'frets' | 'pitches'>,
+  { hand, neck }: Pick<Shapes, 'hand' | 'neck'>,
+): number[] {
+  const { required, bass } = masksOf(chord);
+  return frets.flatMap((fret, s) => {
+    if (fret < 0 || pitches.length <= FEWEST_IN_GRIP) return [];
+    const left = frets.map((other, i) => (i === s ? -1 : other));
+    const rest = left.flatMap((other, i) => (other < 0 ? [] : [neck.open[i]! + other]));
+    const mask = rest.reduce((bits, pitch) => bits | (1 << pitchClassOf(pitch)), 0);
+    const complete = required.every((choice) => (mask & choice) !== 0);
+    const based = bass === null || pitchClassOf(Math.min(...rest)) === bass;
+    return complete && based && gapsWithin(left, hand) ? [s] : [];
+  });
 }
 
 /** All grips of one chord for a hand, without a library at hand. Easiest first, then by frets. */

@@ -2,9 +2,10 @@ import type { Column } from '../reharm/columns.ts';
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { problem, type Problem } from '../problem.ts';
-import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Terms, type Weights } from './cost.ts';
+import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Pricing, type Terms } from './cost.ts';
 import { distinct, heldTones, movement, voicePairs } from './movement.ts';
 import type { Path, Search, Wanted } from './search.ts';
+import { fingered } from './fingered.ts';
 import { heldAs } from './states.ts';
 
 /** A column with the grip it was given, and how it is reached from the one before. */
@@ -48,18 +49,24 @@ export function searchable(columns: readonly Column[], search: Search): { wanted
   return { wanted, index };
 }
 
-/** Dresses a solved path as an arrangement, with every figure worked out from the grips themselves. */
+/** Dresses a solved path as an arrangement, fingered, with every figure worked out from the grips themselves. */
 export function arrangementOf(
   columns: readonly Column[],
   index: readonly number[],
   path: Path,
   library: ShapeLibrary,
-  weights: Weights,
+  pricing: Pricing,
 ): Arrangement {
   const problems: Problem[] = [];
   const terms: Terms[] = [];
   let largestLeap = 0;
   let changes = 0;
+  const grips = fingered(
+    columns.map(({ chord, decision }, i) =>
+      index[i]! < 0 ? null : { grip: gripOf(chord!, library, path.shapes[index[i]!]!), fingers: decision?.fingers },
+    ),
+    library.hand,
+  );
   let before: { grip: Grip; held: ReturnType<typeof heldAs> } | null = null;
   const arranged = columns.map((column, i): ArrangedColumn => {
     const at = index[i]!;
@@ -69,17 +76,17 @@ export function arrangementOf(
       return { column, grip: null, movement: 0, held: 0, shiftMm: 0 };
     }
     const shape = path.shapes[at]!;
-    const grip = gripOf(column.chord!, library, shape);
-    const held = heldAs(column.chord!, library, shape);
+    const grip = grips[i]!;
+    const held = heldAs(column.chord!, library, shape, pricing);
     const pin = column.decision?.pin;
     if (pin !== undefined && pin !== grip.grip) {
       problems.push(problem('pin-unplayable', { text: column.symbol }, null, column.slot.bar));
     }
-    terms.push(columnTerms(held, weights));
+    terms.push(columnTerms(held, pricing.weights));
     let result: ArrangedColumn = { column, grip, movement: 0, held: 0, shiftMm: 0 };
     if (before !== null) {
       changes++;
-      terms.push(joinTerms(before.held, held, library.hand, weights));
+      terms.push(joinTerms(before.held, held, library.neck, pricing.weights));
       const from = distinct(before.grip.pitches);
       const to = distinct(grip.pitches);
       for (const [a, b] of voicePairs(from, to)) largestLeap = Math.max(largestLeap, Math.abs(from[a]! - to[b]!));
@@ -87,7 +94,7 @@ export function arrangementOf(
         ...result,
         movement: movement(from, to),
         held: heldTones(from, to).length,
-        shiftMm: tenth(shiftMm(before.held.position, held.position, library.hand)),
+        shiftMm: tenth(shiftMm(before.held.position, held.position, library.neck)),
       };
     }
     before = { grip, held };

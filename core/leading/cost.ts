@@ -1,5 +1,6 @@
-import { fretDistance } from '../neck/frets.ts';
-import type { Hand } from '../neck/hand.ts';
+import { MUD_BELOW, MUD_INTERVAL } from '../grip/traits.ts';
+import type { Neck } from '../neck/hand.ts';
+import type { Company, Player } from '../neck/player.ts';
 import { movement, distinct } from './movement.ts';
 
 /**
@@ -23,6 +24,8 @@ export interface Weights {
   readonly thin: number;
   /** For a lowest note that is not the root (or the named bass), by {@link BASS}: it may say another chord. */
   readonly bass: number;
+  /** Per fret that what is fretted lies outside the player's own area of the neck. */
+  readonly area: number;
 }
 export type Term = keyof Weights;
 export const TERMS = [
@@ -34,6 +37,7 @@ export const TERMS = [
   'register',
   'thin',
   'bass',
+  'area',
 ] as const satisfies readonly Term[];
 
 export const DEFAULT_WEIGHTS: Weights = {
@@ -45,6 +49,7 @@ export const DEFAULT_WEIGHTS: Weights = {
   register: 4,
   thin: 20,
   bass: 10,
+  area: 6,
 };
 
 /** `--only movement`: nothing but semitones. */
@@ -57,14 +62,26 @@ export const ONLY_MOVEMENT: Weights = {
   register: 0,
   thin: 0,
   bass: 0,
+  area: 0,
 };
+
+/** How a path is priced: the weights, and the area of the neck that a player likes to stay in. */
+export interface Pricing {
+  readonly weights: Weights;
+  readonly area: Player['area'];
+}
+
+/** What changes with who else sounds: a bass player has the roots, and small grips are enough. */
+const BY_COMPANY: Readonly<Record<Company, Partial<Weights>>> = { alone: {}, bass: { bass: 0, thin: 8 } };
+
+/** How a player's paths are priced. */
+export function pricingFor({ company, area }: Pick<Player, 'company' | 'area'>): Pricing {
+  return { weights: { ...DEFAULT_WEIGHTS, ...BY_COMPANY[company] }, area };
+}
 
 /** The comping register of the top note, C4 to C5: under a voice, over the bass (common practice). */
 const TOP_FROM = 60;
 const TOP_TO = 72;
-/** Below C3 notes a third or less apart are mud (field practice; also why organs thin out there). */
-const MUD_BELOW = 48;
-const MUD_INTERVAL = 4;
 /** A muddy pair weighs as much as this many semitones out of register. */
 const MUD_SEMITONES = 8;
 const STEP = 2;
@@ -86,10 +103,22 @@ export interface Held {
   readonly position: number;
   /** What the lowest note is: the root (or the named bass), another chord tone, or a tension. */
   readonly lowest: keyof typeof BASS;
+  /** Frets that what is fretted lies outside the player's own area; 0 without one. */
+  readonly outside: number;
 }
 
 export type Terms = Record<Term, number>;
-const NOTHING: Terms = { movement: 0, entry: 0, topLeap: 0, shift: 0, difficulty: 0, register: 0, thin: 0, bass: 0 };
+const NOTHING: Terms = {
+  movement: 0,
+  entry: 0,
+  topLeap: 0,
+  shift: 0,
+  difficulty: 0,
+  register: 0,
+  thin: 0,
+  bass: 0,
+  area: 0,
+};
 
 /** The price of one column, term by term, in whole tenths. */
 export function columnTerms(grip: Held, weights: Weights): Terms {
@@ -105,11 +134,12 @@ export function columnTerms(grip: Held, weights: Weights): Terms {
     register: (outside + muddy * MUD_SEMITONES) * weights.register,
     thin: Math.max(0, FULL_VOICES - set.length) * weights.thin,
     bass: Math.round(BASS[grip.lowest][set[0]! < HEARD_AS_BASS_BELOW ? 0 : 1] * weights.bass),
+    area: grip.outside * weights.area,
   };
 }
 
 /** The price of a join, term by term, in whole tenths. */
-export function joinTerms(from: Held, to: Held, hand: Hand, weights: Weights): Terms {
+export function joinTerms(from: Held, to: Held, neck: Neck, weights: Weights): Terms {
   const a = distinct(from.pitches);
   const b = distinct(to.pitches);
   return {
@@ -117,7 +147,7 @@ export function joinTerms(from: Held, to: Held, hand: Hand, weights: Weights): T
     movement: movement(a, b) * weights.movement,
     entry: Math.abs(a.length - b.length) * weights.entry,
     topLeap: topLeapPrice(Math.abs(a.at(-1)! - b.at(-1)!), weights),
-    shift: shiftPrice(from.position, to.position, hand, weights),
+    shift: shiftPrice(from.position, to.position, neck, weights),
   };
 }
 
@@ -126,13 +156,13 @@ export function topLeapPrice(semitones: number, weights: Weights): number {
 }
 
 /** Millimetres the hand moves along the neck; an all-open grip has no position, so none on either side. */
-export function shiftMm(from: number, to: number, hand: Hand): number {
+export function shiftMm(from: number, to: number, { mm }: Neck): number {
   if (from === 0 || to === 0) return 0;
-  return Math.abs(fretDistance(hand.scaleLength, from) - fretDistance(hand.scaleLength, to));
+  return Math.abs(mm[from]! - mm[to]!);
 }
 
-export function shiftPrice(from: number, to: number, hand: Hand, weights: Weights): number {
-  return Math.round((shiftMm(from, to, hand) / 10) * weights.shift);
+export function shiftPrice(from: number, to: number, neck: Neck, weights: Weights): number {
+  return Math.round((shiftMm(from, to, neck) / 10) * weights.shift);
 }
 
 export function sumTerms(all: readonly Terms[]): Terms {

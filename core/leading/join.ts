@@ -1,5 +1,5 @@
-import type { Hand } from '../neck/hand.ts';
-import { STRINGS } from '../neck/tuning.ts';
+import type { Neck } from '../neck/hand.ts';
+import { MOST_STRINGS } from '../neck/tuning.ts';
 import { shiftPrice, topLeapPrice, type Weights } from './cost.ts';
 import { movementBetween } from './movement.ts';
 import { TENTH, type States } from './states.ts';
@@ -14,10 +14,10 @@ export interface JoinPrices {
   readonly shift: Float64Array;
 }
 
-export function joinPrices(hand: Hand, weights: Weights): JoinPrices {
+export function joinPrices(neck: Neck, weights: Weights): JoinPrices {
   const shift = new Float64Array(32 * 32);
-  for (let a = 0; a <= hand.highestFret; a++) {
-    for (let b = 0; b <= hand.highestFret; b++) shift[a * 32 + b] = shiftPrice(a, b, hand, weights) * TENTH;
+  for (let a = 0; a < neck.mm.length; a++) {
+    for (let b = 0; b < neck.mm.length; b++) shift[a * 32 + b] = shiftPrice(a, b, neck, weights) * TENTH;
   }
   return {
     movement: weights.movement * TENTH,
@@ -31,9 +31,9 @@ export function joinPrices(hand: Hand, weights: Weights): JoinPrices {
 export function joinPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): number {
   const an = a.voices[i]!;
   const bn = b.voices[j]!;
-  const top = Math.abs(a.pitches[i * STRINGS + an - 1]! - b.pitches[j * STRINGS + bn - 1]!);
+  const top = Math.abs(a.pitches[i * MOST_STRINGS + an - 1]! - b.pitches[j * MOST_STRINGS + bn - 1]!);
   return (
-    movementBetween(a.pitches, i * STRINGS, an, b.pitches, j * STRINGS, bn) * prices.movement +
+    movementBetween(a.pitches, i * MOST_STRINGS, an, b.pitches, j * MOST_STRINGS, bn) * prices.movement +
     Math.abs(an - bn) * prices.entry +
     prices.top[top]! +
     prices.shift[a.position[i]! * 32 + b.position[j]!]!
@@ -56,16 +56,16 @@ interface Sorted {
 }
 
 function sortForScan(from: States, totals: Float64Array): Sorted {
-  const groupOf = (i: number) => from.voices[i]! * PITCHES + from.pitches[i * STRINGS + from.voices[i]! - 1]!;
+  const groupOf = (i: number) => from.voices[i]! * PITCHES + from.pitches[i * MOST_STRINGS + from.voices[i]! - 1]!;
   const order = Uint32Array.from({ length: from.size }, (_, i) => i).sort(
     (x, y) => groupOf(x) - groupOf(y) || totals[x]! - totals[y]! || x - y,
   );
-  const start = new Int32Array((STRINGS + 1) * PITCHES + 1);
+  const start = new Int32Array((MOST_STRINGS + 1) * PITCHES + 1);
   for (const i of order) start[groupOf(i) + 1]!++;
   for (let g = 1; g < start.length; g++) start[g]! += start[g - 1]!;
-  const pitches = new Uint8Array(from.size * STRINGS);
+  const pitches = new Uint8Array(from.size * MOST_STRINGS);
   order.forEach((state, at) =>
-    pitches.set(from.pitches.subarray(state * STRINGS, (state + 1) * STRINGS), at * STRINGS),
+    pitches.set(from.pitches.subarray(state * MOST_STRINGS, (state + 1) * MOST_STRINGS), at * MOST_STRINGS),
   );
   const total = Float64Array.from(order, (state) => totals[state]!);
   return {
@@ -106,20 +106,22 @@ export function extend(from: States, totals: Float64Array, to: States, prices: J
   const { total, pitches, position: positions, start, least: cheapest } = sortForScan(from, totals);
   const { movement: perSemitone, entry, top: topTable, shift: shiftTable } = prices;
   const result = new Float64Array(to.size);
-  const present = [1, 2, 3, 4, 5, 6].filter((voices) => start[voices * PITCHES] !== start[(voices + 1) * PITCHES]);
-  const cheapestOf = Array.from({ length: STRINGS + 1 }, (_, voices) =>
+  const present = Array.from({ length: MOST_STRINGS }, (_, i) => i + 1).filter(
+    (voices) => start[voices * PITCHES] !== start[(voices + 1) * PITCHES],
+  );
+  const cheapestOf = Array.from({ length: MOST_STRINGS + 1 }, (_, voices) =>
     cheapest.subarray(voices * PITCHES, (voices + 1) * PITCHES).reduce((a, b) => Math.min(a, b), Infinity),
   );
   // For each number of voices, the nearest numbers first: fewer voices enter, bounds tighten early.
-  const nearest = Array.from({ length: STRINGS + 1 }, (_, voices) =>
+  const nearest = Array.from({ length: MOST_STRINGS + 1 }, (_, voices) =>
     [...present].sort((x, y) => Math.abs(x - voices) - Math.abs(y - voices) || x - y),
   );
   // States that lie near each other have the same cheapest neighbour: a good first guess, by number of voices.
-  const guess = new Int32Array(STRINGS + 1).fill(-1);
+  const guess = new Int32Array(MOST_STRINGS + 1).fill(-1);
 
   for (let j = 0; j < to.size; j++) {
     const n = to.voices[j]!;
-    const at = j * STRINGS;
+    const at = j * MOST_STRINGS;
     const top = to.pitches[at + n - 1]!;
     const position = to.position[j]! * 32;
     let least = Infinity;
@@ -128,7 +130,7 @@ export function extend(from: States, totals: Float64Array, to: States, prices: J
     for (const voices of present) {
       const i = guess[voices]!;
       if (i < 0) continue;
-      const o = i * STRINGS;
+      const o = i * MOST_STRINGS;
       const price =
         total[i]! +
         Math.abs(voices - n) * entry +
@@ -158,7 +160,7 @@ export function extend(from: States, totals: Float64Array, to: States, prices: J
             if (before + bound >= least) break;
             let price = before + known + shiftTable[position + positions[i]!]!;
             if (price + topMoves * perSemitone >= least) continue;
-            const o = i * STRINGS;
+            const o = i * MOST_STRINGS;
             let moved: number;
             if (voices === n) {
               moved = away;

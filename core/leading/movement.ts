@@ -1,9 +1,11 @@
+import { MOST_STRINGS } from '../neck/tuning.ts';
+
 /**
  * Least non-crossing movement between two ascending sets of pitches, in semitones: the smaller set
  * is matched into the larger in order, Σ|Δ| least; voices left over enter or leave and do not move.
  * `movement([60, 64, 67], [60, 65, 69])` is 3 (C major to F major, D. Tymoczko, "The Geometry of
  * Musical Chords", Science 313, 2006). Reads `an` pitches of `a` from `ai`, `bn` of `b` from `bi`;
- * at most six of each.
+ * at most seven of each.
  */
 export function movementBetween(
   a: ArrayLike<number>,
@@ -33,7 +35,7 @@ export function movementBetween(
   }
   return best[slack]!;
 }
-const best = new Float64Array(6);
+const best = new Float64Array(MOST_STRINGS);
 
 /** Movement between two lists of sounding pitches; unisons count once. */
 export function movement(a: readonly number[], b: readonly number[]): number {

@@ -1,8 +1,7 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
-import { formatFrets, shapesOf } from '../grip/grips.ts';
+import { formatFrets, fretsAt, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import { STRINGS } from '../neck/tuning.ts';
-import type { Weights } from './cost.ts';
+import type { Pricing } from './cost.ts';
 import { extend, joinPrice, joinPrices, type JoinPrices } from './join.ts';
 import { ownPrice, stateKey, stateKeyAt, statesOf, TENTH, type States } from './states.ts';
 
@@ -54,7 +53,8 @@ interface SearchColumn {
  */
 export class Search {
   readonly #library: ShapeLibrary;
-  readonly #weights: Weights;
+  readonly #pricing: Pricing;
+  readonly #banished: ReadonlySet<string>;
   readonly #prices: JoinPrices;
   readonly #cache = new Map<string, States>();
   readonly #steps = new Map<string, Step[]>();
@@ -65,10 +65,12 @@ export class Search {
   #backward: (Table | undefined)[] = [];
   #backFrom = 0;
 
-  constructor(library: ShapeLibrary, weights: Weights) {
+  /** `banished`: grips the player never wants, as `x-3-5-4-5-3`. */
+  constructor(library: ShapeLibrary, pricing: Pricing, banished: ReadonlySet<string> = new Set()) {
     this.#library = library;
-    this.#weights = weights;
-    this.#prices = joinPrices(library.hand, weights);
+    this.#pricing = pricing;
+    this.#banished = banished;
+    this.#prices = joinPrices(library.neck, pricing.weights);
   }
 
   /** The states of a chord (or of its pin), remembered. */
@@ -76,15 +78,23 @@ export class Search {
     const key = keyOf({ chord, pin });
     const known = this.#cache.get(key);
     if (known) return known;
-    const shapes = shapesOf(chord, this.#library);
-    const pinned = pin === null ? shapes : shapes.filter((shape) => this.#isShape(shape, pin));
-    const states = statesOf(chord, this.#library, this.#weights, pinned.length > 0 ? pinned : shapes);
+    const pinned =
+      pin === null ? new Uint32Array() : shapesOf(chord, this.#library).filter((shape) => this.#isShape(shape, pin));
+    const states = statesOf(chord, this.#library, this.#pricing, pinned.length > 0 ? pinned : this.shapes(chord));
     this.#cache.set(key, states);
     return states;
   }
 
+  /** The grips of a chord that may be used. */
+  shapes(chord: Chord): Uint32Array {
+    const all = shapesOf(chord, this.#library);
+    if (this.#banished.size === 0) return all;
+    return all.filter((shape) => !this.#banished.has(formatFrets(fretsAt(this.#library, shape))));
+  }
+
   #isShape(shape: number, frets: readonly number[]): boolean {
-    return frets.every((fret, s) => this.#library.frets[shape * STRINGS + s] === fret);
+    const held = fretsAt(this.#library, shape);
+    return held.length === frets.length && frets.every((fret, s) => held[s] === fret);
   }
 
   /** Whether the hand can hold the chord at all. */
@@ -256,10 +266,10 @@ export class Search {
     const states = this.states({ chord, pin: null });
     const through = this.#throughAll(i, states);
     const stateOf = new Map(Array.from(states.shape, (_, j) => [stateKeyAt(states, j), j]));
-    return Array.from(shapesOf(chord, this.#library), (shape) => {
+    return Array.from(this.shapes(chord), (shape) => {
       // A dearer grip of the same notes in the same position has the same joins, and its own price.
       const j = stateOf.get(stateKey(this.#library, shape))!;
-      return { shape, price: through[j]! - states.own[j]! + ownPrice(chord, this.#library, shape, this.#weights) };
+      return { shape, price: through[j]! - states.own[j]! + ownPrice(chord, this.#library, shape, this.#pricing) };
     })
       .sort((a, b) => a.price - b.price || a.shape - b.shape)
       .map(({ shape, price }) => ({ shape, cost: Math.floor(price / TENTH) }));

@@ -1,11 +1,11 @@
 import { degreeIn, type Chord } from '../chord/chord.ts';
 import { TENSIONS } from '../chord/kind.ts';
-import { pitchesOf, positionOf, shapesOf } from '../grip/grips.ts';
+import { fretsAt, pitchesOf, positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import { STRINGS } from '../neck/tuning.ts';
+import { MOST_STRINGS } from '../neck/tuning.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { pitchClassOf, type PitchClass } from '../pitch/pitch.ts';
-import { columnTerms, totalOf, type Held, type Weights } from './cost.ts';
+import { columnTerms, totalOf, type Held, type Pricing } from './cost.ts';
 import { distinct } from './movement.ts';
 
 /**
@@ -19,7 +19,7 @@ const TIE_PER_DIFFICULTY = 2 ** 13;
 /**
  * The grips of one column as the search sees them: those that sound the same set of pitches in the
  * same position are one state, held by the cheapest of them, for every join costs the same from each.
- * Pitches of state `i` stand ascending at `pitches[6i …]`, `voices[i]` of them.
+ * Pitches of state `i` stand ascending at `pitches[7i …]`, `voices[i]` of them.
  */
 export interface States {
   readonly size: number;
@@ -31,14 +31,22 @@ export interface States {
 }
 
 /** What the cost terms need to know of a shape held as a chord. */
-export function heldAs(chord: Chord, library: ShapeLibrary, shape: number): Held {
+export function heldAs(chord: Chord, library: ShapeLibrary, shape: number, { area }: Pricing): Held {
   const pitches = pitchesOf(library, shape);
   return {
     pitches,
     difficulty: library.difficulty[shape]!,
     position: positionOf(library, shape),
     lowest: lowestIs(chord, pitchClassOf(pitches[0]!)),
+    outside: area === null ? 0 : outsideOf(area, fretsAt(library, shape)),
   };
+}
+
+/** Frets that a shape reaches beyond an area, on both sides; open strings lie in every one. */
+function outsideOf([from, to]: readonly [number, number], frets: readonly number[]): number {
+  const fretted = frets.filter((fret) => fret > 0);
+  if (fretted.length === 0) return 0;
+  return Math.max(0, from - Math.min(...fretted)) + Math.max(0, Math.max(...fretted) - to);
 }
 
 function lowestIs(chord: Chord, pc: PitchClass): Held['lowest'] {
@@ -48,15 +56,18 @@ function lowestIs(chord: Chord, pc: PitchClass): Held['lowest'] {
 }
 
 /** A shape's own price with its tie-break, in the search's numbers. */
-export function ownPrice(chord: Chord, library: ShapeLibrary, shape: number, weights: Weights): number {
-  const held = heldAs(chord, library, shape);
-  return totalOf(columnTerms(held, weights)) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(library, shape);
+export function ownPrice(chord: Chord, library: ShapeLibrary, shape: number, pricing: Pricing): number {
+  const held = heldAs(chord, library, shape, pricing);
+  return (
+    totalOf(columnTerms(held, pricing.weights)) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(library, shape)
+  );
 }
 
 /** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
 function shuffle(library: ShapeLibrary, shape: number): number {
   let hash = 0x811c9dc5;
-  for (let s = 0; s < STRINGS; s++) hash = Math.imul(hash ^ (library.frets[shape * STRINGS + s]! + 1), 0x01000193);
+  const { strings, frets } = library;
+  for (let s = 0; s < strings; s++) hash = Math.imul(hash ^ (frets[shape * strings + s]! + 1), 0x01000193);
   return (hash >>> 0) % TIE_PER_DIFFICULTY;
 }
 
@@ -64,20 +75,20 @@ function shuffle(library: ShapeLibrary, shape: number): number {
 export function statesOf(
   chord: Chord,
   library: ShapeLibrary,
-  weights: Weights,
+  pricing: Pricing,
   shapes = shapesOf(chord, library),
 ): States {
   const cheapest = new Map<string, { shape: number; own: number }>();
   for (const shape of shapes) {
-    const own = ownPrice(chord, library, shape, weights);
+    const own = ownPrice(chord, library, shape, pricing);
     const key = stateKey(library, shape);
     const known = cheapest.get(key);
     if (!known || own < known.own) cheapest.set(key, { shape, own });
   }
   const all = [...cheapest.values()];
   const sets = all.map(({ shape }) => distinct(pitchesOf(library, shape)));
-  const pitches = new Uint8Array(all.length * STRINGS);
-  sets.forEach((set, i) => pitches.set(set, i * STRINGS));
+  const pitches = new Uint8Array(all.length * MOST_STRINGS);
+  sets.forEach((set, i) => pitches.set(set, i * MOST_STRINGS));
   return {
     size: all.length,
     shape: Uint32Array.from(all, ({ shape }) => shape),
@@ -95,5 +106,5 @@ export function stateKey(library: ShapeLibrary, shape: number): string {
 
 /** The key of state `i`. */
 export function stateKeyAt({ position, pitches, voices }: States, i: number): string {
-  return String.fromCharCode(position[i]!, ...pitches.subarray(i * STRINGS, i * STRINGS + voices[i]!));
+  return String.fromCharCode(position[i]!, ...pitches.subarray(i * MOST_STRINGS, i * MOST_STRINGS + voices[i]!));
 }

@@ -9,9 +9,11 @@ import { slotKeys, type Cells } from '../reharm/decisions.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
 import { searchable } from './arrange.ts';
-import { DEFAULT_WEIGHTS } from './cost.ts';
+import { DEFAULT_WEIGHTS, type Pricing } from './cost.ts';
 import { run, Search } from './search.ts';
 import { priceMove, restyled, type SolvedTake } from './take.ts';
+
+const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 
 // A small hand: few grips, the same rules.
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
@@ -22,7 +24,7 @@ function solvedTake(text: string, cells: Cells = {}): SolvedTake {
   const slots = readChart(chart.value);
   const keys = slotKeys(slots, ['a', 'b', 'c', 'd', 'e', 'f']);
   const columns = columnsOf(slots, keys, cells);
-  const search = new Search(library, DEFAULT_WEIGHTS);
+  const search = new Search(library, PRICING);
   const { wanted, index } = searchable(columns, search);
   search.setColumns(wanted);
   return { slots, keys, cells, columns, library, search, index, best: run(search.solve()).cost };

@@ -1,100 +1,78 @@
-import { fretDistance, type Millimetres } from './frets.ts';
+import { barrePrice, FINGER_PRICE, fingerStepPrice, SLANT_PRICE, stretchPrice, THUMB_PRICE } from './difficulty.ts';
 import type { Hand } from './hand.ts';
-import { STRINGS } from './tuning.ts';
+import { neckOf } from './hand.ts';
+import {
+  ALONG,
+  FINGERTIP,
+  SPREAD,
+  STRING_SPACING,
+  THUMB_ALONG,
+  WIDEST_BARRE_WITH_THUMB,
+  WIDEST_HALF_BARRE,
+  WIDEST_SMALL_BARRE,
+  WIDEST_SLANT,
+} from './limits.ts';
+import { MOST_STRINGS } from './tuning.ts';
 
-/** One way to put fingers on a shape. */
-export interface Fingering {
-  /** Per string, lowest first: 1 index … 4 little finger, 0 open, null not played. */
-  readonly fingers: readonly (number | null)[];
-  /** 0 (all open) to 100; see the prices below. */
-  readonly difficulty: number;
-}
+/** The thumb in flat arrays of fingers; 1–4 are the others, 0 is none. */
+export const THUMB = 5;
+/** No shape has near so many ways to hold it. */
+const MOST_WAYS = 512;
 
-/*
- * How far apart two fingers can be, in millimetres, indexed [finger][finger]: `ALONG` along the
- * neck, `SPREAD` straight across the fingerboard too. Common practice: a hand that reaches 110 mm
- * from index to little finger opens most between index and middle, least between middle and ring.
+/**
+ * Finds the ways a hand can hold what is fretted. Made once a hand, reused for each shape: the ways
+ * of the last `search` stand in its fields.
  */
-const ALONG = [[], [0, 0, 70, 95, 110], [0, 0, 0, 50, 85], [0, 0, 0, 0, 55], []] as const;
-const SPREAD = [[], [0, 0, 75, 102, 120], [0, 0, 0, 60, 92], [0, 0, 0, 0, 62], []] as const;
-/** String spacing in millimetres, midway between nut and bridge (common practice, from memory). */
-const STRING_SPACING = 9;
-/** Most strings crossed in all, going from finger to finger: past it the hand is knotted. */
-const MOST_CROSSED = 8;
-/** A middle, ring or little finger lies flat over three strings at most. */
-const WIDEST_SMALL_BARRE = 3;
-
-/* Prices of difficulty, in points; a plain four-finger grip of 60 mm comes to about 35. */
-const PER_REACH_MM = 0.25;
-/** Past this reach a hand is stretched, and each millimetre is felt. */
-const STRETCH_FROM: Millimetres = 75;
-const PER_STRETCHED_MM = 0.5;
-const PER_FINGER = 4;
-/** Opening neighbouring fingers wider than one fret a finger beside the nut. */
-const NATURAL_STEP: Millimetres = 36;
-const PER_STRETCH_MM = 0.3;
-const PER_STRING_CROSSED = 1;
-/** Rather than share its fret with a finger more than two strings away, the index lies flat across. */
-const NEAR_STRINGS = 2;
-const PER_STRING_FROM_INDEX = 4;
-/** One finger a fret is the hand at rest; each finger or fret beside that costs. */
-const PER_FINGER_OFF_FRET = 1.5;
-const INDEX_BARRE = 6;
-const PER_BARRED_STRING = 1.5;
-/** Pressing a barre down next to the nut takes force. */
-const STIFF_BARRE = 6;
-const STIFF_UP_TO_FRET = 2;
-const SMALL_BARRE = 18;
-const PER_INNER_MUTE = 3;
-/** Past the tenth fret the body is in the way and the frets are narrow. */
-const HIGH_FRET = 10;
-const PER_HIGH_FRET = 5;
-/** Above the fourth fret an open string sounds out of place and cannot be stopped by the fretting hand. */
-const OPEN_UP_THE_NECK_FROM = 5;
-const PER_OPEN_UP_THE_NECK = 5;
-
-/** Scratch space for one worker of fingerings: made once a hand, reused for each shape. */
 export class Fingerer {
+  /** What the fingers of way `i` cost, in tenths of a point: without reach, mutes and position. */
+  readonly price = new Float64Array(MOST_WAYS);
+  /** Strings way `i` lies over, as bits: none of them can ring open. */
+  readonly blocked = new Uint16Array(MOST_WAYS);
+  /** The finger on string `s` under way `i`, at `i · MOST_STRINGS + s`; 0 none. */
+  readonly fingers = new Uint8Array(MOST_WAYS * MOST_STRINGS);
+
+  readonly #hand: Hand;
   readonly #mm: Float64Array;
-  readonly #barres: boolean;
-  /* Fretted notes by fret, then string. */
-  readonly #string = new Int8Array(STRINGS);
-  readonly #fret = new Int8Array(STRINGS);
-  #count = 0;
+  readonly #available: readonly number[];
+  readonly #widestBarre: number;
+  #ways = 0;
+  #all = false;
   #frets: ArrayLike<number> = [];
-  /* The assignment being tried, and the best so far: finger of each fretted note. */
-  readonly #trial = new Int8Array(STRINGS);
-  readonly #best = new Int8Array(STRINGS);
-  #bestPrice = Infinity;
+  /* Fretted notes by fret, then string; `taken` by a slanted index or the thumb. */
+  readonly #string = new Int8Array(MOST_STRINGS);
+  readonly #fret = new Int8Array(MOST_STRINGS);
+  readonly #taken = new Uint8Array(MOST_STRINGS);
+  #count = 0;
+  /* From each note on: how many frets there are, and how many notes above its fret. `spare`: notes taken otherwise, at most. */
+  readonly #distinct = new Int8Array(MOST_STRINGS);
+  readonly #above = new Int8Array(MOST_STRINGS);
+  #spare = 0;
+  #thumbFret = 0;
+  /* The fingers put down so far, in order, with their fret and outer strings. */
+  readonly #trial = new Uint8Array(MOST_STRINGS);
+  readonly #placed = { finger: new Int8Array(4), fret: new Int8Array(4), from: new Int8Array(4), to: new Int8Array(4) };
 
   constructor(hand: Hand) {
-    this.#mm = Float64Array.from({ length: hand.highestFret + 1 }, (_, fret) => fretDistance(hand.scaleLength, fret));
-    this.#barres = hand.barres;
+    this.#hand = hand;
+    this.#mm = Float64Array.from(neckOf(hand).mm);
+    this.#available = [1, 2, 3, 4].filter((finger) => !hand.resting.some((resting) => resting === finger));
+    this.#widestBarre = { none: 1, partial: WIDEST_HALF_BARRE, full: MOST_STRINGS, slanted: MOST_STRINGS }[hand.barres];
   }
 
   /**
-   * Finds the easiest fingering of a shape (fret per string, −1 not played) and writes its fingers
-   * into `out` (0 where none). Returns the difficulty 0–100, or −1 when no hand can hold it: more
-   * than four fingers, an open string under a barre, fingers out of order or too far apart.
+   * Finds ways to hold the fretted notes of a shape (fret per string; 0 and less is not fretted) and returns how
+   * many. With `all`, every one; else those worth having: for any strings left to ring, the cheapest is
+   * among them. None: more notes than fingers, fingers out of order or too far apart.
    */
-  finger(frets: ArrayLike<number>, out: Int8Array | Uint8Array): number {
+  search(frets: ArrayLike<number>, all = false): number {
     this.#frets = frets;
+    this.#all = all;
+    this.#ways = 0;
     let count = 0;
-    let lowest = STRINGS;
-    let highest = -1;
-    let sounding = 0;
-    let open = 0;
-    for (let s = 0; s < STRINGS; s++) {
-      out[s] = 0;
+    for (let s = 0; s < frets.length; s++) {
+      this.#trial[s] = 0;
       const fret = frets[s]!;
-      if (fret < 0) continue;
-      sounding++;
-      if (s < lowest) lowest = s;
-      highest = s;
-      if (fret === 0) {
-        open++;
-        continue;
-      }
+      if (fret <= 0) continue;
       let at = count++;
       while (at > 0 && this.#fret[at - 1]! > fret) {
         this.#fret[at] = this.#fret[at - 1]!;
@@ -105,98 +83,183 @@ export class Fingerer {
       this.#string[at] = s;
     }
     this.#count = count;
-    const mutes = highest - lowest + 1 - sounding;
-    if (count === 0) return mutes * PER_INNER_MUTE;
-    this.#bestPrice = Infinity;
-    this.#place(0, 0, -1, -1, -1, 0, 0, false);
-    if (this.#bestPrice === Infinity) return -1;
-    for (let i = 0; i < count; i++) out[this.#string[i]!] = this.#best[i]!;
-    const highestFret = this.#fret[count - 1]!;
-    const reach = this.#mm[highestFret]! - this.#mm[this.#fret[0]!]!;
-    const ringing = this.#fret[0]! >= OPEN_UP_THE_NECK_FROM ? open * PER_OPEN_UP_THE_NECK : 0;
-    const stretch = Math.max(0, reach - STRETCH_FROM) * PER_STRETCHED_MM;
-    const shape =
-      ringing +
-      stretch +
-      reach * PER_REACH_MM +
-      mutes * PER_INNER_MUTE +
-      Math.max(0, highestFret - HIGH_FRET) * PER_HIGH_FRET;
-    return Math.min(100, Math.round(this.#bestPrice + shape));
+    for (let i = count - 1; i >= 0; i--) {
+      const last = i === count - 1;
+      const same = !last && this.#fret[i] === this.#fret[i + 1];
+      this.#distinct[i] = last ? 1 : this.#distinct[i + 1]! + (same ? 0 : 1);
+      this.#above[i] = last ? 0 : same ? this.#above[i + 1]! : count - 1 - i;
+    }
+    this.#taken.fill(0);
+    this.#spare = 0;
+    this.#begin(0, 0);
+    if (this.#hand.thumb && frets[0]! > 0) this.#withThumb();
+    return this.#ways;
+  }
+
+  /** The thumb on the lowest string, the fingers on the rest. */
+  #withThumb(): void {
+    const at = this.#string.subarray(0, this.#count).indexOf(0);
+    this.#taken[at] = 1;
+    this.#trial[0] = THUMB;
+    this.#thumbFret = this.#fret[at]!;
+    this.#spare++;
+    this.#begin(THUMB_PRICE, WIDEST_BARRE_WITH_THUMB);
+    this.#thumbFret = 0;
+    this.#spare--;
+    this.#trial[0] = 0;
+    this.#taken[at] = 0;
+  }
+
+  /** Lays the fingers from the index on, which may lie slanted. */
+  #begin(price: number, widest: number): void {
+    const mostBarred = widest === 0 ? this.#widestBarre : Math.min(widest, this.#widestBarre);
+    this.#place(0, 0, 0, price, 0, false, mostBarred);
+    if (this.#hand.barres === 'slanted' && this.#available[0] === 1 && widest === 0) this.#slant(price, mostBarred);
+  }
+
+  /** The index with its tip on one fret and its root a fret higher: one note on each, nothing sounding between. */
+  #slant(price: number, mostBarred: number): void {
+    const fret = this.#fret[0]!;
+    const from = this.#string[0]!;
+    if (this.#count < 2 || this.#fret[1] === fret) return;
+    for (let second = 1; second < this.#count && this.#fret[second]! <= fret + 1; second++) {
+      const to = this.#string[second]!;
+      const strings = to - from;
+      if (this.#fret[second] !== fret + 1 || strings < 1 || strings >= WIDEST_SLANT) continue;
+      if (this.#mm[fret + 1]! - this.#mm[fret]! > strings * STRING_SPACING + FINGERTIP) continue;
+      let blocked = 0;
+      let free = true;
+      for (let s = from + 1; s < to; s++) {
+        if (this.#frets[s]! <= 0) blocked |= 1 << s;
+        else if (this.#frets[s]! <= fret + 1) free = false;
+      }
+      if (!free) continue;
+      this.#taken[0] = this.#taken[second] = 1;
+      this.#spare += 2;
+      this.#trial[from] = this.#trial[to] = 1;
+      this.#put(0, 1, fret, from, to);
+      this.#place(0, 1, 0, price + FINGER_PRICE + SLANT_PRICE, blocked, false, mostBarred);
+      this.#taken[0] = this.#taken[second] = 0;
+      this.#spare -= 2;
+    }
+  }
+
+  #put(at: number, finger: number, fret: number, from: number, to: number): void {
+    this.#placed.finger[at] = finger;
+    this.#placed.fret[at] = fret;
+    this.#placed.from[at] = from;
+    this.#placed.to[at] = to;
   }
 
   /**
-   * Puts a finger above `finger` on the note `at` (and, as a barre, on the notes after it on the
-   * same fret), then goes on. The finger before lies on `fret`, strings `from` to `to`.
+   * Puts a finger on the note `at` (and, as a barre, on notes after it on the same fret), then goes on; `down`
+   * fingers lie already, `crossed` strings were crossed between them.
    */
   #place(
     at: number,
-    finger: number,
-    fret: number,
-    from: number,
-    to: number,
+    down: number,
     crossed: number,
     price: number,
+    blocked: number,
     smallBarre: boolean,
+    mostBarred: number,
   ): void {
-    if (price >= this.#bestPrice) return;
+    if (!this.#all && this.#isDominated(price, blocked)) return;
+    while (at < this.#count && this.#taken[at]) at++;
     if (at === this.#count) {
-      this.#bestPrice = price;
-      this.#best.set(this.#trial);
+      this.#keep(price, blocked);
       return;
     }
-    const nextFret = this.#fret[at]!;
-    for (let next = finger + 1; next <= 4; next++) {
-      for (let last = at; last < this.#count && this.#fret[last] === nextFret; last++) {
-        const first = this.#string[at]!;
-        const end = this.#string[last]!;
-        if (last > at && !this.#canBarre(next, nextFret, first, end)) break;
-        const small = last > at && next > 1;
-        // Beside a finger on its own fret, another has no room to lie flat.
-        if (small && (smallBarre || (finger > 0 && nextFret === fret))) break;
-        const strings = first > to ? first - to : end < from ? from - end : 0;
-        let step = PER_FINGER + (last > at ? barrePrice(next, nextFret, end - first + 1) : 0);
-        let crossing = 0;
-        if (finger > 0) {
-          const along = this.#mm[nextFret]! - this.#mm[fret]!;
-          const across = strings * STRING_SPACING;
-          const most = ALONG[finger]![next]!;
-          const spread = SPREAD[finger]![next]!;
-          if (along > most || along * along + across * across > spread * spread) continue;
-          crossing = strings;
-          if (finger === 1 && along === 0) step += Math.max(0, strings - NEAR_STRINGS) * PER_STRING_FROM_INDEX;
-          step +=
-            strings * PER_STRING_CROSSED +
-            Math.abs(nextFret - fret - (next - finger)) * PER_FINGER_OFF_FRET +
-            Math.max(0, along - NATURAL_STEP * (next - finger)) * PER_STRETCH_MM;
+    const fret = this.#fret[at]!;
+    const before = down - 1;
+    const finger = down === 0 ? 0 : this.#placed.finger[before]!;
+    const available = this.#available;
+    for (let f = 0; f < available.length; f++) {
+      const next = available[f]!;
+      if (next <= finger) continue;
+      if (this.#tooFew(at, available.length - f, smallBarre || mostBarred === 1)) return;
+      for (let last = at; last < this.#count && this.#fret[last] === fret && !this.#taken[last]; last++) {
+        const from = this.#string[at]!;
+        const to = this.#string[last]!;
+        let under = 0;
+        if (last > at) {
+          under = this.#under(next, fret, from, to, next === 1 ? mostBarred : Math.min(mostBarred, WIDEST_SMALL_BARRE));
+          if (under < 0) break;
+          // Besides the index one finger lies flat, no more.
+          if (next > 1 && smallBarre) break;
         }
-        if (crossed + crossing > MOST_CROSSED) continue;
-        for (let i = at; i <= last; i++) this.#trial[i] = next;
-        this.#place(last + 1, next, nextFret, first, end, crossed + crossing, price + step, smallBarre || small);
+        if (!this.#reaches(next, fret, from, to, down)) continue;
+        let step = FINGER_PRICE + barrePrice(next, fret, to - from + 1);
+        let strings = 0;
+        if (down > 0) {
+          strings = gap(from, to, this.#placed.from[before]!, this.#placed.to[before]!);
+          const beforeFret = this.#placed.fret[before]!;
+          step +=
+            fingerStepPrice(finger, next, fret - beforeFret, strings, crossed) +
+            stretchPrice(finger, next, this.#mm[fret]! - this.#mm[beforeFret]!);
+        }
+        for (let i = at; i <= last; i++) this.#trial[this.#string[i]!] = next;
+        this.#put(down, next, fret, from, to);
+        const small = smallBarre || (last > at && next > 1);
+        this.#place(last + 1, down + 1, crossed + strings, price + step, blocked | under, small, mostBarred);
       }
     }
   }
 
-  /** A barre kills open strings below it; a string left out may lie under the index, for it is not plucked. */
-  #canBarre(finger: number, fret: number, first: number, last: number): boolean {
-    if (!this.#barres) return false;
-    if (finger > 1 && last - first + 1 > WIDEST_SMALL_BARRE) return false;
-    for (let s = first + 1; s < last; s++) {
+  /** Whether `fingers` cannot do for the notes from `at` on: a finger stands on one fret, and one besides the index lies over several. */
+  #tooFew(at: number, fingers: number, single: boolean): boolean {
+    if (this.#distinct[at]! - this.#spare > fingers) return true;
+    // What the first of them may take as an index barre is not counted.
+    return this.#above[at]! - this.#spare > fingers - 1 + (single ? 0 : WIDEST_SMALL_BARRE - 1);
+  }
+
+  /** The unfretted strings a finger lying over `from` to `to` kills, as bits; −1: it cannot lie there. */
+  #under(finger: number, fret: number, from: number, to: number, most: number): number {
+    if (to - from + 1 > most) return -1;
+    let under = 0;
+    for (let s = from + 1; s < to; s++) {
       const between = this.#frets[s]!;
-      if (finger === 1 ? between >= 0 && between < fret : between !== fret) return false;
+      // Only the index lies straight enough for others to press beyond it, or to leave a string out.
+      if (finger > 1 ? between !== fret : between > 0 && between < fret) return -1;
+      if (between <= 0) under |= 1 << s;
+    }
+    return under;
+  }
+
+  /** Whether a finger can stand there with each of those that are down. */
+  #reaches(finger: number, fret: number, from: number, to: number, down: number): boolean {
+    const { reach } = this.#hand;
+    if (down === 0 && this.#thumbFret > 0) {
+      if (Math.abs(this.#mm[this.#thumbFret]! - this.#mm[fret]!) > THUMB_ALONG * reach) return false;
+    }
+    for (let i = 0; i < down; i++) {
+      const other = this.#placed.finger[i]!;
+      const along = this.#mm[fret]! - this.#mm[this.#placed.fret[i]!]!;
+      if (along > ALONG[other]![finger]! * reach) return false;
+      const across = gap(from, to, this.#placed.from[i]!, this.#placed.to[i]!) * STRING_SPACING;
+      const most = SPREAD[other]![finger]! * reach;
+      if (along * along + across * across > most * most) return false;
     }
     return true;
   }
+
+  #isDominated(price: number, blocked: number): boolean {
+    for (let i = 0; i < this.#ways; i++) {
+      if (this.price[i]! <= price && (this.blocked[i]! & ~blocked) === 0) return true;
+    }
+    return false;
+  }
+
+  #keep(price: number, blocked: number): void {
+    if (this.#ways === MOST_WAYS) throw new RangeError(`more than ${MOST_WAYS} ways to hold one shape`);
+    this.price[this.#ways] = price;
+    this.blocked[this.#ways] = blocked;
+    this.fingers.set(this.#trial, this.#ways * MOST_STRINGS);
+    this.#ways++;
+  }
 }
 
-function barrePrice(finger: number, fret: number, strings: number): number {
-  if (finger > 1) return SMALL_BARRE;
-  return INDEX_BARRE + (strings - 2) * PER_BARRED_STRING + (fret <= STIFF_UP_TO_FRET ? STIFF_BARRE : 0);
-}
-
-/** The easiest fingering of one shape, or null when no hand can hold it. */
-export function fingeringOf(frets: readonly number[], hand: Hand): Fingering | null {
-  const out = new Int8Array(STRINGS);
-  const difficulty = new Fingerer(hand).finger(frets, out);
-  if (difficulty < 0) return null;
-  return { fingers: frets.map((fret, s) => (fret < 0 ? null : out[s]!)), difficulty };
+/** Strings between two ranges of strings; 0 where they meet or overlap. */
+function gap(from: number, to: number, otherFrom: number, otherTo: number): number {
+  return from > otherTo ? from - otherTo : to < otherFrom ? otherFrom - to : 0;
 }

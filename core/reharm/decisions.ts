@@ -24,6 +24,8 @@ export interface Cell {
   readonly ticks?: Ticks;
   /** A grip, `x-3-5-4-5-3`, that stays whatever else changes. */
   readonly pin?: string;
+  /** The fingers a pinned grip is to have, `x-1-3-1-4-1`; else those that lie best. */
+  readonly fingers?: string;
 }
 export type Cells = Readonly<Record<string, Cell>>;
 

@@ -1,20 +1,8 @@
 import type { Figures } from '../leading/arrange.ts';
-import type { HandChange } from '../leading/change.ts';
 import type { ColourOption } from '../reharm/colours.ts';
 import type { Clash, ClashId } from '../reharm/grates.ts';
+import { semitonesText } from './hand.ts';
 import { musical } from './music.ts';
-
-/** Difficulty 0–100 in a word. */
-export function difficultyWord(difficulty: number): 'easy' | 'moderate' | 'hard' {
-  if (difficulty < 34) return 'easy';
-  return difficulty < 50 ? 'moderate' : 'hard';
-}
-
-/** A caution where a grip may strain a hand, or null. Reach from 95 mm on is a stretch for most (common practice). */
-export function caution(reachMm: number, difficulty: number): string | null {
-  if (reachMm >= 95) return 'A wide stretch: warm up, stop at any pain, take a smaller grip if in doubt.';
-  return difficulty >= 60 ? 'A hard grip: rest the hand between tries, stop at any pain.' : null;
-}
 
 const CLASHES: Readonly<Record<ClashId, (degree: string) => string>> = {
   'eleven-on-third': (degree) => `the ${degree} rubs a minor ninth above the 3`,
@@ -46,26 +34,6 @@ export function priceText(tenths: number): string {
   const size = (Math.abs(tenths) / 10).toFixed(1).replace(/\.0$/, '');
   return tenths === 0 ? '0' : `${tenths > 0 ? '+' : '−'}${size}`;
 }
-
-/** What the hand does from one grip to the next, in words. */
-export function changeText({ stay, slide, place, shapeMoves }: HandChange, shiftMm: number, moved: number): string {
-  const fingers = (count: number) => `${count} finger${count === 1 ? '' : 's'}`;
-  const frets = Math.abs(shapeMoves);
-  const hand =
-    shapeMoves !== 0
-      ? `the whole shape slides ${shapeMoves > 0 ? 'up' : 'down'} ${frets} fret${frets === 1 ? '' : 's'}`
-      : [
-          stay > 0 && `${fingers(stay)} stay${stay === 1 ? 's' : ''}`,
-          slide > 0 && `${fingers(slide)} slide${slide === 1 ? 's' : ''}`,
-          place > 0 && `${fingers(place)} set anew`,
-        ]
-          .filter(Boolean)
-          .join(', ');
-  const shift = shiftMm > 0 ? `hand ${Math.round(shiftMm)} mm` : 'hand stays';
-  return [hand, shift, semitonesText(moved)].filter(Boolean).join(' · ');
-}
-
-const semitonesText = (count: number) => `${count} semitone${count === 1 ? '' : 's'}`;
 
 /** How a chord is reached: what is held over from the grip before and how far the rest moves. */
 export function joinText({ held, movement }: { readonly held: number; readonly movement: number }): string {

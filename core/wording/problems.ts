@@ -1,4 +1,6 @@
 import type { Problem, ProblemCode } from '../problem.ts';
+import { PLAYER_FIELDS, type PlayerField } from '../neck/player.ts';
+import { PLAYER_RIGHT } from './player.ts';
 import { musical } from './music.ts';
 
 type Args = Problem['args'];
@@ -65,10 +67,18 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'pickup-late': () => 'A pickup comes before the first bar.',
   'pickup-unknown': ({ text }) => `“${text}” is no length. Write it like [pickup 1/4].`,
   'note-unknown': ({ text }) => `“${text}” is no note. Write it like C, Bb or F#, a pitch like E5.`,
-  'grip-unknown': ({ text }) => `“${text}” is no grip. Write six strings, low first, x for not played: x-3-5-4-5-3.`,
+  'grip-unknown': ({ text }) =>
+    `“${text}” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
   'chord-unplayable': ({ text }) =>
-    `This hand has no grip for ${musical(String(text))} between the nut and the fifteenth fret; it is passed over.`,
+    `This hand has no grip for ${musical(String(text))} on its neck; it is passed over.`,
+  'player-no-json': ({ text }) => `This is no JSON: ${text}`,
+  'player-no-object': () => 'A player is written as {"reach": 110, "thumb": false, …}.',
+  'player-field-unknown': ({ field }) => `“${field}” is no setting of a player. There are ${PLAYER_FIELDS.join(', ')}.`,
+  'player-field': ({ field, text }) => `${field} cannot be ${text}: it is ${PLAYER_RIGHT[field as PlayerField]}.`,
+  'player-capo-high': ({ capo, fret }) =>
+    `A capo at fret ${capo} leaves too little of a neck of ${fret} frets: four at least.`,
+  'player-strings': ({ strings }) => `Of ${strings} strings three are in use at least; the lowest is number 0.`,
 };
 
 /** The words of a problem, without its place. */

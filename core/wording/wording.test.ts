@@ -1,7 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
-import { caution, changeText, colourReason, difficultyWord, priceText } from './grips.ts';
+import { colourReason, priceText } from './grips.ts';
+import { caution, changeText, difficultyText, difficultyWord, makeupText, orderText, ratingText } from './hand.ts';
+import { noteText, pitchText, settingCaution, tuningText } from './player.ts';
 import { musical, spokenSymbol, symbolParts } from './music.ts';
+import { PLAYER_FIELDS, readPlayer } from '../neck/player.ts';
 import { readChart } from '../reading/read.ts';
 import { formOfChart } from '../reading/form.ts';
 import { phrasesText, playedText } from './form.ts';
@@ -49,6 +52,26 @@ describe('a symbol', () => {
   });
 });
 
+test('every fault of a player has words that name the setting and what is right', () => {
+  const faults = [
+    null,
+    { reech: 100 },
+    ...PLAYER_FIELDS.map((field) => ({ [field]: 'nothing like it' })),
+    { capo: 9, highestFret: 10 },
+    { unusedStrings: [6] },
+  ];
+  for (const fault of faults) {
+    const player = readPlayer(fault);
+    // Any text is a name.
+    if (player.ok) expect(fault).toHaveProperty('name');
+    else
+      for (const problem of player.problems) {
+        expect(problemText(problem)).toMatch(/\.$/);
+        expect(problemText(problem)).not.toMatch(/undefined/);
+      }
+  }
+});
+
 test('every problem has words that say what would be right, with its place', () => {
   const texts = [
     'key: Q\n| H7 | am | C/E/G | C/x | Do | zz |',
@@ -72,19 +95,74 @@ test('every problem has words that say what would be right, with its place', () 
 
 test('prices, difficulties and cautions in a player’s words', () => {
   expect([0, 23, -4, 120].map(priceText)).toEqual(['0', '+2.3', '−0.4', '+12']);
-  expect([10, 40, 80].map(difficultyWord)).toEqual(['easy', 'moderate', 'hard']);
-  expect(caution(100, 20)).toMatch(/stretch.*warm up.*pain/i);
-  expect(caution(50, 70)).toMatch(/rest/);
-  expect(caution(50, 20)).toBeNull();
+  expect([1, 4, 8].map(difficultyWord)).toEqual(['easy', 'moderate', 'hard']);
+  expect(difficultyText({ reach: 1.7, fingers: 2.1, barre: 0, mutes: 0, position: 0.4, stretch: 0 })).toBe(
+    'fingers 2.1 · reach 1.7 · place on the neck 0.4',
+  );
+  expect(caution(100, 2)).toMatch(/stretch.*warm up.*pain/i);
+  expect(caution(50, 7)).toMatch(/rest/);
+  expect(caution(50, 2)).toBeNull();
+  expect(settingCaution({ reach: 130, barres: 'full' })).toMatch(/stop at pain/);
+  expect(settingCaution({ reach: 110, barres: 'slanted' })).toMatch(/wrist.*rest/);
+  expect(settingCaution({ reach: 110, barres: 'full' })).toBeNull();
 });
 
-test('what the hand does, in words', () => {
-  expect(changeText({ stay: 0, slide: 3, place: 0, shapeMoves: 3 }, 97.4, 9)).toBe(
-    'the whole shape slides up 3 frets · hand 97 mm · 9 semitones',
-  );
-  expect(changeText({ stay: 1, slide: 0, place: 2, shapeMoves: 0 }, 0, 1)).toBe(
-    '1 finger stays, 2 fingers set anew · hand stays · 1 semitone',
-  );
+describe('what the hand does, in words', () => {
+  const still = { stay: [], slide: [], place: [], lift: [], shapeMoves: 0, order: [] };
+
+  test('a shape that slides as a whole', () => {
+    const change = { ...still, slide: [1, 2, 4] as const, shapeMoves: 3, order: [1, 2, 4] as const };
+    expect(changeText(change, 97.4, 9)).toBe('the whole shape slides up 3 frets · hand 97 mm · 9 semitones');
+    expect(orderText(change)).toBe('');
+  });
+
+  test('fingers by name, in the order to move them', () => {
+    const change = {
+      ...still,
+      stay: [2] as const,
+      slide: [3] as const,
+      place: [1, 4] as const,
+      order: [3, 1, 4] as const,
+    };
+    expect(changeText(change, 0, 1)).toBe(
+      'middle stays, ring slides, index and little are set anew · hand stays · 1 semitone',
+    );
+    expect(orderText(change)).toBe('first ring, then index and little');
+  });
+
+  test('how it lies in the time there is', () => {
+    expect(ratingText('brisk', 200, 188)).toBe('brisk: 200 ms of 188');
+    expect(ratingText('easy', 0, 188)).toBe('time enough');
+  });
+
+  test('what a grip’s notes come to', () => {
+    expect(makeupText({ inversion: 1, omitted: ['5'], doubled: ['b3'] })).toBe(
+      'first inversion · without 5 · ♭3 doubled',
+    );
+  });
+});
+
+describe('note names as the player reads them', () => {
+  test.each([
+    ['Bb', 'B♭', 'B', 'Si♭'],
+    ['B', 'B', 'H', 'Si'],
+    ['F#', 'F♯', 'Fis', 'Fa♯'],
+    ['Eb', 'E♭', 'Es', 'Mi♭'],
+    ['Ab', 'A♭', 'As', 'La♭'],
+    ['Gb', 'G♭', 'Ges', 'Sol♭'],
+  ] as const)('%s', (note, letters, german, fixedDo) => {
+    expect([noteText(note, 'letters'), noteText(note, 'german'), noteText(note, 'fixed-do')]).toEqual([
+      letters,
+      german,
+      fixedDo,
+    ]);
+  });
+
+  test('pitches and tunings', () => {
+    expect(pitchText(47, 'german')).toBe('H2');
+    expect(tuningText([40, 45, 50, 55, 59, 64], 'letters')).toBe('Standard');
+    expect(tuningText([41, 45, 50, 55, 59, 64], 'fixed-do')).toBe('Fa La Re Sol Si Mi');
+  });
 });
 
 test('a colour’s reason says what it adds and gives up', () => {

@@ -1,4 +1,4 @@
-import { fretDistance, musical, type Grip } from '../../../core/index.ts';
+import { fretDistance, musical, type Finger, type Grip } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 
 interface NeckProps {
@@ -77,7 +77,7 @@ export function Neck({ grip, next, label }: NeckProps) {
 function Paths({ grip, next }: { grip: Grip; next: Grip }) {
   return (
     <>
-      {[1, 2, 3, 4].map((number) => {
+      {([1, 2, 3, 4, 'T'] as const).map((number) => {
         const [from, to] = [placeOf(grip, number), placeOf(next, number)];
         if (from === null || to === null || (from.string === to.string && from.fret === to.fret)) return null;
         return (
@@ -96,7 +96,7 @@ function Paths({ grip, next }: { grip: Grip; next: Grip }) {
 }
 
 /** Where a finger stands: its lowest string, if it lies over several. */
-function placeOf({ frets, fingers }: Grip, number: number): { string: number; fret: number } | null {
+function placeOf({ frets, fingers }: Grip, number: Finger): { string: number; fret: number } | null {
   const string = fingers.indexOf(number);
   return string < 0 ? null : { string, fret: frets[string]! };
 }
@@ -156,7 +156,7 @@ export function barresOf({
   frets,
   fingers,
 }: Pick<Grip, 'frets' | 'fingers'>): { fret: number; from: number; to: number }[] {
-  return [1, 2, 3, 4].flatMap((number) => {
+  return ([1, 2, 3, 4] as const).flatMap((number) => {
     const strings = fingers.flatMap((used, s) => (used === number ? [s] : []));
     return strings.length > 1 ? [{ fret: frets[strings[0]!]!, from: strings[0]!, to: strings.at(-1)! }] : [];
   });

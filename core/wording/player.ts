@@ -1,0 +1,63 @@
+import type { PlayerField, Player, NoteNames } from '../neck/player.ts';
+import { TUNINGS } from '../neck/tuning.ts';
+import { pitchName, type NoteName } from '../pitch/note.ts';
+import type { Midi } from '../pitch/pitch.ts';
+import { musical } from './music.ts';
+
+/** What each setting of a player may be, in words. */
+export const PLAYER_RIGHT: Readonly<Record<PlayerField, string>> = {
+  name: 'a name of up to 60 letters',
+  scaleLength: 'millimetres from nut to bridge, 450 to 760',
+  tuning: `six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of ${TUNINGS.map(({ id }) => id).join(', ')}`,
+  highestFret: 'the last fret in use, 5 to 24',
+  capo: 'a fret from 0 (none) to 9',
+  reach: 'millimetres between index and little finger, 50 to 160',
+  resting: 'a list of fingers from 1 (index) to 4 (little), three at most',
+  thumb: 'true or false',
+  barres: 'one of none, partial, full, slanted',
+  pluck: 'fingers or pick',
+  unusedStrings: 'a list of strings, 0 the lowest, that leaves three',
+  area: 'null, or two frets in order like [5, 9]',
+  company: 'alone or bass',
+  leftHanded: 'true or false',
+  noteNames: 'one of letters, german, fixed-do',
+};
+
+const SYLLABLES: Readonly<Record<string, string>> = { C: 'Do', D: 'Re', E: 'Mi', F: 'Fa', G: 'Sol', A: 'La', B: 'Si' };
+/** German letters with their accidentals; what is not here adds -es or -is. */
+const GERMAN: Readonly<Record<string, string>> = { B: 'H', Bb: 'B', Eb: 'Es', Ab: 'As' };
+
+/** A note's name as a player reads it: `Bb` → B♭, in German B, in fixed do Si♭. */
+export function noteText(note: NoteName, names: NoteNames): string {
+  const accidental = note.slice(1);
+  if (names === 'fixed-do') return musical(SYLLABLES[note[0]!]!) + accidental.replace('b', '♭').replace('#', '♯');
+  if (names === 'german') {
+    const known = GERMAN[note];
+    if (known !== undefined) return known;
+    const letter = note[0] === 'B' ? 'H' : note[0]!;
+    return letter + (accidental === 'b' ? 'es' : accidental === '#' ? 'is' : '');
+  }
+  return musical(note);
+}
+
+/** A pitch with its octave, as a player reads it: `E2`. */
+export function pitchText(midi: Midi, names: NoteNames): string {
+  const name = pitchName(midi);
+  const octave = /-?\d+$/.exec(name)![0];
+  return noteText(name.slice(0, -octave.length), names) + octave;
+}
+
+/** A tuning's name, or its strings from the lowest: `E A D G B E`. */
+export function tuningText(tuning: readonly Midi[], names: NoteNames): string {
+  const known = TUNINGS.find(({ strings }) => strings.join() === tuning.join());
+  return known ? known.name : tuning.map((pitch) => pitchText(pitch, names).replace(/-?\d+$/, '')).join(' ');
+}
+
+/** A caution that goes with a setting, said once where it is set; null where none does. */
+export function settingCaution({ reach, barres }: Pick<Player, 'reach' | 'barres'>): string | null {
+  if (reach > 120)
+    return 'A wide reach is fine for a warm hand. Warm up, add a little each week, stop at pain or numbness.';
+  return barres === 'slanted'
+    ? 'A slanted barre bends the wrist. Try it for a moment at a time, and rest between.'
+    : null;
+}
