@@ -54,7 +54,7 @@ export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/m
 export { MOVES, moveOf } from './reharm/moves/table.ts';
 export { spanAt, type Span } from './reharm/moves/span.ts';
 export { STYLES, type Style, type StyleId } from './reharm/moves/styles.ts';
-export { FEWEST_STRINGS, MOST_STRINGS, STANDARD_TUNING, TUNINGS, type NamedTuning } from './neck/tuning.ts';
+export { FEWEST_STRINGS, MOST_STRINGS, STANDARD_TUNING, tuningKey, TUNINGS, type NamedTuning } from './neck/tuning.ts';
 export {
   keyChoices,
   nearestUp,

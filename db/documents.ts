@@ -1,14 +1,20 @@
 import { z } from 'zod';
-import { GROUPS, LONGEST_CHART, LONGEST_TITLE } from '../core/index.ts';
+import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS } from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
 const barId = z.object({ id: z.string().min(1), source: z.string() });
+
+const isChange = (patch: object) => Object.keys(patch).length > 0;
+const CHANGES = 'an edit changes something';
 
 const STYLE_ID = /^[\w-]{1,64}$/;
 
 /** A tune's document: its bars' ids, and the last chart text that could be read. */
 export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
 export type TuneDoc = z.infer<typeof tuneDoc>;
+
+/** A grip of six or seven strings. */
+const grip = z.string().regex(/^(x|\d{1,2})(-(x|\d{1,2})){5,6}$/);
 
 /** A move over many bars names every chord it was made for. */
 const LONGEST_ON = 2000;
@@ -27,9 +33,10 @@ export const cell = z.strictObject({
     }),
     z.strictObject({ kind: z.literal('changes'), number: z.int().min(1).max(99) }),
   ]),
-  pin: z
+  pin: grip.optional(),
+  fingers: z
     .string()
-    .regex(/^(x|\d{1,2})(-(x|\d{1,2})){5}$/)
+    .regex(/^[x0-4T](-[x0-4T]){5,6}$/)
     .optional(),
 });
 
@@ -40,10 +47,29 @@ export const takeDoc = z.object({ schema: z.literal(1), cells: z.record(cellKey,
 export type TakeDoc = z.infer<typeof takeDoc>;
 
 /** What a player may change in one edit. */
-export const takePatch = z
-  .record(cellKey, cell.nullable())
-  .refine((patch) => Object.keys(patch).length > 0, 'an edit changes something');
-export const tunePatch = z.strictObject({ chartText: z.string().max(LONGEST_CHART) });
+export const takePatch = z.record(cellKey, cell.nullable()).refine(isChange, CHANGES);
+export const tunePatch = z
+  .strictObject({ chartText: z.string().max(LONGEST_CHART).optional(), playerId: z.string().max(64).optional() })
+  .refine(isChange, CHANGES);
+
+/** A player's document: its settings, read by the core; the name stands beside it. */
+export const playerDoc = z.object({ schema: z.literal(1), settings: z.record(z.string(), z.unknown()) });
+/** Settings may be anything here: the core says which are right. */
+export const playerPatch = z.partialRecord(z.enum(PLAYER_FIELDS), z.unknown()).refine(isChange, CHANGES);
+
+const LONGEST_NOTE = 2000;
+/** What a player says of a grip. */
+export const keptGripCell = z.strictObject({
+  banished: z.boolean(),
+  name: z.string().max(LONGEST_TITLE).optional(),
+  tags: z.array(z.string().max(40)).max(20).optional(),
+  note: z.string().max(LONGEST_NOTE).optional(),
+});
+export type KeptGripCell = z.infer<typeof keptGripCell>;
+/** `E2 A2 D3 G3 B3 E4/x-3-5-4-5-3`: the open strings, and the grip on them. */
+const gripKey = z.string().regex(/^[A-G][b#]?\d( [A-G][b#]?\d){5,6}\/(x|\d{1,2})(-(x|\d{1,2})){5,6}$/);
+export const gripsPatch = z.record(gripKey, keptGripCell.nullable()).refine(isChange, CHANGES);
+export const tags = keptGripCell.shape.tags.unwrap();
 
 const weight = z.int().min(0).max(3);
 const stray = z.int().min(0).max(5);
@@ -56,8 +82,6 @@ const style = z.strictObject({
   stray,
   colours: z.array(z.string().max(32)).max(60),
 });
-const isChange = (patch: object) => Object.keys(patch).length > 0;
-const CHANGES = 'an edit changes something';
 /** What may be set under a name: a player's own styles, and how moves are chosen in a tune. */
 export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<string, unknown>>>])[] = [
   [/^styles$/, z.record(z.string().regex(STYLE_ID), style.nullable()).refine(isChange, CHANGES)],
@@ -76,7 +100,7 @@ export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<str
 /** An edit as it is sent: `client.number` names it, so that sending it twice does nothing. */
 export const editRequest = z.strictObject({
   editId: z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/),
-  aggregate: z.string().regex(/^(tune|take|setting):[\w.-]{1,80}$/),
+  aggregate: z.string().regex(/^(tune|take|setting|player|grips):[\w.-]{1,80}$/),
   baseVersion: z.int().min(1),
   patch: z.record(z.string(), z.unknown()),
 });

@@ -1,10 +1,11 @@
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { applyEdit, renameTune } from './edits.ts';
 import { editRequest, takeDoc, tuneDoc } from './documents.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
+import { listPlayers } from './players.ts';
 import { edit } from './schema.ts';
 import { getSetting } from './settings.ts';
 import { createTune, deleteTune, duplicateTune, getTake, getTune, listTakes, listTunes, restoreTune } from './tunes.ts';
@@ -208,18 +209,33 @@ describe('the file', () => {
   });
 
   test('is copied before a migration when it has data, not when it is new or up to date', () => {
+    const fresh = join(folder, 'fresh.db');
+    const newest = openDatabase(fresh);
+    expect(migrateDatabase(newest, fresh)).toBeNull();
+    expect(migrateDatabase(newest, fresh)).toBeNull();
+    newest.$client.close();
+
+    // As a file was before players came.
     const path = join(folder, 'old.db');
     const db = openDatabase(path);
-    expect(migrateDatabase(db, path)).toBeNull();
-    createTune(db, TEXT);
-    expect(migrateDatabase(db, path)).toBeNull();
-    // As the file was before its last migration.
+    const migrations = join(__dirname, 'migrations');
+    const { entries } = JSON.parse(readFileSync(join(migrations, 'meta', '_journal.json'), 'utf8')) as {
+      entries: { tag: string; when: number }[];
+    };
     db.$client.exec(
-      'delete from __drizzle_migrations where created_at = (select max(created_at) from __drizzle_migrations); drop table setting',
+      'create table __drizzle_migrations (id integer primary key, hash text not null, created_at numeric)',
     );
+    for (const { tag, when } of entries.filter(({ tag }) => tag < '0002')) {
+      db.$client.exec(readFileSync(join(migrations, `${tag}.sql`), 'utf8'));
+      db.$client.prepare('insert into __drizzle_migrations (hash, created_at) values (?, ?)').run(tag, when);
+    }
+    db.$client
+      .prepare('insert into tune (id, title, chart_text, doc, changed_at) values (?, ?, ?, ?, ?)')
+      .run('old', 'Slack Tide', TEXT, JSON.stringify({ schema: 1, bars: [], good: TEXT }), 1);
     const copy = migrateDatabase(db, path);
     expect(listTunes(db)).toHaveLength(1);
-    expect(getSetting(db, 'styles').cells).toEqual({});
+    expect(getTune(db, 'old')).toMatchObject({ title: 'Slack Tide', playerId: null });
+    expect(listPlayers(db)).toHaveLength(1);
     expect(readdirSync(folder)).toContain('old.db.before-migration');
     expect(copy).toBe(`${path}.before-migration`);
     db.$client.close();
@@ -235,7 +251,7 @@ test('stored documents of schema 1 are read (the first stored examples)', () => 
 test('an edit request is checked whole', () => {
   const request = { editId: 'a.b', aggregate: 'take:x', baseVersion: 1, patch: {} };
   expect(editRequest.safeParse(request).success).toBe(true);
-  for (const wrong of [{ editId: 'a' }, { aggregate: 'player:x' }, { baseVersion: 0 }, { patch: [] }, { more: 1 }]) {
+  for (const wrong of [{ editId: 'a' }, { aggregate: 'band:x' }, { baseVersion: 0 }, { patch: [] }, { more: 1 }]) {
     expect(editRequest.safeParse({ ...request, ...wrong }).success).toBe(false);
   }
 });

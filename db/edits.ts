@@ -1,8 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt } from 'drizzle-orm';
 import { applyPatch, withHeader, type Cell, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
-import { SETTINGS, takePatch, tunePatch, type EditRequest, type TakeDoc } from './documents.ts';
+import {
+  gripsPatch,
+  playerPatch,
+  SETTINGS,
+  takePatch,
+  tunePatch,
+  type EditRequest,
+  type KeptGripCell,
+  type TakeDoc,
+} from './documents.ts';
 import type { Db } from './open.ts';
+import { faultOf, getGrips, getPlayer, putGrips, putPlayer } from './players.ts';
 import { edit, take, tune } from './schema.ts';
 import { getSetting, putSetting } from './settings.ts';
 import { duplicateTune, getTake, getTune, tuneFrom } from './tunes.ts';
@@ -13,8 +23,12 @@ interface Aggregate {
   readonly cells: Readonly<Record<string, unknown>>;
   /** Writes the new cells under the next version. */
   save(cells: Readonly<Record<string, unknown>>, version: number): void;
+  /** What is wrong with cells as a whole, in words, or null. */
+  readonly faultOf?: (cells: Readonly<Record<string, unknown>>) => string | null;
   /** Keeps the losing side of a conflict beside it; null where the later edit simply stands. */
   readonly keepBeside: ((cells: Readonly<Record<string, unknown>>) => Kept) | null;
+  /** Cells where the later edit stands all the same. */
+  readonly light?: readonly string[];
 }
 
 /** The client part of an edit's id: a client's own later edits never conflict with its earlier ones. */
@@ -47,6 +61,8 @@ export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditA
         .filter(({ editId }) => clientOf(editId) !== clientOf(request.editId));
       const touched = new Set(since.flatMap((other) => Object.keys(JSON.parse(other.patch) as object)));
       const next = applyPatch(cells, patch.value);
+      const fault = aggregate.faultOf?.(next.cells) ?? null;
+      if (fault !== null) return { status: 'invalid', message: fault };
       const record = (name: string, made: number) =>
         tx
           .insert(edit)
@@ -60,7 +76,8 @@ export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditA
             at: now,
           })
           .run();
-      if (aggregate.keepBeside && Object.keys(patch.value).some((key) => touched.has(key))) {
+      const isContested = (key: string) => touched.has(key) && !aggregate.light?.includes(key);
+      if (aggregate.keepBeside && Object.keys(patch.value).some(isContested)) {
         const kept = aggregate.keepBeside(next.cells);
         record(`${kept.kind}:${kept.id}`, 1);
         return { status: 'conflict', version, cells, kept };
@@ -100,8 +117,9 @@ function readPatch({
 function patchSchema(aggregate: string) {
   const [kind, name] = parts(aggregate);
   if (kind === 'setting') return SETTINGS.find(([pattern]) => pattern.test(name))?.[1];
-  return kind === 'tune' ? tunePatch : takePatch;
+  return PATCHES[kind as keyof typeof PATCHES];
 }
+const PATCHES = { tune: tunePatch, take: takePatch, player: playerPatch, grips: gripsPatch } as const;
 
 /** `take:x` as its kind and its name. */
 function parts(aggregate: string): [string, string] {
@@ -111,8 +129,28 @@ function parts(aggregate: string): [string, string] {
 
 function load(db: Db, aggregate: string, now: number): Aggregate | null {
   const [kind, id] = parts(aggregate);
-  if (kind === 'setting') return loadSetting(db, id);
-  return kind === 'tune' ? loadTune(db, id, now) : loadTake(db, id, now);
+  const loads = {
+    setting: () => loadSetting(db, id),
+    player: () => loadPlayer(db, id),
+    grips: () => loadGrips(db, id),
+    tune: () => loadTune(db, id, now),
+    take: () => loadTake(db, id, now),
+  };
+  return loads[kind as keyof typeof loads]();
+}
+
+function loadPlayer(db: Db, id: string): Aggregate | null {
+  const found = getPlayer(db, id);
+  return found && { ...found, faultOf, save: (cells, version) => putPlayer(db, id, cells, version), keepBeside: null };
+}
+
+function loadGrips(db: Db, playerId: string): Aggregate | null {
+  if (!getPlayer(db, playerId)) return null;
+  return {
+    ...getGrips(db, playerId),
+    save: (cells) => putGrips(db, playerId, cells as Readonly<Record<string, KeptGripCell>>),
+    keepBeside: null,
+  };
 }
 
 function loadSetting(db: Db, key: string): Aggregate {
@@ -128,12 +166,24 @@ function loadTune(db: Db, id: string, now: number): Aggregate | null {
   if (!found) return null;
   return {
     version: found.version,
-    cells: { chartText: found.chartText },
-    save({ chartText }, version) {
+    cells: { chartText: found.chartText, ...(found.playerId !== null && { playerId: found.playerId }) },
+    light: ['playerId'],
+    faultOf: ({ playerId }) =>
+      playerId === undefined || playerId === found.playerId || getPlayer(db, String(playerId))
+        ? null
+        : 'this player was deleted in another window',
+    save({ chartText, playerId = null }, version) {
       const text = String(chartText);
       const { title, doc } = tuneFrom(text, found);
       db.update(tune)
-        .set({ chartText: text, title, doc: JSON.stringify(doc), version, changedAt: now })
+        .set({
+          chartText: text,
+          title,
+          doc: JSON.stringify(doc),
+          playerId: playerId as string | null,
+          version,
+          changedAt: now,
+        })
         .where(eq(tune.id, id))
         .run();
     },

@@ -1,7 +1,44 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { check, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
-/** JSON columns are text here and validated on read (documents.ts). Times are milliseconds since 1970. */
+/* JSON columns are text here and validated on read (documents.ts). Times are milliseconds since 1970. */
+
+/** Who plays: the hand, the guitar, the company. */
+export const player = sqliteTable(
+  'player',
+  {
+    id: text().primaryKey(),
+    name: text().notNull(),
+    doc: text().notNull(),
+    version: integer().notNull().default(1),
+    createdAt: integer('created_at').notNull(),
+    deletedAt: integer('deleted_at'),
+  },
+  (table) => [check('player_version', sql`${table.version} >= 1`), check('player_doc', sql`json_valid(${table.doc})`)],
+);
+
+/** A grip a player keeps among theirs, or never wants to see, on a tuning. */
+export const keptGrip = sqliteTable(
+  'kept_grip',
+  {
+    playerId: text('player_id')
+      .notNull()
+      .references(() => player.id, { onDelete: 'cascade' }),
+    /** Open strings from the lowest, `E2 A2 D3 G3 B3 E4`. */
+    tuning: text().notNull(),
+    /** `x-3-5-4-5-3`. */
+    grip: text().notNull(),
+    name: text().notNull().default(''),
+    tags: text().notNull().default('[]'),
+    note: text().notNull().default(''),
+    banished: integer({ mode: 'boolean' }).notNull().default(false),
+  },
+  (table) => [
+    primaryKey({ columns: [table.playerId, table.tuning, table.grip] }),
+    check('kept_grip_tags', sql`json_valid(${table.tags})`),
+  ],
+);
+
 export const tune = sqliteTable(
   'tune',
   {
@@ -10,6 +47,8 @@ export const tune = sqliteTable(
     chartText: text('chart_text').notNull(),
     doc: text().notNull(),
     settings: text().notNull().default('{}'),
+    /** Who plays it; null: whoever came first. */
+    playerId: text('player_id').references(() => player.id),
     version: integer().notNull().default(1),
     changedAt: integer('changed_at').notNull(),
     deletedAt: integer('deleted_at'),

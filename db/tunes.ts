@@ -10,6 +10,8 @@ export interface Tune {
   readonly title: string;
   readonly chartText: string;
   readonly doc: TuneDoc;
+  /** Who plays it; null: whoever came first. */
+  readonly playerId: string | null;
   readonly version: number;
   readonly changedAt: number;
 }
@@ -24,8 +26,8 @@ export interface Take {
 const EMPTY_TAKE: TakeDoc = { schema: 1, cells: {} };
 
 function tuneOf(row: typeof tune.$inferSelect): Tune {
-  const { id, title, chartText, version, changedAt } = row;
-  return { id, title, chartText, doc: tuneDoc.parse(JSON.parse(row.doc)), version, changedAt };
+  const { id, title, chartText, playerId, version, changedAt } = row;
+  return { id, title, chartText, playerId, doc: tuneDoc.parse(JSON.parse(row.doc)), version, changedAt };
 }
 
 function takeOf(row: typeof take.$inferSelect): Take {
@@ -81,12 +83,16 @@ function titleIn(chartText: string): string | undefined {
 export function createTune(
   db: Db,
   chartText: string,
-  { cells = {}, now = Date.now() }: { cells?: TakeDoc['cells']; now?: number } = {},
+  {
+    cells = {},
+    playerId = null,
+    now = Date.now(),
+  }: { cells?: TakeDoc['cells']; playerId?: string | null; now?: number } = {},
 ): Tune {
   return db.transaction((tx) => {
     const { title, doc } = tuneFrom(chartText, null);
     const id = randomUUID();
-    const row = { id, title, chartText, doc: JSON.stringify(doc), changedAt: now };
+    const row = { id, title, chartText, doc: JSON.stringify(doc), playerId, changedAt: now };
     const made = tx.insert(tune).values(row).returning().get();
     tx.insert(take)
       .values({
@@ -113,7 +119,14 @@ export function duplicateTune(db: Db, id: string, suffix = 'copy', chartText?: s
     const now = Date.now();
     const copy = tx
       .insert(tune)
-      .values({ id: copyId, title, chartText: text, doc: JSON.stringify(parts.doc), changedAt: now })
+      .values({
+        id: copyId,
+        title,
+        chartText: text,
+        doc: JSON.stringify(parts.doc),
+        playerId: before.playerId,
+        changedAt: now,
+      })
       .returning()
       .get();
     for (const { name, doc } of listTakes(tx, id)) {

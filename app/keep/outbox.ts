@@ -121,7 +121,7 @@ export class Outbox {
     if (answer.status === 'missing' || answer.status === 'invalid') {
       // Nothing is lost: what the server would not take is set aside, and said.
       this.#world.storage.setItem(REFUSED + edit.editId, JSON.stringify(edit));
-      const message = answer.status === 'missing' ? 'the tune was deleted in another window' : answer.message;
+      const message = answer.status === 'missing' ? 'what it changes was deleted in another window' : answer.message;
       this.#set({ kind: 'refused', message });
     }
     for (const listener of this.#listeners) listener(edit, answer);

@@ -1,3 +1,4 @@
+import { pitchName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 
 /** Strings count from the lowest, from 0. */
@@ -28,3 +29,6 @@ export const TUNINGS: readonly NamedTuning[] = [
   { id: 'seven', name: 'Seven strings, low B', strings: [35, 40, 45, 50, 55, 59, 64] },
   { id: 'seven-a', name: 'Seven strings, low A', strings: [33, 40, 45, 50, 55, 59, 64] },
 ];
+
+/** A tuning as grips are kept under it: `E2 A2 D3 G3 B3 E4`, lowest first. */
+export const tuningKey = (tuning: readonly Midi[]): string => tuning.map(pitchName).join(' ');

@@ -71,10 +71,10 @@ export function standing(cell: Cell | undefined, slot: ReadSlot): Cell | null {
   if (!cell || chord === null || cell.on === slot.symbol) return cell ?? null;
   if (cell.degree === undefined || cell.degree !== chordDegree(chord, slot.key)) return null;
   const before = parseChord(cell.on);
-  const { pin, ...rest } = cell;
+  const { pin, fingers, ...rest } = cell;
   const moved =
     pin !== undefined && before.ok ? movedGrip(pin, pitchClass(chord.root) - pitchClass(before.value.root)) : null;
-  return moved === null ? rest : { ...rest, pin: moved };
+  return moved === null ? rest : { ...rest, pin: moved, ...(fingers !== undefined && { fingers }) };
 }
 
 /** No grip is moved beyond this fret: there a neck ends for most hands. */

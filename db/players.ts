@@ -1,0 +1,113 @@
+import { randomUUID } from 'node:crypto';
+import { and, asc, eq, isNull, max } from 'drizzle-orm';
+import { DEFAULT_PLAYER, problemText, readPlayer, type Outcome, type Player } from '../core/index.ts';
+import { playerDoc, tags, type KeptGripCell } from './documents.ts';
+import type { Db } from './open.ts';
+import { edit, keptGrip, player } from './schema.ts';
+
+/** A player as kept: `cells` are its settings as edits change them. */
+export interface KeptPlayer {
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly cells: Readonly<Record<string, unknown>>;
+}
+
+/** The player there is before anyone described theirs. */
+const FIRST = 'first';
+
+function playerOf({ id, name, version, doc }: typeof player.$inferSelect): KeptPlayer {
+  return { id, name, version, cells: { ...playerDoc.parse(JSON.parse(doc)).settings, name } };
+}
+
+/** The players, oldest first; there is always one. */
+export function listPlayers(db: Db): [KeptPlayer, ...KeptPlayer[]] {
+  const rows = () =>
+    db.select().from(player).where(isNull(player.deletedAt)).orderBy(asc(player.createdAt), asc(player.id)).all();
+  let found = rows();
+  if (found.length === 0) {
+    db.insert(player)
+      .values({ id: FIRST, name: DEFAULT_PLAYER.name, doc: docOf({}), createdAt: Date.now() })
+      .onConflictDoNothing()
+      .run();
+    found = rows();
+  }
+  return found.map(playerOf) as [KeptPlayer, ...KeptPlayer[]];
+}
+
+export function getPlayer(db: Db, id: string): KeptPlayer | null {
+  const row = db
+    .select()
+    .from(player)
+    .where(and(eq(player.id, id), isNull(player.deletedAt)))
+    .get();
+  return row ? playerOf(row) : null;
+}
+
+/** Adds a player with the settings given, the rest as the default. */
+export function createPlayer(db: Db, settings: Partial<Player>, now = Date.now()): KeptPlayer {
+  const { name = DEFAULT_PLAYER.name, ...rest } = settings;
+  const row = { id: randomUUID(), name, doc: docOf(rest), createdAt: now };
+  return playerOf(db.insert(player).values(row).returning().get());
+}
+
+/** Takes a player away; `restorePlayer` brings it back. False: there is none, or it is the last. */
+export function deletePlayer(db: Db, id: string): boolean {
+  const others = listPlayers(db).filter((other) => other.id !== id);
+  if (others.length === 0) return false;
+  return db.update(player).set({ deletedAt: Date.now() }).where(eq(player.id, id)).run().changes > 0;
+}
+
+export function restorePlayer(db: Db, id: string): boolean {
+  return db.update(player).set({ deletedAt: null }).where(eq(player.id, id)).run().changes > 0;
+}
+
+/** What is wrong with settings as a whole, in words, or null. */
+export function faultOf(cells: Readonly<Record<string, unknown>>): string | null {
+  const read: Outcome<Player> = readPlayer(cells);
+  return read.ok ? null : read.problems.map(problemText).join(' ');
+}
+
+export function putPlayer(db: Db, id: string, cells: Readonly<Record<string, unknown>>, version: number): void {
+  const { name = DEFAULT_PLAYER.name, ...settings } = cells;
+  db.update(player)
+    .set({ name: name as string, doc: docOf(settings), version })
+    .where(eq(player.id, id))
+    .run();
+}
+
+const docOf = (settings: Readonly<Record<string, unknown>>) => JSON.stringify({ schema: 1, settings });
+
+/** The grips a player keeps or banished, by `tuning/grip`. */
+export function getGrips(
+  db: Db,
+  playerId: string,
+): { readonly version: number; readonly cells: Readonly<Record<string, KeptGripCell>> } {
+  const rows = db.select().from(keptGrip).where(eq(keptGrip.playerId, playerId)).all();
+  const last = db
+    .select({ version: max(edit.version) })
+    .from(edit)
+    .where(eq(edit.aggregate, `grips:${playerId}`))
+    .get();
+  const cells = rows.map(({ tuning, grip, name, tags: tagged, note, banished }): [string, KeptGripCell] => [
+    `${tuning}/${grip}`,
+    {
+      banished,
+      ...(name !== '' && { name }),
+      ...(note !== '' && { note }),
+      ...(tagged !== '[]' && { tags: tags.parse(JSON.parse(tagged)) }),
+    },
+  ]);
+  return { version: last?.version ?? 1, cells: Object.fromEntries(cells) };
+}
+
+/** Puts cells in the place of all that were kept. */
+export function putGrips(db: Db, playerId: string, cells: Readonly<Record<string, KeptGripCell>>): void {
+  db.delete(keptGrip).where(eq(keptGrip.playerId, playerId)).run();
+  for (const [key, { banished, name = '', tags: tagged = [], note = '' }] of Object.entries(cells)) {
+    const [tuning, grip] = key.split('/') as [string, string];
+    db.insert(keptGrip)
+      .values({ playerId, tuning, grip, banished, name, note, tags: JSON.stringify(tagged) })
+      .run();
+  }
+}
