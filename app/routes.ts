@@ -4,6 +4,7 @@ export default [
   index('routes/shelf.tsx'),
   route('tunes/:tuneId/chart', 'routes/chart.tsx'),
   route('tunes/:tuneId/bench', 'routes/bench.tsx'),
+  route('players/:playerId?', 'routes/players.tsx'),
   route('edits', 'routes/edits.ts'),
   route('*', 'routes/missing.tsx'),
 ] satisfies RouteConfig;

@@ -78,6 +78,17 @@ export const theme = createTheme({
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 40 } } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          minHeight: 40,
+          padding: '0 10px',
+          color: 'var(--slate)',
+          borderColor: 'var(--rule)',
+          '&.Mui-selected, &.Mui-selected:hover': { background: 'var(--wash)', color: 'var(--ink)' },
+        },
+      },
+    },
     MuiTab: {
       styleOverrides: {
         root: { textTransform: 'none', minHeight: 40, minWidth: 0, padding: '8px 0', marginRight: 24 },

@@ -1,5 +1,6 @@
 /** What the outside may use of the core, by name. */
 export { good, bad, problem, type Outcome, type Place, type Problem, type ProblemCode } from './problem.ts';
+export { run } from './steps.ts';
 export { applyPatch, type EditAnswer, type Kept, type Patch } from './patch.ts';
 export { hertz, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
 export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
@@ -92,9 +93,10 @@ export {
 export { nextTrial, reachTrials, type ReachAnswer, type ReachTrial } from './neck/reach-trial.ts';
 export { holdingsOf, whyNotHeld, type Finger, type Holding, type WhyNot } from './neck/hold.ts';
 export { DIFFICULTY_PARTS, type DifficultyPart } from './neck/difficulty.ts';
-export { buildLibrary, pick, type ShapeLibrary, type Shapes } from './grip/library.ts';
+export { buildLibrary, librarySteps, notesOfShape, pick, type ShapeLibrary, type Shapes } from './grip/library.ts';
 export {
   formatFrets,
+  fretsAt,
   gripOf,
   gripsOf,
   holdingAt,
@@ -130,7 +132,7 @@ export {
 } from './leading/cost.ts';
 export { allowedMs, handChange, neededMs, rateChange, type ChangeRating, type HandChange } from './leading/change.ts';
 export { formatFingers } from './leading/fingered.ts';
-export { run, Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
+export { Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
 export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type Figures } from './leading/arrange.ts';
 export { priceMove, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
 export { writeMidi, type MidiSong } from './format/midi.ts';

@@ -35,6 +35,11 @@ export function listPlayers(db: Db): [KeptPlayer, ...KeptPlayer[]] {
   return found.map(playerOf) as [KeptPlayer, ...KeptPlayer[]];
 }
 
+/** Who plays a tune: the one it remembers, else the first. */
+export function playerFor(db: Db, { playerId }: { readonly playerId: string | null }): KeptPlayer {
+  return (playerId === null ? null : getPlayer(db, playerId)) ?? listPlayers(db)[0];
+}
+
 export function getPlayer(db: Db, id: string): KeptPlayer | null {
   const row = db
     .select()
@@ -110,4 +115,14 @@ export function putGrips(db: Db, playerId: string, cells: Readonly<Record<string
       .values({ playerId, tuning, grip, banished, name, note, tags: JSON.stringify(tagged) })
       .run();
   }
+}
+
+/** Every player with their grips, as the app takes them over. */
+export function playersWithGrips(db: Db) {
+  return listPlayers(db).map(({ id, name, version, cells }) => ({
+    id,
+    name,
+    settings: { version, cells },
+    grips: getGrips(db, id),
+  }));
 }

@@ -1,6 +1,7 @@
 import { data, redirect } from 'react-router';
 import { parseChart } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
+import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getSetting } from '../../db/settings.ts';
 import { getTune, listTakes } from '../../db/tunes.ts';
 import { Workbench } from '../parts/workbench/Workbench.tsx';
@@ -30,6 +31,9 @@ export function loader({ params, request }: Route.LoaderArgs) {
     takes: takes.map(({ id, name }) => ({ id, name })),
     styles: getSetting(database(), 'styles'),
     taste: getSetting(database(), `taste.${tune.id}`),
+    tuneVersion: tune.version,
+    playerId: playerFor(database(), tune).id,
+    players: playersWithGrips(database()),
     outdated: tune.doc.good !== tune.chartText,
   };
 }

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { LONGEST_TITLE, parseChart, symbolOf, type Chart } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
 import { renameTune } from '../../db/edits.ts';
+import { listPlayers } from '../../db/players.ts';
 import { createTune, deleteTune, duplicateTune, listTunes, restoreTune } from '../../db/tunes.ts';
 import { Shelf, type ShelfTune } from '../parts/shelf/Shelf.tsx';
 import type { Route } from './+types/shelf';
@@ -37,7 +38,7 @@ export function loader() {
       opening: chart.ok ? openingOf(chart.value) : [],
     };
   });
-  return { tunes, now: Date.now() };
+  return { tunes, settings: listPlayers(database())[0].cells, now: Date.now() };
 }
 
 /** The symbols a tune is known by: the first chords, held ones once. */

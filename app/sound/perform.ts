@@ -1,5 +1,5 @@
 import { beatsPerBar, secondsOf, ticksPerBeat, type ArrangedColumn, type Chart, type Ticks } from '../../core/index.ts';
-import type { Performance } from './player.ts';
+import type { Performance } from './playback.ts';
 
 /**
  * The chords and clicks from one column to the end, in seconds from its start. The tempo counts the

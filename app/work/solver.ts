@@ -1,17 +1,20 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { useEffect, useMemo, useState } from 'react';
-import type { Arrangement, Cells } from '../../core/index.ts';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Arrangement, Cells, Chord, Player } from '../../core/index.ts';
+import { usePlayer } from '../keep/player.ts';
 import type {
   ColoursWanted,
+  EasierGrip,
   MovesWanted,
   Phase,
   PricedColour,
-  PricedGrip,
+  PricedGrips,
   PricedMove,
   Solver,
+  Survey,
 } from './solver.worker.ts';
 
-export type { MovesWanted, Phase, PricedColour, PricedGrip, PricedMove } from './solver.worker.ts';
+export type { EasierGrip, MovesWanted, Phase, PricedColour, PricedGrips, PricedMove, Survey } from './solver.worker.ts';
 
 let worker: Remote<Solver> | null = null;
 
@@ -22,11 +25,12 @@ function solver(): Remote<Solver> {
 }
 
 /** Begins to work out what the hand can hold while the page is at rest, so that the bench opens at once. */
-export function useWarmSolver(): void {
+export function useWarmSolver(settings: Readonly<Record<string, unknown>>): void {
+  const player = usePlayer(settings);
   useEffect(() => {
-    const timer = setTimeout(() => void solver().warm(), WARM_AFTER_MS);
+    const timer = setTimeout(() => void solver().warm(player), WARM_AFTER_MS);
     return () => clearTimeout(timer);
-  }, []);
+  }, [player]);
 }
 const WARM_AFTER_MS = 800;
 
@@ -45,9 +49,18 @@ export interface Solving {
 const NOTHING = { of: null as object | null, arrangement: null, phase: null, failed: null, result: 0 };
 
 /** Keeps an arrangement of the chart and the decisions; the newest request wins. */
-export function useArrangement(chartText: string, barIds: readonly string[], cells: Cells | null): Solving {
+export function useArrangement(
+  chartText: string,
+  barIds: readonly string[],
+  cells: Cells | null,
+  player: Player,
+  banished: readonly string[],
+): Solving {
   const [solving, setSolving] = useState<Omit<Solving, 'busy'> & { readonly of: object | null }>(NOTHING);
-  const job = useMemo(() => cells && { chartText, barIds, cells }, [chartText, barIds, cells]);
+  const job = useMemo(
+    () => cells && { chartText, barIds, cells, player, banished },
+    [chartText, barIds, cells, player, banished],
+  );
   useEffect(() => {
     if (job === null) return;
     let current = true;
@@ -136,21 +149,70 @@ export function useMoves(wanted: MovesWanted, result: number, shown: boolean): F
   return moves.of === of ? moves : NO_MOVES;
 }
 
-/** Every grip of a column's chord with its price; null while they are being priced. */
-export function useGrips(column: number, result: number, wanted: boolean): readonly PricedGrip[] | null {
-  const [grips, setGrips] = useState<{ of: string; list: readonly PricedGrip[] | null }>({ of: '', list: null });
-  const of = `${column}/${result}`;
+/** Every grip of a column's chord with its labels and its price; null while they are being priced. */
+export function useGrips(column: number, result: number, wanted: boolean): PricedGrips | null {
+  return useAnswer(`${column}/${result}`, result > 0 && wanted, () => solver().grips(column));
+}
+
+/** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
+export function useWaysOut(column: number, grip: string | null, result: number): readonly EasierGrip[] | null {
+  return useAnswer(`${column}/${grip}/${result}`, result > 0 && grip !== null, () => solver().waysOut(column, grip!));
+}
+
+/** One answer of the worker to what `of` names; null while there is none, or when something newer came. */
+function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>): T | null {
+  const [answer, setAnswer] = useState<{ readonly of: string; readonly value: T | null }>({ of: '', value: null });
+  const question = useRef(ask);
   useEffect(() => {
-    if (result === 0 || !wanted) return;
+    question.current = ask;
+  });
+  useEffect(() => {
+    if (!wanted) return;
     let current = true;
-    void solver()
-      .grips(column)
-      .then((list) => {
-        if (current && list !== null) setGrips({ of, list });
-      });
+    void question.current().then((value) => {
+      if (current && value !== null) setAnswer({ of, value });
+    });
     return () => {
       current = false;
     };
-  }, [of, column, result, wanted]);
-  return grips.of === of ? grips.list : null;
+  }, [of, wanted]);
+  return answer.of === of ? answer.value : null;
 }
+
+interface Surveys {
+  readonly of: Player | null;
+  readonly last: Survey | null;
+  /** The count before it. */
+  readonly before: Survey | null;
+  readonly share: number;
+}
+
+/** What a hand can hold, counted as its settings change: the last two counts, and how far the next one is (null: there). */
+export function useSurvey(
+  player: Player,
+  chords: readonly Chord[],
+): Pick<Surveys, 'last' | 'before'> & { share: number | null } {
+  const [state, setState] = useState<Surveys>({ of: null, last: null, before: null, share: 0 });
+  useEffect(() => {
+    let current = true;
+    const onProgress = proxy((share: number) => {
+      if (current) setState((before) => ({ ...before, share }));
+    });
+    // A slider is let come to rest first.
+    const timer = setTimeout(() => {
+      void solver()
+        .survey(player, chords, onProgress)
+        .then((last) => {
+          if (!current || last === null) return;
+          current = false;
+          setState((counted) => ({ of: player, last, before: counted.last, share: 0 }));
+        });
+    }, AT_REST_MS);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [player, chords]);
+  return { last: state.last, before: state.before, share: state.of === player ? null : state.share };
+}
+const AT_REST_MS = 250;

@@ -3,12 +3,13 @@ import {
   arrangementOf,
   coloursOf,
   columnsOf,
-  DEFAULT_HAND,
-  DEFAULT_PLAYER,
   gripOf,
+  handOf,
+  labelsOf,
   likedFirst,
   moveReason,
   parseChart,
+  pick,
   plainNumeral,
   priceMove,
   pricingFor,
@@ -18,37 +19,60 @@ import {
   searchable,
   slotKeys,
   spanOfColumns,
+  shapesOf,
   symbolOf,
   versionsOf,
+  waysOut,
   type Arrangement,
   type Cells,
+  type Chord,
   type ColourOption,
   type Grip,
   type Group,
+  type Labels,
   type MovePrice,
+  type Player,
   type Proposal,
   type SolvedTake,
   type ShapeLibrary,
+  type Shapes,
   type Span,
   type Style,
+  type WayOutId,
 } from '../../core/index.ts';
-
-import { libraryOf } from './kept.ts';
+import { libraryOf, type Follow } from './kept.ts';
 
 /** What is to be arranged: a chart that can be read, the ids of its bars, and the decisions. */
 export interface Job {
   readonly chartText: string;
   readonly barIds: readonly string[];
   readonly cells: Cells;
+  readonly player: Player;
+  /** Grips this player never wants, as `x-3-5-4-5-3`. */
+  readonly banished: readonly string[];
 }
 export interface PricedColour extends ColourOption {
   /** What the whole path costs more than the best, in tenths of a semitone; null: no grip for this hand. */
   readonly extra: number | null;
   readonly grip: Grip | null;
 }
-export interface PricedGrip {
+/** Every grip of a chord with its labels and the price of the whole path through it, cheapest first. */
+export interface PricedGrips {
+  readonly chord: Chord;
+  readonly shapes: Shapes;
+  readonly labels: Labels;
+  readonly extra: Int32Array;
+}
+/** An easier grip in the place of a hard one. */
+export interface EasierGrip {
+  readonly way: WayOutId;
   readonly grip: Grip;
   readonly extra: number;
+}
+/** What a hand can hold: shapes in all, and grips of chords to compare by. */
+export interface Survey {
+  readonly shapes: number;
+  readonly grips: readonly number[];
 }
 /** A move that could be made over a span, in words and with its price. */
 export interface PricedMove extends MovePrice {
@@ -77,26 +101,22 @@ export interface MovesWanted {
 }
 export type Phase = { readonly phase: 'shapes' | 'path'; readonly share: number };
 
-/** What every request works with, made once. */
-interface Tools {
-  readonly library: ShapeLibrary;
-  readonly search: Search;
-}
-let tools: Promise<Tools> | null = null;
+/** The search of the newest player, with its tables. */
+let searching: { readonly of: string; readonly library: ShapeLibrary; readonly search: Search } | null = null;
 
-function ready(onProgress: (share: number) => void): Promise<Tools> {
-  tools ??= libraryOf(DEFAULT_HAND, onProgress).then((library) => ({
-    library,
-    search: new Search(library, pricingFor(DEFAULT_PLAYER)),
-  }));
-  return tools;
+function searchOf({ player, banished }: Job, library: ShapeLibrary): Search {
+  const price = pricingFor(player);
+  const of = JSON.stringify([price, banished]);
+  if (searching?.library !== library || searching.of !== of)
+    searching = { of, library, search: new Search(library, price, new Set(banished)) };
+  return searching.search;
 }
 
 /** Null until the first, and while a newer chart is being solved. */
 let solved: SolvedTake | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
-const newestOf = { colours: 0, moves: 0, grips: 0 };
+const newestOf = { colours: 0, moves: 0, grips: 0, waysOut: 0, survey: 0, warm: 0 };
 
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve));
 
@@ -119,6 +139,12 @@ async function follow<T>(
     }
   }
 }
+
+/** Works off steps for whoever asks, as long as they do. */
+const followWhile =
+  (current: () => boolean): Follow =>
+  (steps, each) =>
+    follow(steps, current, each);
 
 /**
  * Makes ready to price a column of the newest arrangement; the newest request wins. Null: there is
@@ -158,9 +184,26 @@ function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove 
 }
 
 const solver = {
-  /** Makes the shapes of the hand ready. */
-  async warm(): Promise<void> {
-    await ready(() => undefined);
+  /** Makes the shapes of a hand ready. */
+  async warm(player: Player): Promise<void> {
+    const mine = ++newestOf.warm;
+    const nobodyAsks = newest;
+    await libraryOf(
+      handOf(player),
+      followWhile(() => mine === newestOf.warm && newest === nobodyAsks),
+      () => undefined,
+    );
+  },
+
+  /** Counts what a hand can hold; the newest request wins. Null: given up. */
+  async survey(player: Player, chords: readonly Chord[], onProgress: (share: number) => void): Promise<Survey | null> {
+    const mine = ++newestOf.survey;
+    const library = await libraryOf(
+      handOf(player),
+      followWhile(() => mine === newestOf.survey),
+      onProgress,
+    );
+    return library && { shapes: library.size, grips: chords.map((chord) => shapesOf(chord, library).length) };
   },
 
   /** Solves the chart exactly. Null: a newer request took over. */
@@ -169,8 +212,11 @@ const solver = {
     const current = () => mine === newest;
     solved = null;
     onProgress({ phase: 'shapes', share: 0 });
-    const { library, search } = await ready((share) => onProgress({ phase: 'shapes', share }));
-    if (!current()) return null;
+    const library = await libraryOf(handOf(job.player), followWhile(current), (share) =>
+      onProgress({ phase: 'shapes', share }),
+    );
+    if (library === null || !current()) return null;
+    const search = searchOf(job, library);
     const chart = parseChart(job.chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
     const slots = readChart(chart.value, versionsOf(job.cells, job.barIds));
@@ -186,7 +232,7 @@ const solver = {
     solved = { library, search, slots, keys, cells: job.cells, columns, index, best: path.cost };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search.refresh(), current));
-    return arrangementOf(columns, index, path, library, pricingFor(DEFAULT_PLAYER));
+    return arrangementOf(columns, index, path, library, pricingFor(job.player));
   },
 
   /** Stops whatever is being solved: a newer request comes, or nobody waits for it any more. */
@@ -232,15 +278,43 @@ const solver = {
     return true;
   },
 
-  /** Every grip of a column's chord with its exact price, cheapest first. */
-  async grips(column: number): Promise<PricedGrip[] | null> {
+  /** Every grip of a column's chord with its labels and its exact price, cheapest first. */
+  async grips(column: number): Promise<PricedGrips | null> {
     const priced = await pricing('grips', column);
     if (priced === null) return null;
     const { of, at } = priced;
     const chord = of.columns[column]!.chord!;
-    return of.search
-      .gripAlternatives(at, chord)
-      .map(({ shape, cost }) => ({ grip: gripOf(chord, of.library, shape), extra: cost - of.best }));
+    const found = of.search.gripAlternatives(at, chord);
+    const shapes = pick(
+      of.library,
+      found.map(({ shape }) => shape),
+    );
+    return {
+      chord,
+      shapes,
+      labels: labelsOf(chord, shapes),
+      extra: Int32Array.from(found, ({ cost }) => cost - of.best),
+    };
+  },
+
+  /** Easier grips in the place of the one that stands in a column, each with its price. */
+  async waysOut(column: number, grip: string): Promise<EasierGrip[] | null> {
+    const priced = await pricing('waysOut', column);
+    if (priced === null) return null;
+    const { of, at } = priced;
+    const chord = of.columns[column]!.chord!;
+    const found = of.search.gripAlternatives(at, chord);
+    const shapes = pick(
+      of.library,
+      found.map(({ shape }) => shape),
+    );
+    const hard = found.findIndex((_, i) => gripOf(chord, shapes, i).grip === grip);
+    if (hard < 0) return [];
+    return waysOut(hard, shapes).map(({ id, shape }) => ({
+      way: id,
+      grip: gripOf(chord, shapes, shape),
+      extra: found[shape]!.cost - of.best,
+    }));
   },
 };
 

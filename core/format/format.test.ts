@@ -3,7 +3,8 @@ import { parseMidi, type MidiEvent } from 'midi-file';
 import { parseChart } from '../chart/parse.ts';
 import { arrangementOf, searchable } from '../leading/arrange.ts';
 import { DEFAULT_WEIGHTS, type Pricing } from '../leading/cost.ts';
-import { run, Search } from '../leading/search.ts';
+import { Search } from '../leading/search.ts';
+import { run } from '../steps.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
@@ -99,7 +100,7 @@ test('minor keys and pickups are written right', () => {
 describe('a text tab', () => {
   const long = `title: Long\nkey: Db\n${'| Db Bbm7 Ebm7 Ab7 | Gb Gbm Db/F Edim7 |\n'.repeat(6)}`;
   const { chart, columns } = arranged(long);
-  const tab = writeTab(chart, columns);
+  const tab = writeTab(chart, columns, DEFAULT_HAND);
   const lines = tab.split('\n');
 
   test('never runs over its width', () => {

@@ -3,7 +3,8 @@ import { Fingerer } from '../neck/fingering.ts';
 import { MOST_DIFFICULT } from '../neck/difficulty.ts';
 import { INNER_MUTES, neckOf, type Hand, type Neck } from '../neck/hand.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
-import { traitsOf } from './traits.ts';
+import { run } from '../steps.ts';
+import { notesOf, traitsOf } from './traits.ts';
 
 /** Fewest notes of a shape: double stops are shapes too, though no grip of a chord has less than three. */
 export const FEWEST_NOTES = 2;
@@ -61,9 +62,14 @@ function resized(from: Columns, capacity: number, strings: number): Columns {
 
 /**
  * Builds the library of a hand. With `allowed` (12-bit mask) only shapes that sound nothing else are
- * built: quick enough for a single chord. `onProgress` is told the share done, 0 to 1.
+ * built: quick enough for a single chord.
  */
-export function buildLibrary(hand: Hand, allowed = ALL_TWELVE, onProgress?: (share: number) => void): ShapeLibrary {
+export function buildLibrary(hand: Hand, allowed = ALL_TWELVE): ShapeLibrary {
+  return run(librarySteps(hand, allowed));
+}
+
+/** The same in steps of a few milliseconds, so that it can be watched or given up; yields the share done, 0 to 1. */
+export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<number, ShapeLibrary> {
   const neck = neckOf(hand);
   const { open, mm } = neck;
   const strings = open.length;
@@ -146,7 +152,7 @@ export function buildLibrary(hand: Hand, allowed = ALL_TWELVE, onProgress?: (sha
     }
   };
 
-  /* What is fretted, string by string, with its outer frets so far. */
+  /* What is fretted, string by string, with its outer frets so far, and which frets those are. */
   const fret = (s: number, low: number, high: number, used: number) => {
     if (s === strings) {
       ways = high === 0 ? 0 : fingerer.search(pattern);
@@ -165,12 +171,26 @@ export function buildLibrary(hand: Hand, allowed = ALL_TWELVE, onProgress?: (sha
       if (mm[above]! - mm[below]! > hand.reach || bitsIn(frets) > mostFrets) continue;
       pattern[s] = here;
       fret(s + 1, below, above, frets);
-      if (s === 1) onProgress?.((pattern[0]! * mm.length + here) / mm.length ** 2);
     }
     pattern[s] = 0;
   };
-  fret(0, 0, 0, 0);
-  onProgress?.(1);
+  /* The two lowest strings here, so that each of their frets is a step. */
+  for (const [i, first] of [0, ...stopped[0]!].entries()) {
+    for (const second of [0, ...stopped[1]!]) {
+      const both = [first, second].filter((here) => here > 0);
+      const [low, high] = both.length === 0 ? [0, 0] : [Math.min(...both), Math.max(...both)];
+      if (mm[high]! - mm[low]! > hand.reach) continue;
+      pattern[0] = first;
+      pattern[1] = second;
+      fret(
+        2,
+        low,
+        high,
+        both.reduce((bits, here) => bits | (1 << here), 0),
+      );
+      yield (i + second / mm.length) / (stopped[0]!.length + 1);
+    }
+  }
   return indexed({ hand, neck, strings, size, ...resized(store, size, strings) });
 }
 
@@ -202,6 +222,9 @@ function indexed(shapes: Shapes): ShapeLibrary {
   for (let i = 0; i < size; i++) order[next[mask[i]!]!++] = i;
   return { ...shapes, order, start };
 }
+
+/** How many strings of a shape sound. */
+export const notesOfShape = ({ traits }: Shapes, shape: number): number => notesOf(traits[shape]!);
 
 /** Some shapes of a library on their own, in the order given. */
 export function pick(from: Shapes, which: ArrayLike<number>): Shapes {

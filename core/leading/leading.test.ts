@@ -11,7 +11,8 @@ import { columnsOf } from '../reharm/columns.ts';
 import { arrangementOf, searchable } from './arrange.ts';
 import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, type Pricing, type Weights } from './cost.ts';
 import { movement, voicePairs } from './movement.ts';
-import { run, Search } from './search.ts';
+import { run } from '../steps.ts';
+import { Search } from './search.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 

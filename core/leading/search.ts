@@ -1,6 +1,7 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatFrets, fretsAt, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
+import { run } from '../steps.ts';
 import type { Pricing } from './cost.ts';
 import { extend, joinPrice, joinPrices, type JoinPrices } from './join.ts';
 import { ownPrice, stateKey, stateKeyAt, statesOf, TENTH, type States } from './states.ts';
@@ -313,14 +314,6 @@ function sameNumbers(a: Float64Array, b: Float64Array): boolean {
   if (a.length !== b.length) return false;
   for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
   return true;
-}
-
-/** Runs a search to its end without pause. */
-export function run<T>(steps: Generator<unknown, T>): T {
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
 }
 
 const stepKey = (from: Pick<SearchColumn, 'key'>, to: Pick<SearchColumn, 'key'>) => `${from.key}>${to.key}`;

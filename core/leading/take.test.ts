@@ -10,7 +10,8 @@ import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
 import { searchable } from './arrange.ts';
 import { DEFAULT_WEIGHTS, type Pricing } from './cost.ts';
-import { run, Search } from './search.ts';
+import { run } from '../steps.ts';
+import { Search } from './search.ts';
 import { priceMove, restyled, type SolvedTake } from './take.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };

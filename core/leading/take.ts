@@ -10,7 +10,8 @@ import { decisionFor, type Cell, type Cells } from '../reharm/decisions.ts';
 import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { searchable } from './arrange.ts';
-import { run, type Search } from './search.ts';
+import { run } from '../steps.ts';
+import type { Search } from './search.ts';
 
 /** A take with its solved search: all that is needed to price what else could stand in it. */
 export interface SolvedTake {

@@ -2,11 +2,12 @@ import { expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
 import { headerKey } from '../pitch/key.ts';
 import { keyChoices, voiceFit } from './key-advice.ts';
+import { STANDARD_TUNING, TUNINGS } from './tuning.ts';
 
-const choices = (text: string) => {
+const choices = (text: string, tuning = STANDARD_TUNING) => {
   const chart = parseChart(text);
   if (!chart.ok) throw new Error(text);
-  return new Map(keyChoices(chart.value).map((choice) => [headerKey(choice.key), choice]));
+  return new Map(keyChoices(chart.value, tuning).map((choice) => [headerKey(choice.key), choice]));
 };
 
 test('every key says what lies open in it', () => {
@@ -37,4 +38,11 @@ test('a key fits a voice or says by how much it does not', () => {
   // Five up is seven too high, seven down but five too low.
   expect(voiceFit(tune, { low: 55, high: 72 }, 5)).toEqual({ up: -7, tooLow: 5, tooHigh: 0 });
   expect(voiceFit(tune, { low: 43, high: 62 }, 0)).toEqual({ up: -12, tooLow: 0, tooHigh: 0 });
+});
+
+test('another tuning has other open strings', () => {
+  const dropped = TUNINGS.find(({ id }) => id === 'drop-d')!.strings;
+  const all = choices('key: D\n| D | G | A7 | D |', dropped);
+  // D A D G B E: G lies on none of the lower three.
+  expect(all.get('D')).toMatchObject({ openStrings: 6, openBasses: 2, tonicFrets: [0, 5] });
 });

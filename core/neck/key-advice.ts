@@ -3,13 +3,12 @@ import { keysOfMode } from '../chart/transpose.ts';
 import { nameInKey, scale, type Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { pitchClassOf, type Midi, type PitchClass } from '../pitch/pitch.ts';
-import { STANDARD_TUNING } from './tuning.ts';
 
 /** What a key means for the hand. */
 export interface KeyFacts {
-  /** Open strings that are notes of the key, 0–6. */
+  /** Open strings that are notes of the key. */
   readonly openStrings: number;
-  /** Of the basses the tune has, how many lie on an open one of the three low strings. */
+  /** Of the basses the tune has, how many lie on an open one of the low strings, all but the upper three. */
   readonly openBasses: number;
   readonly basses: number;
   /** Where the tonic lies on the sixth and the fifth string, frets 0–11. */
@@ -31,7 +30,8 @@ export interface Capo extends KeyFacts {
   readonly shapes: Key;
 }
 
-const LOW_STRINGS = 3;
+/** The upper three strings carry no bass. */
+const HIGH_STRINGS = 3;
 /** Beyond this the frets get narrow and the neck short (common practice). */
 const HIGHEST_CAPO = 7;
 
@@ -41,13 +41,14 @@ export function nearestUp(from: Key, to: Key): number {
   return up > 6 ? up - 12 : up;
 }
 
-/** All keys of the tune's mode, with what each means for open strings, and with a capo. */
-export function keyChoices(chart: Chart): readonly KeyChoice[] {
+/** All keys of the tune's mode, with what each means for the open strings of a tuning, and with a capo. */
+export function keyChoices(chart: Chart, tuning: readonly Midi[]): readonly KeyChoice[] {
+  const open = tuning.map(pitchClassOf);
   const basses = basesOf(chart);
   return keysOfMode(chart.key).map((key) => {
     const up = nearestUp(chart.key, key);
-    const facts = factsOf(key, basses, up);
-    return { key, up, ...facts, capo: bestCapo(key, basses, up, facts) };
+    const facts = factsOf(key, basses, up, open);
+    return { key, up, ...facts, capo: bestCapo(key, basses, up, open, facts) };
   });
 }
 
@@ -57,28 +58,33 @@ function basesOf(chart: Chart): readonly PitchClass[] {
   return [...new Set(chords.map(({ root, bass }) => pitchClass(bass ?? root)))];
 }
 
-function factsOf(key: Key, basses: readonly PitchClass[], up: number): KeyFacts {
-  const open = STANDARD_TUNING.map(pitchClassOf);
+function factsOf(key: Key, basses: readonly PitchClass[], up: number, open: readonly PitchClass[]): KeyFacts {
   const notes = scale(key).map(pitchClass);
-  const low = open.slice(0, LOW_STRINGS);
+  const low = open.slice(0, -HIGH_STRINGS);
   const fret = (string: number) => (pitchClass(key.tonic) - open[string]! + 12) % 12;
   return {
     openStrings: open.filter((pc) => notes.includes(pc)).length,
     openBasses: basses.filter((pc) => low.includes((pc + up + 12) % 12)).length,
     basses: basses.length,
-    tonicFrets: [fret(0), fret(1)],
+    tonicFrets: [fret(open.length - 6), fret(open.length - 5)],
   };
 }
 
 /** The capo under which most basses, then most strings, lie open; the lowest of equals. Null: none beats playing without. */
-function bestCapo(key: Key, basses: readonly PitchClass[], up: number, without: KeyFacts): Capo | null {
+function bestCapo(
+  key: Key,
+  basses: readonly PitchClass[],
+  up: number,
+  open: readonly PitchClass[],
+  without: KeyFacts,
+): Capo | null {
   const friendliness = ({ openBasses, openStrings }: KeyFacts) => openBasses * 10 + openStrings;
   let best: Capo | null = null;
   for (let fret = 1; fret <= HIGHEST_CAPO; fret++) {
     const pc = (pitchClass(key.tonic) - fret + 12) % 12;
     const tonic = keysOfMode(key).find((candidate) => pitchClass(candidate.tonic) === pc)?.tonic ?? nameInKey(key, pc);
     const shapes: Key = { tonic, mode: key.mode };
-    const facts = factsOf(shapes, basses, up - fret);
+    const facts = factsOf(shapes, basses, up - fret, open);
     if (friendliness(facts) > friendliness(best ?? without)) best = { fret, shapes, ...facts };
   }
   return best;

@@ -59,8 +59,8 @@ const WAYS: Readonly<Record<WayOutId, string>> = {
   'half-barre': 'Half barre',
   'no-little-finger': 'Without the little finger’s note',
   'no-thumb': 'Without the thumb',
-  'top-strings': 'The top four strings only',
-  elsewhere: 'The same top notes elsewhere',
+  'top-strings': 'Top four strings only',
+  elsewhere: 'Same top notes elsewhere',
 };
 export const wayOutText = (way: WayOutId): string => WAYS[way];
 

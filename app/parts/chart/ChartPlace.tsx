@@ -17,6 +17,8 @@ import {
 } from '../../../core/index.ts';
 import { makeEdit, theOutbox } from '../../keep/browser.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { usePlayer } from '../../keep/player.ts';
+import type { KeptCells } from '../../keep/cells.ts';
 import { useWarmSolver } from '../../work/solver.ts';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
@@ -35,6 +37,8 @@ interface ChartPlaceProps {
   /** The last text that could be read. */
   readonly good: string;
   readonly version: number;
+  /** Of who plays it. */
+  readonly settings: KeptCells['cells'];
 }
 
 /** Typing rests this long before it is saved. */
@@ -48,8 +52,9 @@ const KEYS: Keys = [
   ['?', 'this sheet, from outside the text'],
 ];
 
-export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps) {
-  useWarmSolver();
+export function ChartPlace({ tuneId, chartText, good, version, settings }: ChartPlaceProps) {
+  useWarmSolver(settings);
+  const player = usePlayer(settings);
   const [text, setText] = useState(chartText);
   const parsed = useMemo(() => parseChart(text), [text]);
   const [lastGood, setLastGood] = useState<Chart | null>(() => {
@@ -221,6 +226,7 @@ export function ChartPlace({ tuneId, chartText, good, version }: ChartPlaceProps
         <MoveKey
           tuneId={tuneId}
           chart={parsed.value}
+          tuning={player.tuning}
           onClose={() => setMoving(false)}
           onMove={({ key }) => {
             setMoving(false);

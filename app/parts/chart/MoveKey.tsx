@@ -8,6 +8,7 @@ import { useMemo, useState } from 'react';
 import {
   headerKey,
   keyChoices,
+  type Midi,
   keyFactsText,
   capoText,
   movedByText,
@@ -25,6 +26,8 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 interface MoveKeyProps {
   readonly tuneId: string;
   readonly chart: Chart;
+  /** Open strings of who plays it. */
+  readonly tuning: readonly Midi[];
   readonly onMove: (choice: KeyChoice) => void;
   readonly onClose: () => void;
 }
@@ -32,8 +35,8 @@ interface MoveKeyProps {
 const NO_RANGE = { low: '', high: '' };
 
 /** All keys with what each means for open strings, a capo and a voice; one is chosen, and the tune moves there. */
-export function MoveKey({ tuneId, chart, onMove, onClose }: MoveKeyProps) {
-  const choices = useMemo(() => keyChoices(chart), [chart]);
+export function MoveKey({ tuneId, chart, tuning, onMove, onClose }: MoveKeyProps) {
+  const choices = useMemo(() => keyChoices(chart, tuning), [chart, tuning]);
   const [chosen, setChosen] = useState<KeyChoice | null>(null);
   const [tune, setTune] = useRemembered(`tune-range.${tuneId}`, NO_RANGE);
   const [voice, setVoice] = useRemembered('voice-range', NO_RANGE);

@@ -1,80 +1,140 @@
-import { fretDistance, musical, type Finger, type Grip } from '../../../core/index.ts';
+import {
+  musical,
+  noteIn,
+  noteText,
+  pitchClassOf,
+  type Chord,
+  type Finger,
+  type Grip,
+  type NoteNames,
+} from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
+import { barresOf, neckLayout, type Guitar, type NeckLayout } from './layout.ts';
+
+/** What stands on the fingers' places. */
+export const NECK_LABELS = ['fingers', 'degrees', 'notes'] as const;
+export type NeckLabels = (typeof NECK_LABELS)[number];
+
+/** A grip to draw: what it is of says how its notes are named. */
+export interface DrawnGrip {
+  readonly grip: Pick<Grip, 'frets' | 'fingers' | 'degrees'>;
+  readonly chord: Chord | null;
+  /** Strings that may be left out. */
+  readonly optional?: readonly number[];
+}
+
+/** How far a hand opens: a finger here and another there, a string and a fret each. */
+export interface Span {
+  readonly from: { readonly string: number; readonly fret: number };
+  readonly to: { readonly string: number; readonly fret: number };
+}
+const NO_SPANS: readonly Span[] = [];
 
 interface NeckProps {
-  readonly grip: Grip | null;
+  readonly guitar: Guitar;
+  readonly drawn: DrawnGrip | null;
   /** The grip that comes next, as ghosts. */
-  readonly next: Grip | null;
+  readonly next: Pick<Grip, 'frets' | 'fingers'> | null;
+  readonly labels: NeckLabels;
+  readonly noteNames: NoteNames;
+  /** Two fingers and the distance between them. */
+  readonly spans?: readonly Span[];
+  /** Frets to lie in, from the capo. */
+  readonly area?: readonly [number, number] | null;
   readonly label: string;
 }
 
-const SCALE_LENGTH = 648;
-const FRETS = 15;
-const WIDTH = 1000;
-const LEFT = 44;
-const RIGHT = 16;
-const TOP = 27;
-const STRING_GAP = 28;
-const BOTTOM = TOP + STRING_GAP * 5;
-const HEIGHT = BOTTOM + 34;
 const DOT = 12.5;
-const INLAYS = [3, 5, 7, 9, 12, 15];
+const OPEN_DOT = 8;
+const INLAYS = [3, 5, 7, 9, 12, 15, 17, 19, 21, 24];
 
-/** Millimetres to drawing units: the fifteenth fret at the right edge, every fret where the instrument has it. */
-const perMm = (WIDTH - LEFT - RIGHT) / fretDistance(SCALE_LENGTH, FRETS);
-/** To a tenth: the last digits of a power differ between server and browser. */
-const tenth = (x: number) => Math.round(x * 10) / 10;
-const wire = (fret: number) => tenth(LEFT + fretDistance(SCALE_LENGTH, fret) * perMm);
-/** A finger presses just behind its fret; an open string is marked at the nut. */
-const finger = (fret: number) =>
-  fret === 0 ? LEFT - 22 : tenth(wire(fret) - Math.min(17, (wire(fret) - wire(fret - 1)) * 0.42));
-/** The lowest string is drawn at the bottom, as a player looking down sees it. */
-const line = (s: number) => BOTTOM - s * STRING_GAP;
-
-/** Where a grip lies along the neck, as a share of its drawing, for bringing it into view. */
-export function shareAlong(grip: Grip): number {
-  const fretted = grip.frets.filter((fret) => fret > 0);
-  if (fretted.length === 0) return 0;
-  return (finger(Math.min(...fretted)) + finger(Math.max(...fretted))) / 2 / WIDTH;
-}
-
-/** The neck true to scale: fingers now, and dashed where they go. */
-export function Neck({ grip, next, label }: NeckProps) {
+/** The neck of this guitar, true to scale: fingers now, and dashed where they go. */
+export function Neck({ guitar, drawn, next, labels, noteNames, spans = NO_SPANS, area = null, label }: NeckProps) {
+  const at = neckLayout(guitar);
+  const { highestFret, capo, open, unusedStrings } = guitar;
+  const middle = (at.top + at.bottom) / 2;
+  const [left, right] = [Math.min(at.nut, at.end), Math.max(at.nut, at.end)];
   return (
-    <svg className="neck" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
-      <rect x={LEFT} y={TOP} width={WIDTH - LEFT - RIGHT} height={BOTTOM - TOP} className="neck-board" />
-      {INLAYS.map((fret) => (
-        <g key={fret} className="neck-inlay">
-          <circle cx={tenth((wire(fret) + wire(fret - 1)) / 2)} cy={(TOP + BOTTOM) / 2} r={fret === 12 ? 6 : 4} />
-          <text x={tenth((wire(fret) + wire(fret - 1)) / 2)} y={HEIGHT - 8} textAnchor="middle">
-            {fret}
-          </text>
-        </g>
+    <svg className="neck" viewBox={`0 0 ${at.width} ${at.height}`} role="img" aria-label={label}>
+      <rect x={left} y={at.top} width={right - left} height={at.bottom - at.top} className="neck-board" />
+      {area && <Area area={area} guitar={guitar} at={at} />}
+      {INLAYS.filter((fret) => fret <= highestFret).map((fret) => (
+        <circle key={fret} className="neck-inlay" cx={at.between(fret)} cy={middle} r={fret % 12 === 0 ? 6 : 4} />
       ))}
-      {Array.from({ length: FRETS }, (_, i) => (
-        <line key={i} x1={wire(i + 1)} x2={wire(i + 1)} y1={TOP} y2={BOTTOM} className="neck-fret" />
+      {INLAYS.filter((fret) => fret <= highestFret - capo).map((fret) => (
+        <text key={fret} className="neck-number" x={at.between(fret + capo)} y={at.height - 8} textAnchor="middle">
+          {fret}
+        </text>
       ))}
-      <line x1={LEFT} x2={LEFT} y1={TOP - 1} y2={BOTTOM + 1} className="neck-nut" />
-      {Array.from({ length: 6 }, (_, s) => (
+      {Array.from({ length: highestFret }, (_, i) => (
+        <line key={i} x1={at.wire(i + 1)} x2={at.wire(i + 1)} y1={at.top} y2={at.bottom} className="neck-fret" />
+      ))}
+      <line x1={at.nut} x2={at.nut} y1={at.top - 1} y2={at.bottom + 1} className="neck-nut" />
+      {open.map((_, s) => (
         <line
           key={s}
-          x1={LEFT}
-          x2={WIDTH - RIGHT}
-          y1={line(s)}
-          y2={line(s)}
-          className="neck-string"
-          strokeWidth={2.2 - s * 0.28}
+          x1={at.nut}
+          x2={at.end}
+          y1={at.string(s)}
+          y2={at.string(s)}
+          className={`neck-string ${unusedStrings.includes(s) ? 'neck-unused' : ''}`}
+          strokeWidth={2.2 - s * (1.4 / (open.length - 1))}
         />
       ))}
-      {next && grip && <Paths grip={grip} next={next} />}
-      {next && <Ghosts grip={grip} next={next} />}
-      {grip && <Fingers grip={grip} />}
+      {capo > 0 && <Capo at={at} fret={capo} />}
+      {spans.map(({ from, to }) => (
+        <g key={`${from.string} ${from.fret}`} className="neck-span">
+          <line
+            x1={at.finger(from.fret)}
+            x2={at.finger(to.fret)}
+            y1={at.string(from.string)}
+            y2={at.string(to.string)}
+          />
+          {[from, to].map(({ string, fret }, i) => (
+            <g key={i} className="neck-finger">
+              <circle cx={at.finger(fret)} cy={at.string(string)} r={DOT} />
+              <SvgLabel text={i === 0 ? '1' : '4'} x={at.finger(fret)} y={at.string(string)} size={14} />
+            </g>
+          ))}
+        </g>
+      ))}
+      {next && drawn && <Paths grip={drawn.grip} next={next} at={at} />}
+      {next && <Ghosts grip={drawn?.grip ?? null} next={next} at={at} />}
+      {drawn && <Fingers drawn={drawn} guitar={guitar} labels={labels} noteNames={noteNames} at={at} />}
     </svg>
   );
 }
 
+function Capo({ at, fret }: { at: NeckLayout; fret: number }) {
+  const x = at.wire(fret);
+  const before = at.between(fret);
+  return (
+    <g className="neck-capo">
+      <rect
+        x={Math.min(at.nut, before)}
+        y={at.top}
+        width={Math.abs(before - at.nut)}
+        height={at.bottom - at.top}
+        className="neck-behind"
+      />
+      <line x1={(x + before) / 2} x2={(x + before) / 2} y1={at.top - 7} y2={at.bottom + 7} />
+    </g>
+  );
+}
+
+/** Where the hand is to stay. */
+function Area({ area: [from, to], guitar, at }: { area: readonly [number, number]; guitar: Guitar; at: NeckLayout }) {
+  const edge = (fret: number) => at.wire(Math.min(guitar.highestFret, guitar.capo + Math.max(0, fret)));
+  const [a, b] = [edge(from - 1), edge(to)];
+  return (
+    <rect x={Math.min(a, b)} y={at.top} width={Math.abs(b - a)} height={at.bottom - at.top} className="neck-area" />
+  );
+}
+
+type Held = Pick<Grip, 'frets' | 'fingers'>;
+
 /** From each finger to where it goes next: a slide on its own string, or lifted to another. */
-function Paths({ grip, next }: { grip: Grip; next: Grip }) {
+function Paths({ grip, next, at }: { grip: Held; next: Held; at: NeckLayout }) {
   return (
     <>
       {([1, 2, 3, 4, 'T'] as const).map((number) => {
@@ -84,10 +144,10 @@ function Paths({ grip, next }: { grip: Grip; next: Grip }) {
           <line
             key={number}
             className={from.string === to.string ? 'neck-path' : 'neck-path neck-path-lifted'}
-            x1={finger(from.fret)}
-            x2={finger(to.fret)}
-            y1={line(from.string)}
-            y2={line(to.string)}
+            x1={at.finger(from.fret)}
+            x2={at.finger(to.fret)}
+            y1={at.string(from.string)}
+            y2={at.string(to.string)}
           />
         );
       })}
@@ -96,20 +156,20 @@ function Paths({ grip, next }: { grip: Grip; next: Grip }) {
 }
 
 /** Where a finger stands: its lowest string, if it lies over several. */
-function placeOf({ frets, fingers }: Grip, number: Finger): { string: number; fret: number } | null {
+function placeOf({ frets, fingers }: Held, number: Finger): { string: number; fret: number } | null {
   const string = fingers.indexOf(number);
   return string < 0 ? null : { string, fret: frets[string]! };
 }
 
-function Ghosts({ grip, next }: { grip: Grip | null; next: Grip }) {
+function Ghosts({ grip, next, at }: { grip: Held | null; next: Held; at: NeckLayout }) {
   return (
     <>
       {next.frets.map((fret, s) => {
         if (fret <= 0 || grip?.frets[s] === fret) return null;
         return (
           <g key={s} className="neck-ghost">
-            <circle cx={finger(fret)} cy={line(s)} r={DOT - 1} />
-            <text x={finger(fret)} y={line(s) + 4.5} textAnchor="middle">
+            <circle cx={at.finger(fret)} cy={at.string(s)} r={DOT - 1} />
+            <text x={at.finger(fret)} y={at.string(s) + 4.5} textAnchor="middle">
               {next.fingers[s] || ''}
             </text>
           </g>
@@ -119,45 +179,71 @@ function Ghosts({ grip, next }: { grip: Grip | null; next: Grip }) {
   );
 }
 
-function Fingers({ grip }: { grip: Grip }) {
-  const lowest = grip.frets.findIndex((fret) => fret >= 0);
+interface FingersProps extends Pick<NeckProps, 'guitar' | 'labels' | 'noteNames'> {
+  readonly drawn: DrawnGrip;
+  readonly at: NeckLayout;
+}
+
+function Fingers({ drawn, guitar, labels, noteNames, at }: FingersProps) {
+  const { grip, chord, optional = [] } = drawn;
+  const pitches = grip.frets.map((fret, s) => (fret < 0 ? Infinity : guitar.open[s]! + fret));
+  // With open strings the lowest string is not always the lowest note.
+  const lowest = pitches.indexOf(Math.min(...pitches));
+  const note = (s: number) => {
+    const name = chord && noteIn(chord, pitchClassOf(pitches[s]!));
+    return name === null ? '' : noteText(name, noteNames);
+  };
+  const degree = (s: number) => (grip.degrees[s] === 'bass' ? note(s) : musical(grip.degrees[s] ?? ''));
+  const inside = (s: number) =>
+    ({ fingers: grip.frets[s] === 0 ? '' : String(grip.fingers[s] ?? ''), degrees: degree(s), notes: note(s) })[labels];
   return (
     <>
-      {barresOf(grip).map(({ fret, from, to }) => (
-        <line key={fret} className="neck-barre" x1={finger(fret)} x2={finger(fret)} y1={line(from)} y2={line(to)} />
+      {barresOf(grip).map(({ from, to, fromFret, toFret }) => (
+        <line
+          key={from}
+          className="neck-barre"
+          x1={at.finger(fromFret)}
+          x2={at.finger(toFret)}
+          y1={at.string(from)}
+          y2={at.string(to)}
+        />
       ))}
       {grip.frets.map((fret, s) => {
-        if (fret < 0) return <SvgLabel key={s} className="neck-mute" text="×" x={LEFT - 22} y={line(s)} size={15} />;
-        const x = finger(fret);
+        const y = at.string(s);
+        const x = at.finger(Math.max(0, fret));
+        if (fret < 0)
+          return guitar.unusedStrings.includes(s) ? null : (
+            <SvgLabel key={s} className="neck-mute" text="×" x={x} y={y} size={15} />
+          );
+        const isSmall = fret === 0 && labels === 'fingers';
+        const r = isSmall ? OPEN_DOT : DOT;
         return (
           <g key={s} className={`neck-finger ${s === lowest ? 'neck-lowest' : ''} ${fret === 0 ? 'neck-open' : ''}`}>
-            <circle cx={x} cy={line(s)} r={fret === 0 ? 8 : DOT} />
-            {fret > 0 && (
-              <text x={x} y={line(s) + 5} textAnchor="middle">
-                {grip.fingers[s]}
-              </text>
+            <circle cx={x} cy={y} r={r} />
+            <SvgLabel text={inside(s)} x={x} y={y} size={inside(s).length > 2 ? 11.5 : 14} />
+            {labels === 'fingers' && (
+              <SvgLabel
+                className="neck-degree"
+                text={degree(s)}
+                x={at.beside(x, fret === 0 ? -16 : r + 10)}
+                y={y - (fret === 0 ? 0 : 8)}
+                size={12}
+              />
             )}
-            <SvgLabel
-              className="neck-degree"
-              text={grip.degrees[s] === 'bass' ? '' : musical(grip.degrees[s] ?? '')}
-              x={x + (fret === 0 ? -16 : DOT + 10)}
-              y={line(s) - (fret === 0 ? 0 : 8)}
-              size={12}
-            />
+            {optional.includes(s) && (
+              <path
+                className="neck-optional"
+                d={[-1, 1]
+                  .map((side) => {
+                    const edge = x + side * (r + 4);
+                    return `M${edge - side * 3},${y - r} Q${edge + side * 3},${y} ${edge - side * 3},${y + r}`;
+                  })
+                  .join(' ')}
+              />
+            )}
           </g>
         );
       })}
     </>
   );
-}
-
-/** Fingers that lie over several strings. */
-export function barresOf({
-  frets,
-  fingers,
-}: Pick<Grip, 'frets' | 'fingers'>): { fret: number; from: number; to: number }[] {
-  return ([1, 2, 3, 4] as const).flatMap((number) => {
-    const strings = fingers.flatMap((used, s) => (used === number ? [s] : []));
-    return strings.length > 1 ? [{ fret: frets[strings[0]!]!, from: strings[0]!, to: strings.at(-1)! }] : [];
-  });
 }

@@ -15,6 +15,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, Link, useFetcher, useNavigate } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
+import type { KeptCells } from '../../keep/cells.ts';
 import { useWarmSolver } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
@@ -36,6 +37,8 @@ interface ShelfProps {
   readonly tunes: readonly ShelfTune[];
   /** The server's time, so that "last change" reads the same on both sides. */
   readonly now: number;
+  /** Of the first player: most tunes are theirs. */
+  readonly settings: KeptCells['cells'];
 }
 
 const KEYS: Keys = [
@@ -50,9 +53,9 @@ const KEYS: Keys = [
   ['?', 'this sheet'],
 ];
 
-export function Shelf({ tunes, now }: ShelfProps) {
+export function Shelf({ tunes, settings, now }: ShelfProps) {
   useFreshTune();
-  useWarmSolver();
+  useWarmSolver(settings);
   const fetcher = useFetcher<{ deleted?: string; problem?: string }>();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);

@@ -1,11 +1,13 @@
 import { memo } from 'react';
-import { distinct, musical, STANDARD_TUNING, type ArrangedColumn, type Grip } from '../../../core/index.ts';
+import { distinct, musical, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { ribbonsBetween, type Ribbon } from './layout.ts';
 
 interface StreamColumnProps {
   readonly column: ArrangedColumn;
   readonly next: ArrangedColumn | null;
+  /** Open strings, sounding. */
+  readonly open: readonly Midi[];
   readonly width: number;
   readonly height: number;
   readonly yOf: (pitch: number) => number;
@@ -20,7 +22,7 @@ const RIBBON_ROOM = 40;
 
 /** A column's notes as marks with their degrees, and the ribbons that lead to the next column. */
 export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
-  const { column, next, width, height, yOf, mark, tried } = props;
+  const { column, next, open, width, height, yOf, mark, tried } = props;
   const { grip } = column;
   if (!grip) return <svg className="stream-column" width={width} height={height} aria-hidden="true" />;
   const left = MARGIN;
@@ -40,7 +42,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
         />
       ))}
       {pitches.map((pitch, i) => {
-        const degree = degreeOfPitch(column, pitch);
+        const degree = degreeOfPitch(column, open, pitch);
         const kind = i === 0 ? 'lowest' : heldOn.has(pitch) ? 'held' : 'moving';
         return (
           <g key={pitch} className={`note note-${kind}`}>
@@ -71,9 +73,9 @@ function ribbonPath({ from, to }: Ribbon, x1: number, x2: number, yOf: (pitch: n
 }
 
 /** The degree a pitch is in its chord, by the string that sounds it. */
-function degreeOfPitch({ grip, column }: ArrangedColumn, pitch: number): string {
+function degreeOfPitch({ grip, column }: ArrangedColumn, open: readonly Midi[], pitch: number): string {
   const { frets, degrees } = grip!;
-  const at = frets.findIndex((fret, s) => fret >= 0 && STANDARD_TUNING[s]! + fret === pitch);
+  const at = frets.findIndex((fret, s) => fret >= 0 && open[s]! + fret === pitch);
   const degree = degrees[at];
   return degree === 'bass' ? (column.chord?.bass ?? '') : (degree ?? '');
 }

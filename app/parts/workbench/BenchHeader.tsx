@@ -1,3 +1,4 @@
+import BackHandOutlined from '@mui/icons-material/BackHandOutlined';
 import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
@@ -5,12 +6,13 @@ import Stop from '@mui/icons-material/Stop';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
+import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Popover from '@mui/material/Popover';
 import Slider from '@mui/material/Slider';
 import { useState, type ReactNode } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
@@ -33,6 +35,11 @@ interface BenchHeaderProps {
   readonly onVolumes: (volumes: { guitar: number; click: number }) => void;
   readonly onMidi: () => void;
   readonly onTab: () => void;
+  readonly onCards: () => void;
+  readonly tuneId: string;
+  readonly players: readonly { readonly id: string; readonly name: string }[];
+  readonly playerId: string;
+  readonly onPlayer: (id: string) => void;
   /** Told whether the sheet of keys is open. */
   readonly onKeys: (open: boolean) => void;
 }
@@ -53,6 +60,11 @@ export function BenchHeader(props: BenchHeaderProps) {
     onVolumes,
     onMidi,
     onTab,
+    onCards,
+    tuneId,
+    players,
+    playerId,
+    onPlayer,
     onKeys,
   } = props;
   const navigate = useNavigate();
@@ -82,6 +94,31 @@ export function BenchHeader(props: BenchHeaderProps) {
       )}
       <span className="head-gap" />
       <SaveState />
+      <Anchored
+        label={`Player: ${players.find(({ id }) => id === playerId)?.name ?? ''}`}
+        icon={<BackHandOutlined fontSize="small" />}
+        text={players.find(({ id }) => id === playerId)?.name ?? ''}
+        className="head-player"
+      >
+        {(close) => [
+          ...players.map(({ id, name }) => (
+            <MenuItem
+              key={id}
+              selected={id === playerId}
+              onClick={() => {
+                close();
+                onPlayer(id);
+              }}
+            >
+              {name}
+            </MenuItem>
+          )),
+          <Divider key="line" />,
+          <MenuItem key="edit" component={Link} to={`/players/${playerId}?tune=${tuneId}`}>
+            The hand and the guitar…
+          </MenuItem>,
+        ]}
+      </Anchored>
       <span className="head-tools">
         <Tool
           label={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel}`}
@@ -120,6 +157,16 @@ export function BenchHeader(props: BenchHeaderProps) {
             >
               Text tab
             </MenuItem>,
+            <MenuItem
+              key="cards"
+              disabled={!ready}
+              onClick={() => {
+                close();
+                onCards();
+              }}
+            >
+              Grips, large and for print
+            </MenuItem>,
           ]}
         </Anchored>
         <KeySheet keys={BENCH_KEYS} onOpen={onKeys} />
@@ -142,11 +189,12 @@ interface AnchoredProps {
   readonly label: string;
   readonly icon: ReactNode;
   readonly text?: string;
+  readonly className?: string;
   readonly children: (close: () => void) => ReactNode;
 }
 
 /** A button with a menu under it. */
-function Anchored({ label, icon, text, children }: AnchoredProps) {
+function Anchored({ label, icon, text, className = '', children }: AnchoredProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
   return (
@@ -156,8 +204,15 @@ function Anchored({ label, icon, text, children }: AnchoredProps) {
           {icon}
         </Tool>
       ) : (
-        <Button variant="outlined" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
-          {text}
+        <Button
+          variant="outlined"
+          className={className}
+          aria-haspopup="menu"
+          aria-label={label}
+          startIcon={icon}
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
+          <span>{text}</span>
         </Button>
       )}
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>

@@ -1,35 +1,66 @@
-import { useEffect, useRef } from 'react';
+import Button from '@mui/material/Button';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import {
-  caution,
+  allowedMs,
   changeText,
+  difficultyText,
   difficultyWord,
+  formatFingers,
   handChange,
+  handOf,
+  holdingsOf,
   musical,
+  neededMs,
+  optionalStrings,
+  orderText,
+  rateChange,
+  ratingText,
   type ArrangedColumn,
+  type Chord,
   type Grip,
+  type Player,
 } from '../../../core/index.ts';
-import { Neck, shareAlong } from '../neck/Neck.tsx';
+import { shareAlong, type Guitar } from '../neck/layout.ts';
+import { GripDiagram } from '../neck/GripDiagram.tsx';
+import { Neck, NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
 interface HandProps {
   readonly symbol: string;
+  readonly chord: Chord | null;
   /** The grip in hand, or the one being tried. */
   readonly grip: Grip | null;
   readonly trying: boolean;
   /** The next column that sounds. */
   readonly next: ArrangedColumn | null;
+  readonly player: Player;
+  readonly guitar: Guitar;
+  /** How long the chord lasts, and a quarter note, in seconds. */
+  readonly seconds: { readonly chord: number; readonly quarter: number };
+  readonly labels: NeckLabels;
+  readonly onLabels: (labels: NeckLabels) => void;
+  /** The fingers chosen for the grip that stands; null: as the path likes them. */
+  readonly chosen: string | null;
+  readonly onFingers: (fingers: string | null) => void;
 }
 
 /** The grip in hand in words, and under it on the neck; beside it, what changes to the next. */
-export function Hand({ symbol, grip, trying, next }: HandProps) {
+export function Hand(props: HandProps) {
+  const { symbol, chord, grip, trying, next, player, guitar, seconds, labels, onLabels, chosen, onFingers } = props;
   // On a narrow screen the neck is wider than its window: keep the hand in sight.
   const window = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const element = window.current;
-    if (element && grip) element.scrollLeft = shareAlong(grip) * element.scrollWidth - element.clientWidth / 2;
-  }, [grip]);
+    if (element && grip) element.scrollLeft = shareAlong(grip, guitar) * element.scrollWidth - element.clientWidth / 2;
+  }, [grip, guitar]);
   const following = trying ? null : next;
+  const optional = useMemo(
+    () => (chord && grip ? optionalStrings(chord, grip, { hand: player, neck: guitar }) : []),
+    [chord, grip, player, guitar],
+  );
   return (
     <>
       <div className="hand">
@@ -38,24 +69,117 @@ export function Hand({ symbol, grip, trying, next }: HandProps) {
           <span className="hand-grip">
             {trying && <b>trying </b>}
             <code>{grip.grip}</code> · reach {Math.round(grip.reachMm)} mm · {difficultyWord(grip.difficulty)}
+            {optional.length > 0 && (
+              <> · may do without string {optional.map((s) => guitar.open.length - s).join(' or ')}</>
+            )}
           </span>
         )}
+        {grip && !trying && (
+          <Fingerings grip={grip} player={player} guitar={guitar} chosen={chosen} onFingers={onFingers} />
+        )}
+        <span className="hand-labels" role="group" aria-label="On the neck">
+          {NECK_LABELS.map((kind) => (
+            <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
+              {kind}
+            </button>
+          ))}
+        </span>
         {grip && following?.grip && (
           <span className="hand-next">
-            to <Glyphs text={musical(following.column.symbol)} />:{' '}
-            {changeText(handChange(grip, following.grip), following.shiftMm, following.movement)}
+            <NextChange from={grip} to={following} seconds={seconds} guitar={guitar} />
           </span>
         )}
       </div>
       <div className="neck-scroll" ref={window} role="group" tabIndex={0} aria-label="The neck">
         <Neck
-          grip={grip}
+          guitar={guitar}
+          drawn={grip && { grip, chord, optional }}
           next={following?.grip ?? null}
+          labels={labels}
+          noteNames={player.noteNames}
           label={
-            grip ? `Grip ${grip.grip}${caution(grip.reachMm, grip.difficulty) ? ', a stretch' : ''}` : 'No grip yet'
+            grip
+              ? `Grip ${grip.grip}, ${difficultyWord(grip.difficulty)}, fingers ${formatFingers(grip.fingers)}`
+              : 'No grip yet'
           }
         />
       </div>
     </>
   );
 }
+
+interface NextChangeProps {
+  readonly from: Grip;
+  readonly to: ArrangedColumn;
+  readonly seconds: HandProps['seconds'];
+  readonly guitar: Guitar;
+}
+
+/** What the hand does to the next grip, in which order, and whether there is time. */
+function NextChange({ from, to, seconds, guitar }: NextChangeProps) {
+  const grip = to.grip!;
+  const change = handChange(from, grip);
+  const needed = neededMs(change, from, grip, guitar);
+  const allowed = allowedMs(seconds.chord, seconds.quarter);
+  const rating = rateChange(needed, allowed);
+  const order = orderText(change);
+  return (
+    <>
+      to <Glyphs text={musical(to.column.symbol)} />: {changeText(change, to.shiftMm, to.movement)}
+      {order && ` · ${order}`}
+      {' · '}
+      <span className={rating === 'rushed' ? 'hand-rushed' : ''}>{ratingText(rating, needed, allowed)}</span>
+    </>
+  );
+}
+
+type FingeringsProps = Pick<HandProps, 'player' | 'guitar' | 'chosen' | 'onFingers'> & { readonly grip: Grip };
+
+/** Other ways to finger the grip, easiest first; the one that stands was chosen by the path, or by the player. */
+function Fingerings({ grip, player, guitar, chosen, onFingers }: FingeringsProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const text = formatFingers(grip.fingers);
+  const ways = useMemo(() => {
+    const all = holdingsOf(grip.frets, handOf(player));
+    const most = (all[0]?.difficulty ?? 0) + WORTH_A_LOOK;
+    return all.filter(
+      ({ fingers, difficulty }, i) => (i < MOST_WAYS && difficulty <= most) || formatFingers(fingers) === text,
+    );
+  }, [grip.frets, text, player]);
+  const now = ways.findIndex(({ fingers }) => formatFingers(fingers) === text);
+  if (ways.length < 2) return null;
+  const choose = (fingers: string | null) => {
+    setAnchor(null);
+    onFingers(fingers);
+  };
+  return (
+    <>
+      <Button
+        size="small"
+        className="hand-fingerings"
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        Fingering {now + 1} of {ways.length}
+        {chosen !== null && ', yours'}
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} className="fingerings">
+        {ways.map(({ fingers, difficulty, parts }, i) => (
+          <MenuItem key={i} selected={i === now} onClick={() => choose(formatFingers(fingers))}>
+            <GripDiagram grip={{ frets: grip.frets, fingers }} guitar={guitar} />
+            <span>
+              {formatFingers(fingers)}
+              <small>
+                {difficultyWord(difficulty)} {difficulty}: {difficultyText(parts)}
+              </small>
+            </span>
+          </MenuItem>
+        ))}
+        {chosen !== null && <MenuItem onClick={() => choose(null)}>As the chords around it like best</MenuItem>}
+      </Menu>
+    </>
+  );
+}
+/** Ways harder than the easiest by more than this no hand would go, and of the others not that many. */
+const WORTH_A_LOOK = 2.5;
+const MOST_WAYS = 6;

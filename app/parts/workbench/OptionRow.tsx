@@ -15,6 +15,8 @@ interface OptionRowProps {
   readonly onTry: () => void;
   readonly onKeep: () => void;
   readonly onHear: () => void;
+  /** Further controls at its end. */
+  readonly more?: ReactNode;
   readonly style?: React.CSSProperties;
   readonly children: ReactNode;
 }
@@ -30,6 +32,7 @@ export function OptionRow({
   onTry,
   onKeep,
   onHear,
+  more,
   style,
   children,
 }: OptionRowProps) {
@@ -52,6 +55,7 @@ export function OptionRow({
       <IconButton size="small" aria-label={`Hear ${name}`} onClick={onHear} disabled={!playable}>
         <VolumeUpOutlined fontSize="small" />
       </IconButton>
+      {more}
     </li>
   );
 }

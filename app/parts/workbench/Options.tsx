@@ -5,13 +5,10 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
 import {
   appliedText,
   caution,
   colourReason,
-  difficultyWord,
   figuresText,
   joinText,
   musical,
@@ -23,13 +20,16 @@ import {
   type Grip,
   type Style,
 } from '../../../core/index.ts';
-import type { PricedColour, PricedGrip, PricedMove } from '../../work/solver.ts';
+import type { EasierGrip, PricedColour, PricedMove } from '../../work/solver.ts';
+import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { Changes, type BarChanges } from './Changes.tsx';
-import { GripDiagram } from './GripDiagram.tsx';
+import { Grips } from './Grips.tsx';
 import { BestMoves, Moves, type MovesTaste } from './Moves.tsx';
 import { OptionRow } from './OptionRow.tsx';
+import type { GripList } from './useGripList.ts';
+import { WaysOut } from './WaysOut.tsx';
 
 export type OptionsTab = 'colour' | 'move' | 'grip';
 
@@ -46,7 +46,15 @@ interface OptionsProps {
   readonly tab: OptionsTab;
   readonly onTab: (tab: OptionsTab) => void;
   readonly colours: readonly PricedColour[];
-  readonly grips: readonly PricedGrip[] | null;
+  readonly grips: GripList;
+  /** Easier grips than the one that stands; null while they are looked for. */
+  readonly easier: readonly EasierGrip[] | null;
+  readonly onEasier: (grip: Grip) => void;
+  /** Shows a grip on the neck for a moment. */
+  readonly onPeek: (grip: Grip | null) => void;
+  readonly guitar: Guitar;
+  /** Where the player likes to stay. */
+  readonly area: readonly [number, number] | null;
   /** The moves over the selected span, and whether they are all there; beside the colours the best few. */
   readonly moves: readonly PricedMove[];
   readonly allMoves: boolean;
@@ -125,7 +133,7 @@ export function Options(props: OptionsProps) {
           )}
         </p>
         <Changes {...props.changes} />
-        <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>
+        {tab === 'colour' && <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>}
         <div className="side-actions">
           <Button
             size="small"
@@ -173,6 +181,7 @@ export function Options(props: OptionsProps) {
           )}
         </div>
         {warning && <p className="caution">{warning}</p>}
+        <WaysOut easier={props.easier} onPeek={props.onPeek} onChoose={props.onEasier} />
       </div>
       <div
         id="options-panel"
@@ -180,7 +189,23 @@ export function Options(props: OptionsProps) {
         aria-labelledby={`tab-${tab}`}
         className={`side-panel ${busy ? 'stale' : ''}`}
       >
-        {tab === 'colour' ? <Colours {...props} /> : tab === 'move' ? <Moves {...props} /> : <Grips {...props} />}
+        {tab === 'colour' ? (
+          <Colours {...props} />
+        ) : tab === 'move' ? (
+          <Moves {...props} />
+        ) : (
+          <Grips
+            column={column}
+            stands={grip}
+            list={props.grips}
+            guitar={props.guitar}
+            area={props.area}
+            trying={props.trying}
+            onTry={props.onTry}
+            onKeep={props.onKeep}
+            onHear={onHear}
+          />
+        )}
       </div>
       {grip && figures && (
         <dl className="side-figures">
@@ -238,62 +263,6 @@ function Colours(props: OptionsProps) {
         label="Show what grates, too"
       />
       <BestMoves {...props} />
-    </>
-  );
-}
-
-const GRIP_ROW = 80;
-
-function Grips({ column, here, grips, trying, onTry, onKeep, onHear }: OptionsProps) {
-  const list = useRef<HTMLUListElement>(null);
-  const virtual = useVirtualizer({
-    count: grips?.length ?? 0,
-    getScrollElement: () => list.current,
-    estimateSize: () => GRIP_ROW,
-    overscan: 4,
-  });
-  useEffect(() => {
-    if (trying >= 0) virtual.scrollToIndex(trying, { align: 'auto' });
-  }, [virtual, trying]);
-  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
-  if (grips === null) return <p className="side-empty">Pricing every grip…</p>;
-  return (
-    <>
-      <p className="side-count">{grips.length.toLocaleString('en')} grips, cheapest first</p>
-      <ul className="options options-scroll" aria-label="Grips" ref={list} tabIndex={0}>
-        <li style={{ height: virtual.getTotalSize() }} className="options-spacer" role="presentation" />
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const option = grips[index]!;
-          return (
-            <OptionRow
-              key={option.grip.grip}
-              style={{ position: 'absolute', top: start, height: GRIP_ROW, insetInline: 0 }}
-              stands={option.grip.grip === here?.grip?.grip}
-              trying={index === trying}
-              onTry={() => onTry(index)}
-              onKeep={() => onKeep(index)}
-              extra={option.extra}
-              playable
-              onHear={() => onHear(option.grip)}
-              name={option.grip.grip}
-            >
-              <GripDiagram grip={option.grip} />
-              <span className="option-reason">
-                <b>{option.grip.grip}</b>
-                <Glyphs
-                  text={option.grip.degrees
-                    .filter((degree) => degree !== null && degree !== 'bass')
-                    .map((degree) => musical(degree!))
-                    .join(' ')}
-                />
-                <small>
-                  {difficultyWord(option.grip.difficulty)} · {Math.round(option.grip.reachMm)} mm
-                </small>
-              </span>
-            </OptionRow>
-          );
-        })}
-      </ul>
     </>
   );
 }

@@ -8,6 +8,7 @@ import {
   type ArrangedColumn,
   type Column,
   type Grip,
+  type Midi,
 } from '../../../core/index.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import type { Mark } from '../reading/marks.ts';
@@ -29,6 +30,8 @@ interface StageProps {
   readonly from: number;
   readonly to: number;
   readonly playing: number | null;
+  /** Open strings, sounding. */
+  readonly open: readonly Midi[];
   /** A grip tried in the selected column. */
   readonly tried: Grip | null;
   /** `extending` keeps the other end of what is selected. */
@@ -52,6 +55,7 @@ export function Stage({
   from,
   to,
   playing,
+  open,
   tried,
   onSelect,
 }: StageProps) {
@@ -190,6 +194,7 @@ export function Stage({
                   <StreamColumn
                     column={voiced}
                     next={voicings[index + 1] ?? null}
+                    open={open}
                     width={width}
                     height={height}
                     yOf={yOf}

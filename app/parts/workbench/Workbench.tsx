@@ -2,13 +2,17 @@ import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import {
   appliedText,
+  caution,
   decisionFor,
+  difficultyWord,
   divide,
   musical,
+  secondsOf,
   shiftPart,
   spanOfColumns,
   songOf,
   symbolOf,
+  TICKS_PER_QUARTER,
   whyNot,
   writeMidi,
   writeTab,
@@ -19,11 +23,14 @@ import {
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import type { KeptSetting } from '../../keep/setting.ts';
+import type { KeptCells } from '../../keep/cells.ts';
+import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
-import { useArrangement, useColours, useGrips, useMoves, type PricedMove } from '../../work/solver.ts';
+import { useArrangement, useColours, useGrips, useMoves, useWaysOut, type PricedMove } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
+import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
 import { useBenchKeys } from './keys.ts';
@@ -33,9 +40,11 @@ import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { Stage } from './Stage.tsx';
 import { useColumns } from './useColumns.ts';
-import { usePlayer } from './usePlayer.ts';
+import { useGripList } from './useGripList.ts';
+import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
+import { useWhoPlays } from './useWhoPlays.ts';
 
 interface WorkbenchProps {
   readonly tuneId: string;
@@ -46,8 +55,12 @@ interface WorkbenchProps {
   readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Cell>> };
   readonly takes: readonly { readonly id: string; readonly name: string }[];
   /** The player's own styles, and how moves are chosen in this tune, as kept. */
-  readonly styles: KeptSetting;
-  readonly taste: KeptSetting;
+  readonly styles: KeptCells;
+  readonly taste: KeptCells;
+  readonly tuneVersion: number;
+  /** Who plays the tune, among all players. */
+  readonly playerId: string;
+  readonly players: readonly KeptPlayer[];
   /** The text as typed has problems, and an older one stands here. */
   readonly outdated: boolean;
 }
@@ -69,7 +82,9 @@ export function Workbench(props: WorkbenchProps) {
 
   const { slots, columns, sections, marks } = useColumns(chart, barIds, cells);
 
-  const solving = useArrangement(chartText, barIds, opened ? cells : null);
+  const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
+  const { guitar, book } = who;
+  const solving = useArrangement(chartText, barIds, opened ? cells : null, who.player, book.banished);
   const arranged = solving.arrangement?.columns.length === columns.length ? solving.arrangement.columns : null;
   /** Each column as last voiced, so that a chord divided or joined leaves the others standing. */
   const voiced = useMemo(() => {
@@ -81,13 +96,18 @@ export function Workbench(props: WorkbenchProps) {
   const [tab, setTab] = useState<OptionsTab>('colour');
   const [trying, setTrying] = useState(-1);
   const [keysOpen, setKeysOpen] = useState(false);
-  const player = usePlayer();
+  const [cardsOpen, setCardsOpen] = useState(false);
+  const playback = usePlayback();
   const [grating, setGrating] = useRemembered('grating', false);
 
   const column = columns[selected]!;
   const here = arranged?.[selected];
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
-  const grips = useGrips(selected, solving.result, tab === 'grip');
+  const grips = useGripList(useGrips(selected, solving.result, tab === 'grip'), book);
+  const [peek, setPeek] = useState<Grip | null>(null);
+  const hard = here?.grip && isHard(here.grip) ? here.grip.grip : null;
+  const easier = useWaysOut(selected, hard, solving.result);
+  const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
   const { taste, styles, setTaste, setStyle } = useTaste(tuneId, keptStyles, keptTaste);
   const style = styles.find(({ id }) => id === taste.style) ?? null;
   const colours = useColours(selected, solving.result, tab === 'colour', { grating, liked: style?.colours ?? NONE });
@@ -108,17 +128,19 @@ export function Workbench(props: WorkbenchProps) {
     () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
     [found, tab, words],
   );
-  const options = { colour: colours, grip: grips ?? [], move: moves }[tab];
-  const tried: Grip | null =
-    (tab === 'move' ? moves[trying]?.grips[0] : (tab === 'colour' ? colours : (grips ?? []))[trying]?.grip) ?? null;
+  const offered = { colour: colours.length, grip: grips.rows.length, move: moves.length }[tab];
+  const option = { colour: colours[trying]?.grip, grip: grips.at(trying)?.grip, move: moves[trying]?.grips[0] }[tab];
+  const tried: Grip | null = peek ?? option ?? null;
   const inHand = tried ?? here?.grip ?? null;
 
   const select = (index: number, extending = false) => {
     moveTo(index, extending);
     setTrying(-1);
+    setPeek(null);
   };
   const decide = (decision: Omit<Cell, 'on' | 'degree'> | null, label: string) => {
     setTrying(-1);
+    setPeek(null);
     store.edit(
       { [column.at]: decision && { ...decisionFor(column.slot), ...decision } },
       `${label} in bar ${column.slot.bar}`,
@@ -143,9 +165,21 @@ export function Workbench(props: WorkbenchProps) {
     } else if (tab === 'move') {
       if (moves[index]) make(moves[index]);
     } else {
-      const option = grips?.[index];
-      if (option) decide({ source: source(), pin: option.grip.grip }, `the grip ${option.grip.grip}`);
+      const listed = grips.at(index);
+      if (listed) pinTo(listed.grip);
     }
+  };
+  const pinTo = ({ grip }: Grip) => decide({ source: source(), pin: grip }, `the grip ${grip}`);
+  const finger = (fingers: string | null) => {
+    if (here?.grip)
+      decide(
+        { source: source(), pin: here.grip.grip, ...(fingers !== null && { fingers }) },
+        fingers === null ? 'fingers as they lie best' : `the fingers ${fingers}`,
+      );
+  };
+  const markGrip = (as: GripMark) => {
+    const grip = grips.at(trying)?.grip ?? here?.grip;
+    if (tab === 'grip' && grip) book.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
   };
   const pin = () => {
     if (column.decision?.pin) decide({ source: source() }, 'unpinning the grip');
@@ -162,13 +196,13 @@ export function Workbench(props: WorkbenchProps) {
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, store.edit);
   const hear = (grip: Grip | null) => {
     const { ticks } = column.slot.entry;
-    if (grip && arranged) player.hearInPlace(chart, arranged, selected, selected, [{ pitches: grip.pitches, ticks }]);
+    if (grip && arranged) playback.hearInPlace(chart, arranged, selected, selected, [{ pitches: grip.pitches, ticks }]);
   };
   const hearMove = (move: PricedMove) => {
     if (!arranged || move.grips.length === 0) return;
     const whole = columns.slice(from, to + 1).reduce((sum, { slot }) => sum + slot.entry.ticks, 0);
     const tried = move.grips.map(({ pitches }) => ({ pitches, ticks: whole / move.grips.length }));
-    player.hearInPlace(chart, arranged, from, to, tried);
+    playback.hearInPlace(chart, arranged, from, to, tried);
   };
   /** Moves the beginning of a part; what has the focus stays with it. */
   const shift = (beats: number) => {
@@ -178,8 +212,8 @@ export function Workbench(props: WorkbenchProps) {
   const { move: made } = column;
   const lift = made && (() => store.edit({ [made.at]: null }, `lifting the ${appliedText(made).name}`));
   const play = () => {
-    if (player.active) player.stop();
-    else if (arranged) player.play(chart, arranged, selected);
+    if (playback.active) playback.stop();
+    else if (arranged) playback.play(chart, arranged, selected);
   };
 
   const show = (next: OptionsTab) => {
@@ -194,23 +228,26 @@ export function Workbench(props: WorkbenchProps) {
       last: () => select(columns.length - 1),
       play,
       hear: () => (tab === 'move' && moves[trying] ? hearMove(moves[trying]) : hear(inHand)),
-      hearAlone: () => inHand && player.hear(inHand.pitches),
+      hearAlone: () => inHand && playback.hear(inHand.pitches),
       divide: divideHere,
       shift,
       tab: show,
-      try: (by) => setTrying((at) => Math.max(0, Math.min(options.length - 1, at + by))),
+      try: (by) => setTrying((at) => Math.max(0, Math.min(offered - 1, at + by))),
       keep: () => keep(trying),
       pin,
+      mark: markGrip,
+      beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
+      neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
       release,
       lift: () => lift?.(),
       undo: store.undoOne,
       redo: store.redoOne,
       escape: () => {
         setTrying(-1);
-        player.stop();
+        playback.stop();
       },
     },
-    !keysOpen,
+    !keysOpen && !cardsOpen,
   );
 
   const exported = (write: () => void) => () => {
@@ -229,11 +266,11 @@ export function Workbench(props: WorkbenchProps) {
           redoLabel={store.redo.at(-1)?.label ?? null}
           onUndo={store.undoOne}
           onRedo={store.redoOne}
-          active={player.active}
+          active={playback.active}
           ready={arranged !== null}
           onPlay={play}
-          volumes={player.volumes}
-          onVolumes={player.changeVolumes}
+          volumes={playback.volumes}
+          onVolumes={playback.changeVolumes}
           onMidi={exported(() =>
             download(
               fileName(chart.title, 'mid'),
@@ -242,8 +279,13 @@ export function Workbench(props: WorkbenchProps) {
             ),
           )}
           onTab={exported(() =>
-            download(fileName(chart.title, 'txt'), writeTab(chart, arranged!), 'text/plain;charset=utf-8'),
+            download(fileName(chart.title, 'txt'), writeTab(chart, arranged!, who.player), 'text/plain;charset=utf-8'),
           )}
+          onCards={() => setCardsOpen(true)}
+          tuneId={tuneId}
+          players={props.players}
+          playerId={who.id}
+          onPlayer={who.choose}
           onKeys={setKeysOpen}
         />
       }
@@ -259,15 +301,24 @@ export function Workbench(props: WorkbenchProps) {
             selected={selected}
             from={from}
             to={to}
-            playing={player.playing}
+            playing={playback.playing}
+            open={guitar.open}
             tried={tried}
             onSelect={select}
           />
           <Hand
             symbol={tried ? triedSymbol(tab, colours, trying, column.symbol) : column.symbol}
+            chord={(tab === 'colour' && peek === null && colours[trying]?.chord) || column.chord}
             grip={inHand}
             trying={tried !== null}
             next={after ?? null}
+            player={who.player}
+            guitar={guitar}
+            seconds={secondsIn(column, chart)}
+            labels={labels}
+            onLabels={setLabels}
+            chosen={column.decision?.fingers ?? null}
+            onFingers={finger}
           />
         </div>
         <Options
@@ -281,6 +332,11 @@ export function Workbench(props: WorkbenchProps) {
           onTab={show}
           colours={colours}
           grips={grips}
+          easier={hard === null ? null : easier}
+          onEasier={pinTo}
+          onPeek={setPeek}
+          guitar={guitar}
+          area={who.player.area}
           moves={moves}
           allMoves={found.done}
           onMake={make}
@@ -308,7 +364,10 @@ export function Workbench(props: WorkbenchProps) {
           onGrating={setGrating}
         />
       </div>
-      <Snackbar open={player.failed !== null} message={player.failed} />
+      {cardsOpen && arranged && (
+        <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
+      )}
+      <Snackbar open={playback.failed !== null} message={playback.failed} />
       <Conflict kept={store.conflict} onClose={store.dismissConflict} />
     </Frame>
   );
@@ -326,6 +385,16 @@ function placeText(first: Column, last: Column): string {
   const [a, b] = [first.slot, last.slot];
   const beat = a.entry.beat > 1 && first === last ? `, beat ${Math.round(a.entry.beat * 100) / 100}` : '';
   return a.bar === b.bar ? `bar ${a.bar}${beat}` : `bars ${a.bar} to ${b.bar}`;
+}
+
+/** Whether ways out of a grip are offered. */
+const isHard = ({ reachMm, difficulty }: Grip) =>
+  difficultyWord(difficulty) !== 'easy' || caution(reachMm, difficulty) !== null;
+
+/** How long a column lasts, and a quarter note there. */
+function secondsIn({ slot }: Column, { tempo }: Chart): { chord: number; quarter: number } {
+  const inTempo = (ticks: number) => secondsOf(ticks, tempo, slot.meter);
+  return { chord: inTempo(slot.entry.ticks), quarter: inTempo(TICKS_PER_QUARTER) };
 }
 
 function triedSymbol(tab: OptionsTab, colours: ReturnType<typeof useColours>, trying: number, symbol: string): string {

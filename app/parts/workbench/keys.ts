@@ -15,6 +15,10 @@ export const BENCH_KEYS: Keys = [
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
   ['P', 'pin the grip, unpin it'],
+  ['S', 'keep the grip being tried among yours, or no longer'],
+  ['X', 'banish the grip being tried'],
+  ['B', 'compare it with others, stop comparing'],
+  ['N', 'fingers, degrees or notes on the neck'],
   ['⌫', 'let go: back to the default'],
   ['L', 'lift the move that put it here'],
   ['D', 'divide a long chord: two colours'],
@@ -40,6 +44,9 @@ export interface BenchActions {
   readonly try: (by: number) => void;
   readonly keep: () => void;
   readonly pin: () => void;
+  readonly mark: (as: 'kept' | 'banished') => void;
+  readonly beside: () => void;
+  readonly neckLabels: () => void;
   readonly release: () => void;
   readonly lift: () => void;
   readonly undo: () => void;
@@ -61,6 +68,10 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('enter', (event) => unlessOnControl(event, actions.keep), { enabled });
   useHotkeys('space', (event) => unlessOnControl(event, actions.play), { enabled });
   useHotkeys('p', actions.pin, free);
+  useHotkeys('s', () => actions.mark('kept'), free);
+  useHotkeys('x', () => actions.mark('banished'), free);
+  useHotkeys('b', actions.beside, free);
+  useHotkeys('n', actions.neckLabels, free);
   useHotkeys('backspace, delete', actions.release, free);
   useHotkeys('h', actions.hear, free);
   useHotkeys('shift+h', actions.hearAlone, free);

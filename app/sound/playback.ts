@@ -32,7 +32,7 @@ type Tone = typeof ToneModule;
  * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked
  * for; `onColumn` is told what sounds as it sounds, null at the end.
  */
-export class Player {
+export class Playback {
   #tone: Tone | null = null;
   #strings: Remote<Strings> | null = null;
   readonly #buffers = new Map<number, ToneAudioBuffer>();

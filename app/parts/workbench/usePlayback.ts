@@ -2,22 +2,22 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ArrangedColumn, Chart } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
-import { Player, type Performance } from '../../sound/player.ts';
+import { Playback, type Performance } from '../../sound/playback.ts';
 
 const DEFAULT_VOLUMES = { guitar: 0.8, click: 0.4 };
 
-/** The player of a window, with what sounds now and the volumes remembered. */
-export function usePlayer() {
-  const player = useRef<Player | null>(null);
+/** Playing in a window, with what sounds now and the volumes remembered. */
+export function usePlayback() {
+  const playback = useRef<Playback | null>(null);
   const [playing, setPlaying] = useState<number | null>(null);
   const [starting, setStarting] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
   const [volumes, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
-  useEffect(() => () => player.current?.stop(), []);
+  useEffect(() => () => playback.current?.stop(), []);
   const ready = useCallback(() => {
-    player.current ??= new Player();
-    player.current.setVolumes(volumes.guitar, volumes.click);
-    return player.current;
+    playback.current ??= new Playback();
+    playback.current.setVolumes(volumes.guitar, volumes.click);
+    return playback.current;
   }, [volumes]);
   const guarded = useCallback(async (run: () => Promise<void>) => {
     try {
@@ -42,7 +42,7 @@ export function usePlayer() {
     volumes,
     changeVolumes(next: typeof DEFAULT_VOLUMES) {
       setVolumes(next);
-      player.current?.setVolumes(next.guitar, next.click);
+      playback.current?.setVolumes(next.guitar, next.click);
     },
     hear: (pitches: readonly number[]) => void guarded(() => ready().single(pitches)),
     play: (chart: Chart, columns: readonly ArrangedColumn[], from: number) =>
@@ -56,7 +56,7 @@ export function usePlayer() {
       tried: readonly TriedChord[],
     ) => perform(inPlace(chart, columns, from, to, tried)),
     stop() {
-      player.current?.stop();
+      playback.current?.stop();
       setStarting(false);
       setPlaying(null);
     },

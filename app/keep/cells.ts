@@ -1,0 +1,37 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { applyPatch, type Patch } from '../../core/index.ts';
+import { makeEdit, theOutbox } from './browser.ts';
+
+type Cells = Readonly<Record<string, unknown>>;
+export interface KeptCells {
+  readonly version: number;
+  readonly cells: Cells;
+}
+
+/** What the server keeps under a name (`setting:styles`, `player:x`), changed here at once and sent like any other edit. */
+export function useCells(aggregate: string, kept: KeptCells): readonly [Cells, (patch: Patch<unknown>) => void] {
+  const [held, setHeld] = useState({ aggregate, cells: kept.cells });
+  const version = useRef({ of: aggregate, is: kept.version });
+  useEffect(() => {
+    const take = (next: KeptCells) => {
+      version.current = { of: aggregate, is: next.version };
+      // With what this window has not been told is saved.
+      const cells = theOutbox()
+        .pending(aggregate)
+        .reduce((now, { patch }) => applyPatch(now, patch).cells, next.cells);
+      setHeld({ aggregate, cells });
+    };
+    if (version.current.of !== aggregate || kept.version >= version.current.is) take(kept);
+    return theOutbox().listen((edit, answer) => {
+      if (edit.aggregate === aggregate && answer.status === 'saved') take(answer);
+    });
+  }, [aggregate, kept]);
+  const edit = useCallback(
+    (patch: Patch<unknown>) => {
+      setHeld((now) => ({ aggregate, cells: applyPatch(now.cells, patch).cells }));
+      theOutbox().put(makeEdit(aggregate, version.current.is, patch));
+    },
+    [aggregate],
+  );
+  return [held.aggregate === aggregate ? held.cells : kept.cells, edit];
+}

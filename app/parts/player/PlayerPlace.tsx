@@ -1,0 +1,191 @@
+import Add from '@mui/icons-material/Add';
+import RedoOutlined from '@mui/icons-material/RedoOutlined';
+import UndoOutlined from '@mui/icons-material/UndoOutlined';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
+import { useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Form, Link, NavLink, useFetcher, useNavigate } from 'react-router';
+import { useCells } from '../../keep/cells.ts';
+import { useFreshTune } from '../../keep/fresh.ts';
+import { useSettings, type KeptPlayer } from '../../keep/player.ts';
+import { Frame } from '../frame/Frame.tsx';
+import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
+import { SaveState } from '../frame/SaveState.tsx';
+import { Tool } from '../frame/Tool.tsx';
+import { HandAndGuitar } from './HandAndGuitar.tsx';
+
+interface PlayerPlaceProps {
+  readonly players: readonly KeptPlayer[];
+  readonly playerId: string;
+  /** The tune one comes from, and who plays it. */
+  readonly tune: {
+    readonly id: string;
+    readonly title: string;
+    readonly version: number;
+    readonly playerId: string;
+  } | null;
+}
+
+const KEYS: Keys = [
+  ['N', 'a new player'],
+  ['[ ]', 'the player before, the next'],
+  ['Tab', 'from setting to setting'],
+  ['Ctrl Z', 'undo a change of settings'],
+  ['Ctrl Shift Z', 'redo it'],
+  ['?', 'this sheet'],
+];
+
+/** Who plays: the hand, the guitar, and the company. */
+export function PlayerPlace({ players, playerId, tune }: PlayerPlaceProps) {
+  useFreshTune();
+  const at = players.findIndex(({ id }) => id === playerId);
+  // Kept over the way to another player.
+  const [deleted, setDeleted] = useState<Deleted | null>(null);
+  return <OnePlayer key={playerId} {...{ players, at, tune, deleted }} kept={players[at]!} onDeleted={setDeleted} />;
+}
+
+interface Deleted {
+  readonly id: string;
+  readonly name: string;
+}
+
+interface OnePlayerProps extends Omit<PlayerPlaceProps, 'playerId'> {
+  readonly at: number;
+  readonly kept: KeptPlayer;
+  readonly deleted: Deleted | null;
+  readonly onDeleted: (deleted: Deleted | null) => void;
+}
+
+function OnePlayer({ players, at, kept, tune, deleted, onDeleted }: OnePlayerProps) {
+  const { player, change, undo, redo } = useSettings(kept);
+  const fetcher = useFetcher<{ problem?: string }>();
+  const navigate = useNavigate();
+  const search = tune === null ? '' : `?tune=${tune.id}`;
+  const submit = (intent: string, id: string) =>
+    void fetcher.submit({ intent, id }, { method: 'post', action: `/players/${id}${search}` });
+  const go = (by: number) => {
+    const other = players[at + by];
+    if (other) void navigate(`/players/${other.id}${search}`);
+  };
+  const free = { preventDefault: true };
+  useHotkeys('n', () => submit('new', kept.id), free);
+  useHotkeys('bracketleft', () => go(-1), free);
+  useHotkeys('bracketright', () => go(1), free);
+  useHotkeys('mod+z', () => undo?.(), free);
+  useHotkeys('mod+shift+z, mod+y', () => redo?.(), free);
+  return (
+    <Frame
+      tuneId={tune?.id ?? null}
+      header={
+        <>
+          <div className="head-title">
+            <h1>{player.name}</h1>
+            <span className="facts">the hand and the guitar</span>
+          </div>
+          <span className="head-gap" />
+          <SaveState />
+          <span className="head-tools">
+            <Tool
+              label={undo ? 'Undo the last change' : 'Nothing to undo'}
+              disabled={undo === null}
+              onClick={() => undo?.()}
+            >
+              <UndoOutlined fontSize="small" />
+            </Tool>
+            <Tool label={redo ? 'Redo it' : 'Nothing to redo'} disabled={redo === null} onClick={() => redo?.()}>
+              <RedoOutlined fontSize="small" />
+            </Tool>
+            <KeySheet keys={KEYS} />
+          </span>
+        </>
+      }
+    >
+      <div className="players">
+        <nav className="players-list" aria-label="Players">
+          {players.map(({ id, name }) => (
+            <NavLink key={id} to={`/players/${id}${search}`}>
+              {id === kept.id ? player.name : name}
+              {tune?.playerId === id && <small>plays {tune.title}</small>}
+            </NavLink>
+          ))}
+          <Form method="post" action={`/players/${kept.id}${search}`}>
+            <input type="hidden" name="intent" value="new" />
+            <Button type="submit" startIcon={<Add />}>
+              New player
+            </Button>
+          </Form>
+        </nav>
+        <div className="players-one">
+          {tune && <OfTune tune={tune} kept={kept} name={player.name} />}
+          <HandAndGuitar player={player} onChange={change} />
+          <div className="players-end">
+            <Button variant="outlined" onClick={() => submit('duplicate', kept.id)}>
+              Duplicate
+            </Button>
+            {players.length > 1 && (
+              <Button
+                variant="outlined"
+                onClick={() => {
+                  submit('delete', kept.id);
+                  onDeleted({ id: kept.id, name: player.name });
+                }}
+              >
+                Delete this player
+              </Button>
+            )}
+          </div>
+        </div>
+      </div>
+      <Snackbar
+        open={deleted !== null}
+        autoHideDuration={12_000}
+        onClose={(_, reason) => reason !== 'clickaway' && onDeleted(null)}
+        message={deleted && `“${deleted.name}” was deleted.`}
+        action={
+          <Button
+            size="small"
+            color="secondary"
+            onClick={() => {
+              if (deleted) submit('restore', deleted.id);
+              onDeleted(null);
+            }}
+          >
+            Undo
+          </Button>
+        }
+      />
+      <Snackbar open={fetcher.data?.problem !== undefined} message={fetcher.data?.problem} />
+    </Frame>
+  );
+}
+
+/** Offers to play the tune one came from as this player. */
+function OfTune({ tune, kept, name }: { tune: NonNullable<PlayerPlaceProps['tune']>; kept: KeptPlayer; name: string }) {
+  const [cells, edit] = useCells(
+    `tune:${tune.id}`,
+    useMemo(() => ({ version: tune.version, cells: { playerId: tune.playerId } }), [tune.version, tune.playerId]),
+  );
+  const bench = (
+    <Button component={Link} to={`/tunes/${tune.id}/bench`} variant="outlined">
+      Back to the bench
+    </Button>
+  );
+  return (
+    <Alert severity="info" className="players-tune" action={bench}>
+      {cells.playerId === kept.id ? (
+        <>
+          {name} plays {tune.title}.
+        </>
+      ) : (
+        <>
+          Another plays {tune.title}.{' '}
+          <Button size="small" onClick={() => edit({ playerId: kept.id })}>
+            Let {name} play it
+          </Button>
+        </>
+      )}
+    </Alert>
+  );
+}

@@ -1,0 +1,51 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import type { ArrangedColumn } from '../../../core/index.ts';
+import type { Guitar } from '../neck/layout.ts';
+import { GripDiagram } from '../neck/GripDiagram.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+
+interface GripCardsProps {
+  readonly title: string;
+  readonly columns: readonly ArrangedColumn[];
+  readonly guitar: Guitar;
+  readonly onClose: () => void;
+}
+
+/** The grips of the tune in their order, large enough for a stand two metres off, and for paper. */
+export function GripCards({ title, columns, guitar, onClose }: GripCardsProps) {
+  // A grip that stays over a bar line is one card.
+  const cards = columns.filter(
+    ({ grip, column }, i) =>
+      grip !== null && !(columns[i - 1]?.grip?.grip === grip.grip && columns[i - 1]?.column.symbol === column.symbol),
+  );
+  return (
+    <Dialog open fullScreen onClose={onClose} aria-labelledby="cards-title" className="cards-sheet">
+      <div className="cards">
+        <header>
+          <h2 id="cards-title">{title}</h2>
+          {guitar.capo > 0 && <p>Capo at fret {guitar.capo}</p>}
+          <span className="cards-actions">
+            <Button variant="outlined" onClick={() => window.print()}>
+              Print
+            </Button>
+            <Button variant="contained" color="secondary" onClick={onClose} autoFocus>
+              Back to the bench
+            </Button>
+          </span>
+        </header>
+        <ol>
+          {cards.map(({ column, grip }) => (
+            <li key={column.at}>
+              <span className="cards-head">
+                <ChordSymbol symbol={column.symbol} />
+                <small>bar {column.slot.bar}</small>
+              </span>
+              <GripDiagram grip={grip!} guitar={guitar} label={`Grip ${grip!.grip}`} />
+            </li>
+          ))}
+        </ol>
+      </div>
+    </Dialog>
+  );
+}

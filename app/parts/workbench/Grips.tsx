@@ -1,0 +1,216 @@
+import MoreHoriz from '@mui/icons-material/MoreHoriz';
+import StarRounded from '@mui/icons-material/StarRounded';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef, useState } from 'react';
+import {
+  attributesIn,
+  difficultyText,
+  difficultyWord,
+  familiesIn,
+  holdingAt,
+  makeupText,
+  makeupOf,
+  musical,
+  priceText,
+  type Column,
+  type Grip,
+} from '../../../core/index.ts';
+import type { Guitar } from '../neck/layout.ts';
+import { GripDiagram } from '../neck/GripDiagram.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { GripFilters } from './GripFilters.tsx';
+import { OptionRow } from './OptionRow.tsx';
+import type { GripList, ListedGrip } from './useGripList.ts';
+
+interface GripsProps {
+  readonly column: Column;
+  /** The grip that stands. */
+  readonly stands: Grip | null;
+  readonly list: GripList;
+  readonly guitar: Guitar;
+  readonly area: readonly [number, number] | null;
+  readonly trying: number;
+  readonly onTry: (row: number) => void;
+  readonly onKeep: (row: number) => void;
+  readonly onHear: (grip: Grip) => void;
+}
+
+const ROW = 92;
+
+/** Every grip of the chord: the player's own first, filtered as wished, compared two at a time. */
+export function Grips({ column, stands, list, guitar, area, trying, onTry, onKeep, onHear }: GripsProps) {
+  const scroller = useRef<HTMLUListElement>(null);
+  const [menu, setMenu] = useState<{ readonly anchor: HTMLElement; readonly one: ListedGrip } | null>(null);
+  const { priced, rows, at, beside } = list;
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 4,
+  });
+  useEffect(() => {
+    if (trying >= 0) virtual.scrollToIndex(trying, { align: 'auto' });
+  }, [virtual, trying]);
+  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
+  if (priced === null) return <p className="side-empty">Pricing every grip…</p>;
+  const compared = at(trying) ?? at(rows.findIndex((shape) => isSame(stands, list, shape)));
+  const choose = (run: (one: ListedGrip) => void) => () => {
+    if (menu) run(menu.one);
+    setMenu(null);
+  };
+  return (
+    <>
+      <GripFilters list={list} guitar={guitar} area={area} />
+      {beside && <Compare a={beside} b={compared} list={list} guitar={guitar} onClose={() => list.setBeside(null)} />}
+      {rows.length === 0 && (
+        <p className="side-empty">
+          {priced.shapes.size === 0 ? 'This hand has no grip for the chord.' : 'No grip passes the filters.'}
+        </p>
+      )}
+      <ul className="options options-scroll" aria-label="Grips" ref={scroller} tabIndex={0}>
+        <li style={{ height: virtual.getTotalSize() }} className="options-spacer" role="presentation" />
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const one = at(index);
+          if (!one) return null;
+          const { grip, extra, kept, shape } = one;
+          return (
+            <OptionRow
+              key={grip.grip}
+              style={{ position: 'absolute', top: start, height: ROW, insetInline: 0 }}
+              stands={grip.grip === stands?.grip}
+              trying={index === trying}
+              onTry={() => onTry(index)}
+              onKeep={() => onKeep(index)}
+              extra={extra}
+              playable
+              onHear={() => onHear(grip)}
+              name={grip.grip}
+              more={
+                <IconButton
+                  size="small"
+                  aria-label={`More for ${grip.grip}`}
+                  aria-haspopup="menu"
+                  onClick={(event) => setMenu({ anchor: event.currentTarget, one })}
+                >
+                  <MoreHoriz fontSize="small" />
+                </IconButton>
+              }
+            >
+              <GripDiagram grip={grip} guitar={guitar} />
+              <span className="option-reason">
+                <b>
+                  {kept && <StarRounded className="option-kept" titleAccess="one of yours" />}
+                  {grip.grip}
+                </b>
+                <Glyphs text={degreesText(grip)} />
+                <small>
+                  {[
+                    familiesIn(priced.labels.families[shape]!)[0],
+                    difficultyWord(grip.difficulty),
+                    `${Math.round(grip.reachMm)}\u00a0mm`,
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </small>
+              </span>
+            </OptionRow>
+          );
+        })}
+      </ul>
+      <Menu anchorEl={menu?.anchor ?? null} open={menu !== null} onClose={() => setMenu(null)}>
+        {menu?.one.kept ? (
+          <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, null))}>No longer one of mine</MenuItem>
+        ) : (
+          <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, 'kept'))}>Keep among mine</MenuItem>
+        )}
+        <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, 'banished'))}>Banish: never offer it</MenuItem>
+        <MenuItem onClick={choose(list.setBeside)}>Compare with others</MenuItem>
+      </Menu>
+      <Banished list={list} />
+    </>
+  );
+}
+
+const isSame = (stands: Grip | null, { priced }: GripList, shape: number) =>
+  stands !== null &&
+  priced !== null &&
+  stands.frets.every((fret, s) => priced.shapes.frets[shape * priced.shapes.strings + s] === fret);
+
+const degreesText = ({ degrees }: Grip) =>
+  degrees.flatMap((degree) => (degree === null ? [] : [degree === 'bass' ? 'bass' : musical(degree)])).join(' ');
+
+/** Grips that are never offered, and the way back. */
+function Banished({ list: { banished, mark } }: { list: GripList }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  if (banished.length === 0) return null;
+  return (
+    <p className="grips-banished">
+      <Button size="small" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        {banished.length} banished on this tuning
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {banished.map((grip) => (
+          <MenuItem
+            key={grip}
+            onClick={() => {
+              setAnchor(null);
+              mark(grip, null);
+            }}
+          >
+            Bring back {grip}
+          </MenuItem>
+        ))}
+      </Menu>
+    </p>
+  );
+}
+
+interface CompareProps {
+  readonly a: ListedGrip;
+  /** Whatever is tried, else what stands. */
+  readonly b: ListedGrip | null;
+  readonly list: GripList;
+  readonly guitar: Guitar;
+  readonly onClose: () => void;
+}
+
+/** Two grips of the chord side by side. */
+function Compare({ a, b, list, guitar, onClose }: CompareProps) {
+  const { chord, shapes, labels } = list.priced!;
+  const both = b === null || b.shape === a.shape ? [a] : [a, b];
+  const facts = both.map(({ grip, extra, shape }) => ({
+    grip,
+    price: priceText(extra),
+    top: musical(String(grip.degrees.findLast((degree) => degree !== null) ?? '')),
+    hand: `${difficultyWord(grip.difficulty)} ${grip.difficulty}: ${difficultyText(holdingAt(shapes, shape).parts)}`,
+    reach: `${Math.round(grip.reachMm)} mm`,
+    notes: [degreesText(grip), makeupText(makeupOf(chord, grip))].filter(Boolean).join(' · '),
+    kinds: [...familiesIn(labels.families[shape]!), ...attributesIn(labels.attributes[shape]!)].join(', '),
+  }));
+  return (
+    <section className="compare" aria-label="Two grips compared">
+      {facts.map(({ grip, ...words }) => (
+        <div key={grip.grip}>
+          <GripDiagram grip={grip} guitar={guitar} label={`Grip ${grip.grip}`} />
+          <b>{grip.grip}</b>
+          <p>
+            {words.price} · {words.reach}
+          </p>
+          <p>{words.hand}</p>
+          <p>
+            <Glyphs text={words.notes} />
+          </p>
+          <p>{words.kinds}</p>
+        </div>
+      ))}
+      {facts.length === 1 && <p className="compare-hint">Try another in the list to see it beside this one.</p>}
+      <Button size="small" onClick={onClose}>
+        Stop comparing
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,61 @@
+import { useMemo, useState } from 'react';
+import { formatFrets, fretsAt, gripOf, passing, type Grip, type GripFilter } from '../../../core/index.ts';
+import type { useGripBook } from '../../keep/player.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import type { PricedGrips } from '../../work/solver.ts';
+
+/** A grip on offer. */
+export interface ListedGrip {
+  readonly grip: Grip;
+  readonly extra: number;
+  /** Among the player's own. */
+  readonly kept: boolean;
+  /** Its place in the priced grips. */
+  readonly shape: number;
+}
+
+const NO_FILTER: GripFilter = {};
+const NONE: readonly number[] = [];
+
+/** The grips of a column as listed: those that pass the filter, the player's own first, then the cheapest. */
+export function useGripList(priced: PricedGrips | null, { kept, banished, mark }: ReturnType<typeof useGripBook>) {
+  const [filter, setFilter] = useRemembered<GripFilter>('grip-filter', NO_FILTER);
+  /** One that is compared with whatever is tried. */
+  const [beside, setBeside] = useState<{ readonly of: PricedGrips; readonly one: ListedGrip } | null>(null);
+  const own = useMemo(() => {
+    if (priced === null || kept.length === 0) return new Set<number>();
+    const wanted = new Set(kept);
+    const found = new Set<number>();
+    for (let i = 0; i < priced.shapes.size; i++) if (wanted.has(formatFrets(fretsAt(priced.shapes, i)))) found.add(i);
+    return found;
+  }, [priced, kept]);
+  const rows = useMemo(() => {
+    if (priced === null) return NONE;
+    const all = passing(filter, priced.shapes, priced.labels);
+    return own.size === 0 ? all : [...all.filter((i) => own.has(i)), ...all.filter((i) => !own.has(i))];
+  }, [priced, filter, own]);
+  return {
+    priced,
+    /** Places in the priced grips, in the order shown. */
+    rows,
+    at(row: number): ListedGrip | null {
+      const shape = rows[row];
+      if (priced === null || shape === undefined) return null;
+      return {
+        grip: gripOf(priced.chord, priced.shapes, shape),
+        extra: priced.extra[shape]!,
+        kept: own.has(shape),
+        shape,
+      };
+    },
+    filter,
+    setFilter,
+    /** What has no value is no filter. */
+    clearFilter: () => setFilter(NO_FILTER),
+    beside: beside !== null && beside.of === priced ? beside.one : null,
+    setBeside: (one: ListedGrip | null) => setBeside(one && priced && { of: priced, one }),
+    banished,
+    mark,
+  };
+}
+export type GripList = ReturnType<typeof useGripList>;
