@@ -84,10 +84,10 @@ test('it plays from the selected chord, the sounding column lit in time, and sto
   await expect.poll(left).toBeGreaterThan(first);
   await page.keyboard.press('Space');
   await expect(lit).toHaveCount(0);
-  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   // To the end: it stops by itself.
   await page.keyboard.press('End');
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(lit).toBeVisible();
   await expect(lit).toHaveCount(0);
   await page.keyboard.press('h');

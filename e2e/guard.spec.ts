@@ -68,7 +68,7 @@ test('every page carries a strict policy with a nonce of its own', async ({ requ
 });
 
 for (const scheme of ['light', 'dark'] as const) {
-  test(`axe finds nothing on shelf, chart and bench, ${scheme}`, async ({ page }) => {
+  test(`axe finds nothing on shelf, chart, bench and player, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme });
     const id = await newTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
     const check = async () => {
@@ -86,6 +86,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await check();
     await page.goto('/');
     await check();
+    await page.goto(`/players?tune=${id}`);
+    await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
+    await check();
   });
 }
 
@@ -100,13 +103,14 @@ test('nothing jumps while a page comes up', async ({ page }) => {
   });
   const jumps = () => page.evaluate(() => (window as unknown as { jumps: number }).jumps);
   const id = await newTune(page, 'title: Steady\nkey: C\n| C | Am | Dm | G7 |\n');
-  for (const place of ['/', `/tunes/${id}/chart`, `/tunes/${id}/bench`]) {
+  for (const place of ['/', `/tunes/${id}/chart`, `/tunes/${id}/bench`, '/players']) {
     await page.goto(place);
     if (place.endsWith('chart')) await expect(page.locator('.cm-editor')).toBeVisible();
     if (place.endsWith('bench')) {
       await expect(page.locator('.note').first()).toBeVisible();
       await expect(page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(4)).toBeVisible();
     }
+    if (place === '/players') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     // The usual bound for a page that feels steady (Cumulative Layout Shift, "good": at most 0.1) is looser.
     expect(await jumps()).toBeLessThan(0.02);
   }
@@ -119,8 +123,10 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
   expect(await overflow()).toBeLessThanOrEqual(0);
   await openBench(page, id);
   expect(await overflow()).toBeLessThanOrEqual(0);
-  await expect(page.getByRole('button', { name: 'Play' })).toBeInViewport();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
   await page.getByRole('option').nth(1).click();
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
   await expect(page.locator('#column-1')).toContainText('chosen');
+  await page.goto('/players');
+  expect(await overflow()).toBeLessThanOrEqual(0);
 });

@@ -306,7 +306,7 @@ function TheGuitar({ player, onChange }: Settings) {
           onChange={onChange}
           field="scaleLength"
           label="Scale, mm"
-          hint="usual 628–650"
+          hint="628–650"
           width={92}
         />
         <NumberDraft player={player} onChange={onChange} field="highestFret" label="Frets" hint="in use" width={84} />

@@ -208,7 +208,7 @@ function Anchored({ label, icon, text, className = '', children }: AnchoredProps
           variant="outlined"
           className={className}
           aria-haspopup="menu"
-          aria-label={label}
+          {...(icon !== null && { 'aria-label': label })}
           startIcon={icon}
           onClick={(event) => setAnchor(event.currentTarget)}
         >
