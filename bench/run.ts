@@ -9,8 +9,11 @@ import {
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
+  labelsOf,
   parseChart,
   parseChord,
+  passing,
+  pick,
   proposalsFor,
   readChart,
   run,
@@ -18,7 +21,9 @@ import {
   searchable,
   shapesOf,
   spanAt,
+  TUNINGS,
   type Chord,
+  type Hand,
 } from '../core/index.ts';
 
 const rows: string[][] = [['what', 'median', 'count', 'goal']];
@@ -28,14 +33,14 @@ function median(times: number[]): number {
 }
 function timed(what: string, goal: string, times: number, work: () => string): void {
   const all: number[] = [];
-  let count = '';
+  let told = '';
   for (let i = 0; i < times; i++) {
     const start = performance.now();
-    count = work();
+    told = work();
     all.push(performance.now() - start);
   }
   const ms = median(all);
-  rows.push([what, ms < 10 ? `${ms.toFixed(2)} ms` : `${ms.toFixed(0)} ms`, count, goal]);
+  rows.push([what, ms < 10 ? `${ms.toFixed(2)} ms` : `${ms.toFixed(0)} ms`, told, goal]);
 }
 
 const chordOf = (symbol: string): Chord => {
@@ -44,7 +49,18 @@ const chordOf = (symbol: string): Chord => {
   return chord.value;
 };
 
-timed('shape library of the default hand', '2 s', 3, () => `${buildLibrary(DEFAULT_HAND).size} shapes`);
+const count = (number: number) => number.toLocaleString('en');
+const hands: readonly (readonly [string, Partial<Hand>])[] = [
+  ['of the default hand', {}],
+  ['with a pick', { pluck: 'pick' }],
+  ['thumb and slanted barres', { thumb: true, barres: 'slanted' }],
+  ['a reach of 130 mm', { reach: 130 }],
+  ['19 frets', { highestFret: 19 }],
+  ['D A D G A D', { tuning: TUNINGS.find(({ id }) => id === 'dadgad')!.strings }],
+  ['seven strings', { tuning: TUNINGS.find(({ id }) => id === 'seven')!.strings }],
+];
+for (const [name, other] of hands)
+  timed(`shape library: ${name}`, '2 s', 3, () => `${count(buildLibrary({ ...DEFAULT_HAND, ...other }).size)} shapes`);
 const library = buildLibrary(DEFAULT_HAND);
 
 const roots = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
@@ -69,18 +85,30 @@ const kinds = [
   '7#11',
 ];
 const chords = roots.flatMap((root) => kinds.map((kind) => chordOf(root + kind)));
-let grips = 0;
-const queries = chords.map((chord) => {
-  const start = performance.now();
-  grips += shapesOf(chord, library).length;
-  return performance.now() - start;
+function eachChord(what: string, work: (chord: Chord) => number): void {
+  let grips = 0;
+  const times = chords.map((chord) => {
+    const start = performance.now();
+    grips += work(chord);
+    return performance.now() - start;
+  });
+  const average = `${count(Math.round(grips / chords.length))} grips on average of ${chords.length} chords`;
+  rows.push([what, `${median(times).toFixed(2)} ms`, average, '1 ms']);
+}
+eachChord('grips of a chord, library loaded', (chord) => shapesOf(chord, library).length);
+eachChord('  with labels, ready to be listed', (chord) => {
+  const shapes = pick(library, shapesOf(chord, library));
+  labelsOf(chord, shapes);
+  return shapes.size;
 });
-rows.push([
-  'grips of a chord, library loaded',
-  `${median(queries).toFixed(2)} ms`,
-  `${Math.round(grips / chords.length)} grips on average`,
-  '1 ms',
-]);
+const listed = chords.map((chord) => {
+  const shapes = pick(library, shapesOf(chord, library));
+  return [shapes, labelsOf(chord, shapes)] as const;
+});
+timed('a filter over the grips of all these chords', '50 ms', 9, () => {
+  const filter = { family: 'drop 2', without: ['open strings'], difficulty: 5 } as const;
+  return `${count(listed.reduce((sum, [shapes, labels]) => sum + passing(filter, shapes, labels).length, 0))} grips`;
+});
 
 const reading = parseChart(`key: C\n${'| C | A7 | Dm7 | Abm7 Db7 | C | C#dim7 | Dm7b5 | G7 |\n'.repeat(8)}`);
 if (!reading.ok) throw new Error('the form to read');
@@ -88,16 +116,16 @@ timed('reading a form of 64 bars', '20 ms', 9, () => `${readChart(reading.value)
 
 const moving = readChart(reading.value);
 timed('all moves for all spans of it', '100 ms', 5, () => {
-  let count = 0;
+  let found = 0;
   for (const chords of [1, 2, 4]) {
     for (let i = 0; i + chords <= moving.length; i++) {
       const last = moving[i + chords - 1]!;
       const { start } = moving[i]!;
       const span = spanAt(moving, start, last.start + last.entry.ticks - start);
-      count += span ? proposalsFor(span).length : 0;
+      found += span ? proposalsFor(span).length : 0;
     }
   }
-  return `${count.toLocaleString('en')} proposals`;
+  return `${count(found)} proposals`;
 });
 
 const folder = join(import.meta.dirname, '..', 'demo', 'tunes');

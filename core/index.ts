@@ -152,6 +152,7 @@ export {
   difficultyWord,
   fingerName,
   makeupText,
+  mutedText,
   orderText,
   ratingText,
   wayOutText,

@@ -6,7 +6,8 @@ import { DEFAULT_WEIGHTS, type Pricing } from '../leading/cost.ts';
 import { Search } from '../leading/search.ts';
 import { run } from '../steps.ts';
 import { buildLibrary } from '../grip/library.ts';
-import { DEFAULT_HAND } from '../neck/hand.ts';
+import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
+import { TUNINGS } from '../neck/tuning.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf } from '../reharm/columns.ts';
 import { writeMidi } from './midi.ts';
@@ -16,7 +17,8 @@ import { TAB_WIDTH, writeTab } from './tab.ts';
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
-function arranged(text: string) {
+function arranged(text: string, hand?: Hand) {
+  const shapes = hand ? buildLibrary(hand) : library;
   const parsed = parseChart(text);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
   const slots = readChart(parsed.value);
@@ -25,12 +27,12 @@ function arranged(text: string) {
     slots.map((_, i) => String(i)),
     {},
   );
-  const search = new Search(library, PRICING);
+  const search = new Search(shapes, PRICING);
   const { wanted, index } = searchable(columns, search);
   search.setColumns(wanted);
   return {
     chart: parsed.value,
-    columns: arrangementOf(columns, index, run(search.solve()), library, PRICING).columns,
+    columns: arrangementOf(columns, index, run(search.solve()), shapes, PRICING).columns,
   };
 }
 
@@ -130,4 +132,25 @@ describe('a text tab', () => {
     }
     expect(read).toEqual(columns.map(({ grip }) => grip!.grip));
   });
+});
+
+test('a tab names the strings of the guitar it is for, and its capo', () => {
+  const hand: Hand = {
+    ...DEFAULT_HAND,
+    tuning: TUNINGS.find(({ id }) => id === 'seven')!.strings,
+    capo: 2,
+    highestFret: 7,
+  };
+  const { chart, columns } = arranged('title: Low\nkey: D\n| D | Em7 | A7 | D |\n', hand);
+  const lines = writeTab(chart, columns, hand).split('\n');
+  expect(lines[1]).toMatch(/ · capo 2$/);
+  const first = lines.findIndex((line) => line.startsWith('e|'));
+  expect(
+    lines
+      .slice(first, first + 7)
+      .map((line) => line[0])
+      .join(''),
+  ).toBe('eBGDAEB');
+  const top = columns[0]!.grip!.frets.at(-1)!;
+  expect(lines[first]).toMatch(top < 0 ? /^e\|--/ : new RegExp(`^e\\|-${top}`));
 });

@@ -28,7 +28,7 @@ export const FEWEST_IN_GRIP = 3;
 
 /**
  * Every shape of the library that is the chord: sounds nothing else, has each required tone, and
- * the named bass lowest. Shape numbers in the order of their frets.
+ * the named bass lowest. Shape numbers in the library's order.
  */
 export function shapesOf(chord: Chord, library: ShapeLibrary): Uint32Array {
   const { allowed, required, bass } = masksOf(chord);

@@ -1,7 +1,7 @@
-import { shapePrice, isDamped } from '../neck/hold.ts';
+import { gapsWithin, innerMutes, shapePrice } from '../neck/hold.ts';
 import { Fingerer } from '../neck/fingering.ts';
 import { MOST_DIFFICULT } from '../neck/difficulty.ts';
-import { INNER_MUTES, neckOf, type Hand, type Neck } from '../neck/hand.ts';
+import { neckOf, type Hand, type Neck } from '../neck/hand.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { run } from '../steps.ts';
 import { notesOf, traitsOf } from './traits.ts';
@@ -68,15 +68,13 @@ export function buildLibrary(hand: Hand, allowed = ALL_TWELVE): ShapeLibrary {
   return run(librarySteps(hand, allowed));
 }
 
-/** The same in steps of a few milliseconds, so that it can be watched or given up; yields the share done, 0 to 1. */
+/** The same in some ninety steps, so that it can be watched or given up; yields the share done, 0 to 1. */
 export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<number, ShapeLibrary> {
   const neck = neckOf(hand);
   const { open, mm } = neck;
   const strings = open.length;
   const fingerer = new Fingerer(hand);
-  const mostMutes = INNER_MUTES[hand.pluck];
   const mostFrets = 4 - hand.resting.length + (hand.thumb ? 1 : 0) + (hand.barres === 'slanted' ? 1 : 0);
-  const isPicked = hand.pluck === 'pick';
   const isAllowed = (s: number, fret: number) => (allowed & (1 << ((open[s]! + fret) % 12))) !== 0;
   const inUse = open.map((_, s) => !hand.unusedStrings.includes(s));
   const ringing = open.map((_, s) => inUse[s]! && isAllowed(s, 0));
@@ -87,7 +85,8 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
   let capacity = allowed === ALL_TWELVE ? 1 << 20 : 1 << 13;
   let store = columns(capacity, strings);
   let size = 0;
-  /* What is fretted so far, and the shape made of it: 0 open, −1 not played. */
+  const choices = openChoices(hand, ringing);
+  /* What is fretted so far (0: nothing), and the shape made of it (0 open, −1 not played). */
   const pattern = new Int8Array(strings);
   const frets = new Int8Array(strings);
   const pitches = new Uint8Array(MOST_STRINGS);
@@ -117,14 +116,12 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
     size++;
   };
 
-  /* The ways to hold what is fretted, and its outer frets (0: none). */
-  let ways = 0;
-  let lowest = 0;
-  let highest = 0;
-  /* Every choice of open strings beside what is fretted, each with its easiest way. */
-  const ring = (s: number, opened: number, notes: number, mutes: number, pending: number) => {
-    if (s === strings) {
-      if (notes < FEWEST_NOTES || (isPicked && mutes > 0 && !gapsDamped(frets))) return;
+  /* Keeps what is fretted with every choice of open strings beside it, each with its easiest way. False: no hope for more. */
+  const ring = (fretted: number, lowest: number, highest: number): boolean => {
+    const ways = highest === 0 ? 0 : fingerer.search(pattern);
+    if (highest > 0 && ways === 0) return !fingerer.hopeless;
+    const reach = mm[highest]! - mm[lowest]!;
+    for (const { opened, notes, mutes } of choices[fretted]!) {
       let way = -1;
       let price = 0;
       if (highest > 0) {
@@ -134,75 +131,66 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
           price = fingerer.price[i]!;
           way = i;
         }
-        if (way < 0) return;
+        if (way < 0) continue;
       }
-      const reach = highest > 0 ? mm[highest]! - mm[lowest]! : 0;
+      for (let s = 0; s < strings; s++) frets[s] = pattern[s]! > 0 ? pattern[s]! : opened & (1 << s) ? 0 : -1;
       price += shapePrice(reach, mutes, lowest, highest, bitsIn(opened));
       keep(Math.min(MOST_DIFFICULT, Math.round(price)), way, notes);
-    } else if (pattern[s]! > 0) {
-      if (mutes + pending > mostMutes) return;
-      frets[s] = pattern[s]!;
-      ring(s + 1, opened, notes + 1, mutes + pending, 0);
-    } else {
-      frets[s] = -1;
-      ring(s + 1, opened, notes, mutes, notes > 0 ? pending + 1 : 0);
-      if (!ringing[s] || mutes + pending > mostMutes) return;
-      frets[s] = 0;
-      ring(s + 1, opened | (1 << s), notes + 1, mutes + pending, 0);
     }
+    return true;
   };
 
-  /* What is fretted, string by string, with its outer frets so far, and which frets those are. */
-  const fret = (s: number, low: number, high: number, used: number) => {
-    if (s === strings) {
-      ways = high === 0 ? 0 : fingerer.search(pattern);
-      lowest = low;
-      highest = high;
-      if (high === 0 || ways > 0) ring(0, 0, 0, 0, 0);
-      return;
-    }
-    pattern[s] = 0;
-    fret(s + 1, low, high, used);
-    for (const here of stopped[s]!) {
-      const below = low === 0 || here < low ? here : low;
-      const above = here > high ? here : high;
-      const frets = used | (1 << here);
-      // A finger stands on one fret, a slanted index on two.
-      if (mm[above]! - mm[below]! > hand.reach || bitsIn(frets) > mostFrets) continue;
-      pattern[s] = here;
-      fret(s + 1, below, above, frets);
+  /* Adds a note on string `s` to what is fretted below it: on which strings, its outer frets, which those are, how many. */
+  const fret = (s: number, here: number, fretted: number, low: number, high: number, used: number, count: number) => {
+    const below = low === 0 || here < low ? here : low;
+    const above = here > high ? here : high;
+    if (mm[above]! - mm[below]! > hand.reach) return;
+    // A finger stands on one fret, a slanted index on two.
+    const frets = used & (1 << here) ? count : count + 1;
+    if (frets > mostFrets) return;
+    pattern[s] = here;
+    if (ring(fretted | (1 << s), below, above)) {
+      for (let next = s + 1; next < strings; next++) {
+        for (const there of stopped[next]!)
+          fret(next, there, fretted | (1 << s), below, above, used | (1 << here), frets);
+      }
     }
     pattern[s] = 0;
   };
-  /* The two lowest strings here, so that each of their frets is a step. */
-  for (const [i, first] of [0, ...stopped[0]!].entries()) {
-    for (const second of [0, ...stopped[1]!]) {
-      const both = [first, second].filter((here) => here > 0);
-      const [low, high] = both.length === 0 ? [0, 0] : [Math.min(...both), Math.max(...both)];
-      if (mm[high]! - mm[low]! > hand.reach) continue;
-      pattern[0] = first;
-      pattern[1] = second;
-      fret(
-        2,
-        low,
-        high,
-        both.reduce((bits, here) => bits | (1 << here), 0),
-      );
-      yield (i + second / mm.length) / (stopped[0]!.length + 1);
+  ring(0, 0, 0);
+  for (let s = 0; s < strings; s++) {
+    for (const [i, here] of stopped[s]!.entries()) {
+      fret(s, here, 0, 0, 0, 0, 0);
+      // The lower the first string, the more there is to add: each takes about half of what is left.
+      yield 1 - 2 ** -(s + (i + 1) / stopped[s]!.length);
     }
   }
   return indexed({ hand, neck, strings, size, ...resized(store, size, strings) });
 }
 
-/** Whether each string left out between others has a finger beside it. */
-function gapsDamped(frets: Int8Array): boolean {
-  let last = -1;
-  for (let s = 0; s < frets.length; s++) {
-    if (frets[s]! < 0) continue;
-    for (let gap = last + 1; last >= 0 && gap < s; gap++) if (!isDamped(frets, gap)) return false;
-    last = s;
-  }
-  return true;
+interface OpenChoice {
+  /** Strings that ring open, as bits. */
+  readonly opened: number;
+  /** Strings that sound, and strings left out between them. */
+  readonly notes: number;
+  readonly mutes: number;
+}
+
+/** For each set of fretted strings (as bits): which of the others may ring, so that this hand can sound it all. */
+function openChoices(hand: Hand, ringing: readonly boolean[]): readonly OpenChoice[][] {
+  const strings = ringing.length;
+  const free = ringing.reduce((bits, rings, s) => (rings ? bits | (1 << s) : bits), 0);
+  return Array.from({ length: 1 << strings }, (_, fretted) => {
+    const found: OpenChoice[] = [];
+    for (let opened = 0; opened < 1 << strings; opened++) {
+      if (opened & fretted || opened & ~free) continue;
+      const frets = ringing.map((__, s) => (fretted & (1 << s) ? 1 : opened & (1 << s) ? 0 : -1));
+      const notes = bitsIn(opened | fretted);
+      if (notes >= FEWEST_NOTES && gapsWithin(frets, hand))
+        found.push({ opened, notes, mutes: innerMutes(frets).length });
+    }
+    return found;
+  });
 }
 
 function bitsIn(mask: number): number {
@@ -232,8 +220,11 @@ export function pick(from: Shapes, which: ArrayLike<number>): Shapes {
   const to = columns(which.length, strings);
   for (let i = 0; i < which.length; i++) {
     const shape = which[i]!;
-    to.frets.set(from.frets.subarray(shape * strings, (shape + 1) * strings), i * strings);
-    to.fingers.set(from.fingers.subarray(shape * strings, (shape + 1) * strings), i * strings);
+    // By hand: views of so few entries cost more than the copying.
+    for (let s = 0; s < strings; s++) {
+      to.frets[i * strings + s] = from.frets[shape * strings + s]!;
+      to.fingers[i * strings + s] = from.fingers[shape * strings + s]!;
+    }
     to.difficulty[i] = from.difficulty[shape]!;
     to.mask[i] = from.mask[shape]!;
     to.lowest[i] = from.lowest[shape]!;

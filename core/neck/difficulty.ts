@@ -64,18 +64,17 @@ export const THUMB_PRICE = THUMB;
 export const FINGER_PRICE = PER_FINGER;
 
 /**
- * What it costs to put a finger down after another one: the strings between them after those `crossed` before, frets
- * it is off its natural one, and a wide gap on one fret beside the index.
+ * What it costs to put a finger down after another one: the strings between them, frets it is off its natural one, and a
+ * wide gap on one fret beside the index.
  */
-export function fingerStepPrice(from: number, to: number, frets: number, strings: number, crossed: number): number {
-  const knotted = Math.max(0, crossed + strings - AT_EASE_CROSSED) - Math.max(0, crossed - AT_EASE_CROSSED);
-  return (
-    strings * PER_STRING_CROSSED +
-    knotted * PER_KNOTTED +
-    Math.abs(frets - (to - from)) * PER_FINGER_OFF_FRET +
-    (from === 1 && frets === 0 ? Math.max(0, strings - NEAR_STRINGS) * PER_STRING_FROM_INDEX : 0)
-  );
-}
+export const fingerStepPrice = (from: number, to: number, frets: number, strings: number): number =>
+  strings * PER_STRING_CROSSED +
+  Math.abs(frets - (to - from)) * PER_FINGER_OFF_FRET +
+  (from === 1 && frets === 0 ? Math.max(0, strings - NEAR_STRINGS) * PER_STRING_FROM_INDEX : 0);
+
+/** What it costs to cross `strings` more after those `crossed` before. */
+export const knottedPrice = (strings: number, crossed: number): number =>
+  (Math.max(0, crossed + strings - AT_EASE_CROSSED) - Math.max(0, crossed - AT_EASE_CROSSED)) * PER_KNOTTED;
 
 /** What the distance along the neck between two fingers next to each other in use costs. */
 export const stretchPrice = (from: number, to: number, along: Millimetres): number =>

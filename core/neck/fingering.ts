@@ -1,4 +1,12 @@
-import { barrePrice, FINGER_PRICE, fingerStepPrice, SLANT_PRICE, stretchPrice, THUMB_PRICE } from './difficulty.ts';
+import {
+  barrePrice,
+  FINGER_PRICE,
+  fingerStepPrice,
+  knottedPrice,
+  SLANT_PRICE,
+  stretchPrice,
+  THUMB_PRICE,
+} from './difficulty.ts';
 import type { Hand } from './hand.ts';
 import { neckOf } from './hand.ts';
 import {
@@ -35,6 +43,16 @@ export class Fingerer {
   readonly #mm: Float64Array;
   readonly #available: readonly number[];
   readonly #widestBarre: number;
+  readonly #pairs: PairTables;
+  /** Shapes no hand can hold wherever they lie, as bits by their form: made when the first is met. */
+  #impossible: Uint8Array | null = null;
+  /** Whether a finger of the last search was refused for its distance: higher up the neck it may reach. */
+  #refused = false;
+  /**
+   * Whether what was searched last cannot be held wherever it lies. Then nor can it with further notes on higher strings:
+   * who holds those holds the lower ones with the same fingers.
+   */
+  hopeless = false;
   #ways = 0;
   #all = false;
   #frets: ArrayLike<number> = [];
@@ -56,6 +74,7 @@ export class Fingerer {
     this.#hand = hand;
     this.#mm = Float64Array.from(neckOf(hand).mm);
     this.#available = [1, 2, 3, 4].filter((finger) => !hand.resting.some((resting) => resting === finger));
+    this.#pairs = pairTables(this.#mm, hand.reach);
     this.#widestBarre = { none: 1, partial: WIDEST_HALF_BARRE, full: MOST_STRINGS, slanted: MOST_STRINGS }[hand.barres];
   }
 
@@ -68,6 +87,10 @@ export class Fingerer {
     this.#frets = frets;
     this.#all = all;
     this.#ways = 0;
+    const form = formOf(frets);
+    this.hopeless = form >= 0 && this.#impossible?.[form] === 1;
+    if (this.hopeless) return 0;
+    this.#refused = false;
     let count = 0;
     for (let s = 0; s < frets.length; s++) {
       this.#trial[s] = 0;
@@ -93,6 +116,11 @@ export class Fingerer {
     this.#spare = 0;
     this.#begin(0, 0);
     if (this.#hand.thumb && frets[0]! > 0) this.#withThumb();
+    this.hopeless = this.#ways === 0 && !this.#refused;
+    if (this.hopeless && form >= 0) {
+      this.#impossible ??= new Uint8Array(FORM_STEPS ** MOST_STRINGS);
+      this.#impossible[form] = 1;
+    }
     return this.#ways;
   }
 
@@ -126,7 +154,10 @@ export class Fingerer {
       const to = this.#string[second]!;
       const strings = to - from;
       if (this.#fret[second] !== fret + 1 || strings < 1 || strings >= WIDEST_SLANT) continue;
-      if (this.#mm[fret + 1]! - this.#mm[fret]! > strings * STRING_SPACING + FINGERTIP) continue;
+      if (this.#mm[fret + 1]! - this.#mm[fret]! > strings * STRING_SPACING + FINGERTIP) {
+        this.#refused = true;
+        continue;
+      }
       let blocked = 0;
       let free = true;
       for (let s = from + 1; s < to; s++) {
@@ -188,15 +219,16 @@ export class Fingerer {
           // Besides the index one finger lies flat, no more.
           if (next > 1 && smallBarre) break;
         }
-        if (!this.#reaches(next, fret, from, to, down)) continue;
-        let step = FINGER_PRICE + barrePrice(next, fret, to - from + 1);
+        if (!this.#reaches(next, fret, from, to, down)) {
+          this.#refused = true;
+          continue;
+        }
+        let step = FINGER_PRICE + (last > at ? barrePrice(next, fret, to - from + 1) : 0);
         let strings = 0;
         if (down > 0) {
           strings = gap(from, to, this.#placed.from[before]!, this.#placed.to[before]!);
-          const beforeFret = this.#placed.fret[before]!;
-          step +=
-            fingerStepPrice(finger, next, fret - beforeFret, strings, crossed) +
-            stretchPrice(finger, next, this.#mm[fret]! - this.#mm[beforeFret]!);
+          step += this.#pairs.step[this.#pair(finger, next, this.#placed.fret[before]!, fret, strings)]!;
+          step += knottedPrice(strings, crossed);
         }
         for (let i = at; i <= last; i++) this.#trial[this.#string[i]!] = next;
         this.#put(down, next, fret, from, to);
@@ -228,19 +260,21 @@ export class Fingerer {
 
   /** Whether a finger can stand there with each of those that are down. */
   #reaches(finger: number, fret: number, from: number, to: number, down: number): boolean {
-    const { reach } = this.#hand;
     if (down === 0 && this.#thumbFret > 0) {
-      if (Math.abs(this.#mm[this.#thumbFret]! - this.#mm[fret]!) > THUMB_ALONG * reach) return false;
+      if (Math.abs(this.#mm[this.#thumbFret]! - this.#mm[fret]!) > THUMB_ALONG * this.#hand.reach) return false;
     }
     for (let i = 0; i < down; i++) {
-      const other = this.#placed.finger[i]!;
-      const along = this.#mm[fret]! - this.#mm[this.#placed.fret[i]!]!;
-      if (along > ALONG[other]![finger]! * reach) return false;
-      const across = gap(from, to, this.#placed.from[i]!, this.#placed.to[i]!) * STRING_SPACING;
-      const most = SPREAD[other]![finger]! * reach;
-      if (along * along + across * across > most * most) return false;
+      const strings = gap(from, to, this.#placed.from[i]!, this.#placed.to[i]!);
+      if (!this.#pairs.reached[this.#pair(this.#placed.finger[i]!, finger, this.#placed.fret[i]!, fret, strings)])
+        return false;
     }
     return true;
+  }
+
+  /** Where the tables have two fingers, their frets and the strings between them. */
+  #pair(finger: number, next: number, fret: number, nextFret: number, strings: number): number {
+    const fingers = (finger - 1) * 4 + next - 1;
+    return ((fingers * this.#mm.length + fret) * this.#mm.length + nextFret) * MOST_STRINGS + strings;
   }
 
   #isDominated(price: number, blocked: number): boolean {
@@ -257,6 +291,55 @@ export class Fingerer {
     this.fingers.set(this.#trial, this.#ways * MOST_STRINGS);
     this.#ways++;
   }
+}
+
+/** Frets a form tells apart, none among them. */
+const FORM_STEPS = 8;
+/** A shape wherever it lies: its frets from the lowest on, as one number; −1 where they are too far apart to tell. */
+function formOf(frets: ArrayLike<number>): number {
+  let low = 0;
+  for (let s = 0; s < frets.length; s++) if (frets[s]! > 0 && (low === 0 || frets[s]! < low)) low = frets[s]!;
+  let form = 0;
+  for (let s = 0; s < frets.length; s++) {
+    const step = frets[s]! > 0 ? frets[s]! - low + 1 : 0;
+    if (step >= FORM_STEPS) return -1;
+    form = form * FORM_STEPS + step;
+  }
+  return form;
+}
+
+/** What is true of two fingers at their places, whatever else the hand does; asked for too often to be worked out each time. */
+interface PairTables {
+  /** Whether both can stand there at once. */
+  readonly reached: Uint8Array;
+  /** What it costs to put the second down after the first, knots apart. */
+  readonly step: Float64Array;
+}
+
+function pairTables(mm: Float64Array, reach: number): PairTables {
+  const frets = mm.length;
+  const size = 16 * frets * frets * MOST_STRINGS;
+  const reached = new Uint8Array(size);
+  const step = new Float64Array(size);
+  for (let finger = 1; finger <= 4; finger++) {
+    for (let next = finger + 1; next <= 4; next++) {
+      for (let fret = 1; fret < frets; fret++) {
+        // Fingers stand in the order of their frets.
+        for (let nextFret = fret; nextFret < frets; nextFret++) {
+          const along = mm[nextFret]! - mm[fret]!;
+          if (along > ALONG[finger]![next]! * reach) break;
+          for (let strings = 0; strings < MOST_STRINGS; strings++) {
+            const fingers = (finger - 1) * 4 + next - 1;
+            const at = ((fingers * frets + fret) * frets + nextFret) * MOST_STRINGS + strings;
+            const across = strings * STRING_SPACING;
+            reached[at] = along ** 2 + across ** 2 <= (SPREAD[finger]![next]! * reach) ** 2 ? 1 : 0;
+            step[at] = fingerStepPrice(finger, next, nextFret - fret, strings) + stretchPrice(finger, next, along);
+          }
+        }
+      }
+    }
+  }
+  return { reached, step };
 }
 
 /** Strings between two ranges of strings; 0 where they meet or overlap. */

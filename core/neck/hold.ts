@@ -3,6 +3,7 @@ import {
   DIFFICULTY_PARTS,
   FINGER_PRICE,
   fingerStepPrice,
+  knottedPrice,
   MOST_DIFFICULT,
   mutesPrice,
   positionPrice,
@@ -121,7 +122,8 @@ function fingersParts(places: readonly Placed[], { mm }: Neck): Record<'fingers'
     const before = places[i - 1];
     if (!before) return;
     const strings = Math.max(0, from - before.to, before.from - to);
-    parts.fingers += fingerStepPrice(before.finger, finger, fret - before.fret, strings, crossed);
+    parts.fingers +=
+      fingerStepPrice(before.finger, finger, fret - before.fret, strings) + knottedPrice(strings, crossed);
     crossed += strings;
     parts.stretch += stretchPrice(before.finger, finger, mm[fret]! - mm[before.fret]!);
   });

@@ -83,3 +83,7 @@ test('the hand is the part that decides what can be held', () => {
     DEFAULT_HAND,
   );
 });
+
+test('a left-hander’s grips are the same: only the picture is mirrored', () => {
+  expect(handOf({ ...DEFAULT_PLAYER, leftHanded: true })).toEqual(handOf(DEFAULT_PLAYER));
+});

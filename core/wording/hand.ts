@@ -73,6 +73,13 @@ const listed = (words: readonly string[]) =>
 const fingersText = (fingers: readonly Finger[], one: string, many: string) =>
   fingers.length > 0 && `${listed(fingers.map(fingerName))} ${fingers.length === 1 ? one : many}`;
 
+/** Which fingers damp strings left out between others: `ring damps string 4`; the highest string is the first. */
+export function mutedText(mutedBy: readonly (Finger | null)[]): string {
+  return mutedBy
+    .flatMap((finger, s) => (finger === null ? [] : [`${fingerName(finger)} damps string ${mutedBy.length - s}`]))
+    .join(', ');
+}
+
 export const semitonesText = (count: number) => `${count} semitone${count === 1 ? '' : 's'}`;
 
 /** What the hand does from one grip to the next, in words. */

@@ -1,7 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
 import { colourReason, priceText } from './grips.ts';
-import { caution, changeText, difficultyText, difficultyWord, makeupText, orderText, ratingText } from './hand.ts';
+import {
+  caution,
+  changeText,
+  difficultyText,
+  difficultyWord,
+  makeupText,
+  mutedText,
+  orderText,
+  ratingText,
+} from './hand.ts';
 import { noteText, pitchText, settingCaution, tuningText } from './player.ts';
 import { musical, spokenSymbol, symbolParts } from './music.ts';
 import { PLAYER_FIELDS, readPlayer } from '../neck/player.ts';
@@ -133,6 +142,11 @@ describe('what the hand does, in words', () => {
   test('how it lies in the time there is', () => {
     expect(ratingText('brisk', 200, 188)).toBe('brisk: 200 ms of 188');
     expect(ratingText('easy', 0, 188)).toBe('time enough');
+  });
+
+  test('who damps what', () => {
+    expect(mutedText([null, null, 3, 'T', null, null])).toBe('ring damps string 4, thumb damps string 3');
+    expect(mutedText([null, null])).toBe('');
   });
 
   test('what a grip’s notes come to', () => {

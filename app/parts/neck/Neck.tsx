@@ -21,6 +21,8 @@ export interface DrawnGrip {
   readonly chord: Chord | null;
   /** Strings that may be left out. */
   readonly optional?: readonly number[];
+  /** Which finger damps a string left out between others. */
+  readonly mutedBy?: readonly (Finger | null)[];
 }
 
 /** How far a hand opens: a finger here and another there, a string and a fret each. */
@@ -185,7 +187,7 @@ interface FingersProps extends Pick<NeckProps, 'guitar' | 'labels' | 'noteNames'
 }
 
 function Fingers({ drawn, guitar, labels, noteNames, at }: FingersProps) {
-  const { grip, chord, optional = [] } = drawn;
+  const { grip, chord, optional = [], mutedBy = [] } = drawn;
   const pitches = grip.frets.map((fret, s) => (fret < 0 ? Infinity : guitar.open[s]! + fret));
   // With open strings the lowest string is not always the lowest note.
   const lowest = pitches.indexOf(Math.min(...pitches));
@@ -213,7 +215,12 @@ function Fingers({ drawn, guitar, labels, noteNames, at }: FingersProps) {
         const x = at.finger(Math.max(0, fret));
         if (fret < 0)
           return guitar.unusedStrings.includes(s) ? null : (
-            <SvgLabel key={s} className="neck-mute" text="×" x={x} y={y} size={15} />
+            <g key={s} className="neck-mute">
+              <SvgLabel text="×" x={x} y={y} size={15} />
+              {(mutedBy[s] ?? null) !== null && (
+                <SvgLabel text={String(mutedBy[s])} x={at.beside(x, -13)} y={y} size={11} />
+              )}
+            </g>
           );
         const isSmall = fret === 0 && labels === 'fingers';
         const r = isSmall ? OPEN_DOT : DOT;

@@ -12,6 +12,7 @@ import {
   handOf,
   holdingsOf,
   musical,
+  mutedText,
   neededMs,
   optionalStrings,
   orderText,
@@ -20,6 +21,7 @@ import {
   type ArrangedColumn,
   type Chord,
   type Grip,
+  type Holding,
   type Player,
 } from '../../../core/index.ts';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
@@ -61,6 +63,8 @@ export function Hand(props: HandProps) {
     () => (chord && grip ? optionalStrings(chord, grip, { hand: player, neck: guitar }) : []),
     [chord, grip, player, guitar],
   );
+  const ways = useMemo(() => (grip ? holdingsOf(grip.frets, handOf(player)) : []), [grip, player]);
+  const held = grip && ways.find(({ fingers }) => formatFingers(fingers) === formatFingers(grip.fingers));
   return (
     <>
       <div className="hand">
@@ -75,7 +79,7 @@ export function Hand(props: HandProps) {
           </span>
         )}
         {grip && !trying && (
-          <Fingerings grip={grip} player={player} guitar={guitar} chosen={chosen} onFingers={onFingers} />
+          <Fingerings grip={grip} ways={ways} guitar={guitar} chosen={chosen} onFingers={onFingers} />
         )}
         <span className="hand-labels" role="group" aria-label="On the neck">
           {NECK_LABELS.map((kind) => (
@@ -93,13 +97,20 @@ export function Hand(props: HandProps) {
       <div className="neck-scroll" ref={window} role="group" tabIndex={0} aria-label="The neck">
         <Neck
           guitar={guitar}
-          drawn={grip && { grip, chord, optional }}
+          drawn={grip && { grip, chord, optional, ...(held && { mutedBy: held.mutedBy }) }}
           next={following?.grip ?? null}
           labels={labels}
           noteNames={player.noteNames}
           label={
             grip
-              ? `Grip ${grip.grip}, ${difficultyWord(grip.difficulty)}, fingers ${formatFingers(grip.fingers)}`
+              ? [
+                  `Grip ${grip.grip}`,
+                  difficultyWord(grip.difficulty),
+                  `fingers ${formatFingers(grip.fingers)}`,
+                  held ? mutedText(held.mutedBy) : '',
+                ]
+                  .filter(Boolean)
+                  .join(', ')
               : 'No grip yet'
           }
         />
@@ -133,19 +144,20 @@ function NextChange({ from, to, seconds, guitar }: NextChangeProps) {
   );
 }
 
-type FingeringsProps = Pick<HandProps, 'player' | 'guitar' | 'chosen' | 'onFingers'> & { readonly grip: Grip };
+interface FingeringsProps extends Pick<HandProps, 'guitar' | 'chosen' | 'onFingers'> {
+  readonly grip: Grip;
+  /** All there are, easiest first. */
+  readonly ways: readonly Holding[];
+}
 
 /** Other ways to finger the grip, easiest first; the one that stands was chosen by the path, or by the player. */
-function Fingerings({ grip, player, guitar, chosen, onFingers }: FingeringsProps) {
+function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const text = formatFingers(grip.fingers);
-  const ways = useMemo(() => {
-    const all = holdingsOf(grip.frets, handOf(player));
-    const most = (all[0]?.difficulty ?? 0) + WORTH_A_LOOK;
-    return all.filter(
-      ({ fingers, difficulty }, i) => (i < MOST_WAYS && difficulty <= most) || formatFingers(fingers) === text,
-    );
-  }, [grip.frets, text, player]);
+  const most = (all[0]?.difficulty ?? 0) + WORTH_A_LOOK;
+  const ways = all.filter(
+    ({ fingers, difficulty }, i) => (i < MOST_WAYS && difficulty <= most) || formatFingers(fingers) === text,
+  );
   const now = ways.findIndex(({ fingers }) => formatFingers(fingers) === text);
   if (ways.length < 2) return null;
   const choose = (fingers: string | null) => {
