@@ -1,7 +1,18 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
-import { MOVES, parseChart, proposalsFor, readChart, spanAt } from '../core/index.ts';
+import {
+  handOf,
+  MOVES,
+  parseChart,
+  parseFrets,
+  proposalsFor,
+  readChart,
+  readPlayer,
+  spanAt,
+  tuningKey,
+  whyNotHeld,
+} from '../core/index.ts';
 
 const folder = join(import.meta.dirname, '..', 'demo', 'tunes');
 
@@ -23,4 +34,20 @@ test('every move is offered somewhere on the demo tunes, in one chord or in up t
     }
   }
   expect(MOVES.filter(({ id }) => !offered.has(id)).map(({ id }) => id)).toEqual([]);
+});
+
+test('every demo player can be read, and the grips they keep are ones they can hold', () => {
+  const players = JSON.parse(readFileSync(join(folder, '..', 'players.json'), 'utf8')) as {
+    player: object;
+    grips: Record<string, object>;
+  }[];
+  for (const { player, grips } of players) {
+    const read = readPlayer(player);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    for (const key of Object.keys(grips)) {
+      const [tuning, grip] = key.split('/') as [string, string];
+      expect(tuning).toBe(tuningKey(read.value.tuning));
+      expect([grip, whyNotHeld(parseFrets(grip)!, handOf(read.value))]).toEqual([grip, null]);
+    }
+  }
 });

@@ -184,6 +184,10 @@ test('a kept grip comes first, a banished one is gone from list and arrangement 
   const stood = await gripInHand(page).innerText();
   await page.keyboard.press('x');
   await expect(gripInHand(page)).not.toHaveText(stood);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(gripInHand(page)).toHaveText(stood);
+  await page.keyboard.press('x');
+  await expect(gripInHand(page)).not.toHaveText(stood);
   await idle(page);
   await expectSaved(page);
   await openBench(page, id);

@@ -95,6 +95,16 @@ await shot('bench-moves', {}, async (page) => {
   await page.locator('.option').nth(8).waitFor();
   await page.keyboard.press('Escape');
 });
+await shot('player', {}, async (page) => {
+  await page.goto(`${address}/players`);
+  await page.getByRole('link', { name: 'Band night' }).click();
+  await page.locator('.players-holds[aria-busy=false] li').first().waitFor();
+});
+await shot('grip-cards', {}, async (page) => {
+  await open(page, 'Slack Water', 'bench');
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  await page.getByRole('menuitem', { name: /^Grips, large/ }).click();
+});
 await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
 await shot('chart-problems', {}, async (page) => {
   // Last, for what is typed here is kept.

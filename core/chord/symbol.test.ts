@@ -82,6 +82,7 @@ describe('what is no chord gets the right form offered', () => {
     ['C/E/G', 'chord-two-basses', {}],
     ['C/x', 'chord-bass-unknown', { bass: 'x' }],
     ['Cfoo', 'chord-unknown', { text: 'Cfoo' }],
+    ['Cdim5', 'chord-unknown', { text: 'Cdim5' }],
     ['', 'chord-unknown', {}],
     ['C'.repeat(5000), 'chord-unknown', {}],
   ])('%.10s: %s', (text, code, args) => {

@@ -114,6 +114,10 @@ function finish(draft: Draft): Kind | null {
   const { third, fifth, seventh, altered } = draft;
   const tensions = new Set(draft.tensions);
   if ([...tensions].some((tension) => !TENSIONS.includes(tension))) return null;
+  // Without its third a chord is root and fifth, and a diminished seventh is of a diminished chord: Cdim5, Cdim9sus and
+  // their like say two things at once.
+  if (third === null && (fifth !== '5' || (seventh !== null && tensions.has('11')))) return null;
+  if (seventh === 'bb7' && (third !== 'b3' || fifth !== 'b5')) return null;
   if (altered) return { third: '3', fifth: null, seventh: 'b7', tensions: [], altered };
   if (third === '4') tensions.delete('11');
   if (seventh === 'b7' || seventh === '7') {

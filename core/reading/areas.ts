@@ -26,9 +26,10 @@ export function keyAreas(chords: readonly Chord[], home: Key, blues: boolean): r
   const atHome = new Seen(chords, home);
   const spots = chords.map((_, i) => atHome.at(i)!);
   const reasons = viewsOf(spots, home, { blues, mode: null }).map(reasonFor);
-  const keys = Array.from({ length: 12 }, (_, pc) => tonicName(chords, home, pc)).flatMap((tonic) =>
-    (['major', 'minor'] as const).map((mode) => new Seen(chords, { tonic, mode })),
-  );
+  // In their order from home, so that of two as good the same is taken wherever the tune lies.
+  const keys = Array.from({ length: 12 }, (_, up) =>
+    tonicName(chords, home, (pitchClass(home.tonic) + up) % 12),
+  ).flatMap((tonic) => (['major', 'minor'] as const).map((mode) => new Seen(chords, { tonic, mode })));
   const progression: Progression = { home: atHome, keys, reasons };
   const areas: KeyArea[] = [];
   let from = 0;

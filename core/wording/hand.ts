@@ -54,13 +54,13 @@ const WHY_NOT: Readonly<Record<WhyNot, string>> = {
 export const whyNotText = (reason: WhyNot): string => WHY_NOT[reason];
 
 const WAYS: Readonly<Record<WayOutId, string>> = {
-  'no-double': 'Leave out a doubled note',
-  'no-bass': 'Leave out the bass',
+  'no-double': 'Without a double',
+  'no-bass': 'Without the bass',
   'half-barre': 'Half barre',
-  'no-little-finger': 'Without the little finger’s note',
+  'no-little-finger': 'Without the little finger',
   'no-thumb': 'Without the thumb',
-  'top-strings': 'Top four strings only',
-  elsewhere: 'Same top notes elsewhere',
+  'top-strings': 'Top four strings',
+  elsewhere: 'Same top elsewhere',
 };
 export const wayOutText = (way: WayOutId): string => WAYS[way];
 
@@ -83,20 +83,16 @@ export function mutedText(mutedBy: readonly (Finger | null)[]): string {
 export const semitonesText = (count: number) => `${count} semitone${count === 1 ? '' : 's'}`;
 
 /** What the hand does from one grip to the next, in words. */
-export function changeText({ stay, slide, place, shapeMoves }: HandChange, shiftMm: number, moved: number): string {
+export function changeText({ stay, slide, place, shapeMoves }: HandChange, shiftMm: number): string {
   const frets = Math.abs(shapeMoves);
   const hand =
     shapeMoves !== 0
       ? `the whole shape slides ${shapeMoves > 0 ? 'up' : 'down'} ${frets} fret${frets === 1 ? '' : 's'}`
-      : [
-          fingersText(stay, 'stays', 'stay'),
-          fingersText(slide, 'slides', 'slide'),
-          fingersText(place, 'is set anew', 'are set anew'),
-        ]
+      : [fingersText(stay, 'stays', 'stay'), fingersText(slide, 'slides', 'slide'), fingersText(place, 'anew', 'anew')]
           .filter(Boolean)
           .join(', ');
   const shift = shiftMm > 0 ? `hand ${Math.round(shiftMm)} mm` : 'hand stays';
-  return [hand, shift, semitonesText(moved)].filter(Boolean).join(' · ');
+  return [hand, shift].filter(Boolean).join(' · ');
 }
 
 /** The fingers in the order to move them: `first ring, then index and little`; empty where none or one moves. */

@@ -335,7 +335,9 @@ const ANYWHERE = 'any';
 
 function TheCompany({ player, onChange }: Settings) {
   const { area } = player;
-  const frets = Array.from({ length: player.highestFret - player.capo + 1 }, (_, fret) => fret);
+  // What was chosen on a longer neck still stands.
+  const last = Math.max(player.highestFret - player.capo, area?.[1] ?? 0);
+  const frets = Array.from({ length: last + 1 }, (_, fret) => fret);
   const LEAST = 3;
   return (
     <section aria-labelledby="the-company">
@@ -378,7 +380,7 @@ function TheCompany({ player, onChange }: Settings) {
             sx={{ width: 132 }}
           >
             <MenuItem value={ANYWHERE}>anywhere</MenuItem>
-            {frets.slice(0, -LEAST).map((fret) => (
+            {frets.slice(0, -1).map((fret) => (
               <MenuItem key={fret} value={fret}>
                 {fret === 0 ? 'open' : fret}
               </MenuItem>
@@ -393,7 +395,7 @@ function TheCompany({ player, onChange }: Settings) {
               onChange={({ target: { value } }) => onChange({ area: [area[0], Number(value)] })}
               sx={{ width: 92 }}
             >
-              {frets.slice(area[0] + LEAST).map((fret) => (
+              {frets.slice(Math.min(area[0] + LEAST, area[1])).map((fret) => (
                 <MenuItem key={fret} value={fret}>
                   {fret}
                 </MenuItem>

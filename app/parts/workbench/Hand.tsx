@@ -30,6 +30,8 @@ import { Neck, NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
+const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+
 interface HandProps {
   readonly symbol: string;
   readonly chord: Chord | null;
@@ -68,19 +70,21 @@ export function Hand(props: HandProps) {
   return (
     <>
       <div className="hand">
-        <ChordSymbol symbol={symbol} className="hand-symbol" />
-        {grip && (
-          <span className="hand-grip">
-            {trying && <b>trying </b>}
-            <code>{grip.grip}</code> · reach {Math.round(grip.reachMm)} mm · {difficultyWord(grip.difficulty)}
-            {optional.length > 0 && (
-              <> · may do without string {optional.map((s) => guitar.open.length - s).join(' or ')}</>
-            )}
-          </span>
-        )}
-        {grip && !trying && (
-          <Fingerings grip={grip} ways={ways} guitar={guitar} chosen={chosen} onFingers={onFingers} />
-        )}
+        <div className="hand-line">
+          <ChordSymbol symbol={symbol} className="hand-symbol" />
+          {grip && (
+            <span className="hand-grip">
+              {trying && <b>trying </b>}
+              <code>{grip.grip}</code> · reach {Math.round(grip.reachMm)} mm · {difficultyWord(grip.difficulty)}
+              {optional.length > 0 && (
+                <> · string {OR.format(optional.map((s) => String(guitar.open.length - s)))} may go</>
+              )}
+            </span>
+          )}
+          {grip && !trying && (
+            <Fingerings grip={grip} ways={ways} guitar={guitar} chosen={chosen} onFingers={onFingers} />
+          )}
+        </div>
         <span className="hand-labels" role="group" aria-label="On the neck">
           {NECK_LABELS.map((kind) => (
             <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
@@ -136,7 +140,7 @@ function NextChange({ from, to, seconds, guitar }: NextChangeProps) {
   const order = orderText(change);
   return (
     <>
-      to <Glyphs text={musical(to.column.symbol)} />: {changeText(change, to.shiftMm, to.movement)}
+      to <Glyphs text={musical(to.column.symbol)} />: {changeText(change, to.shiftMm)}
       {order && ` · ${order}`}
       {' · '}
       <span className={rating === 'rushed' ? 'hand-rushed' : ''}>{ratingText(rating, needed, allowed)}</span>

@@ -181,7 +181,9 @@ export function Options(props: OptionsProps) {
           )}
         </div>
         {warning && <p className="caution">{warning}</p>}
-        <WaysOut easier={props.easier} onPeek={props.onPeek} onChoose={props.onEasier} />
+        {(tab === 'grip' || warning) && (
+          <WaysOut easier={props.easier} onPeek={props.onPeek} onChoose={props.onEasier} />
+        )}
       </div>
       <div
         id="options-panel"

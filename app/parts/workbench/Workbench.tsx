@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import {
@@ -179,7 +180,7 @@ export function Workbench(props: WorkbenchProps) {
   };
   const markGrip = (as: GripMark) => {
     const grip = grips.at(trying)?.grip ?? here?.grip;
-    if (tab === 'grip' && grip) book.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
+    if (tab === 'grip' && grip) grips.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
   };
   const pin = () => {
     if (column.decision?.pin) decide({ source: source() }, 'unpinning the grip');
@@ -367,6 +368,17 @@ export function Workbench(props: WorkbenchProps) {
       {cardsOpen && arranged && (
         <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
       )}
+      <Snackbar
+        open={grips.lastBanished !== null}
+        autoHideDuration={12_000}
+        onClose={(_, reason) => reason !== 'clickaway' && grips.forgetBanished()}
+        message={`${grips.lastBanished ?? ''} will not be offered again.`}
+        action={
+          <Button size="small" color="secondary" onClick={() => grips.mark(grips.lastBanished!, null)}>
+            Undo
+          </Button>
+        }
+      />
       <Snackbar open={playback.failed !== null} message={playback.failed} />
       <Conflict kept={store.conflict} onClose={store.dismissConflict} />
     </Frame>

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { formatFrets, fretsAt, gripOf, passing, type Grip, type GripFilter } from '../../../core/index.ts';
-import type { useGripBook } from '../../keep/player.ts';
+import type { GripMark, useGripBook } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import type { PricedGrips } from '../../work/solver.ts';
 
@@ -22,6 +22,7 @@ export function useGripList(priced: PricedGrips | null, { kept, banished, mark }
   const [filter, setFilter] = useRemembered<GripFilter>('grip-filter', NO_FILTER);
   /** One that is compared with whatever is tried. */
   const [beside, setBeside] = useState<{ readonly of: PricedGrips; readonly one: ListedGrip } | null>(null);
+  const [lastBanished, setLastBanished] = useState<string | null>(null);
   const own = useMemo(() => {
     if (priced === null || kept.length === 0) return new Set<number>();
     const wanted = new Set(kept);
@@ -55,7 +56,13 @@ export function useGripList(priced: PricedGrips | null, { kept, banished, mark }
     beside: beside !== null && beside.of === priced ? beside.one : null,
     setBeside: (one: ListedGrip | null) => setBeside(one && priced && { of: priced, one }),
     banished,
-    mark,
+    mark(grip: string, as: GripMark | null): void {
+      mark(grip, as);
+      setLastBanished(as === 'banished' ? grip : null);
+    },
+    /** A grip that was banished just now, for taking it back. */
+    lastBanished,
+    forgetBanished: () => setLastBanished(null),
   };
 }
 export type GripList = ReturnType<typeof useGripList>;
