@@ -3,6 +3,8 @@ import {
   arrangementOf,
   coloursOf,
   columnsOf,
+  formatFrets,
+  fretsAt,
   gripOf,
   handOf,
   labelsOf,
@@ -183,6 +185,22 @@ function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove 
   };
 }
 
+/** The grips of a column's chord, each with the exact price of taking it. */
+function gripsAt(of: SolvedTake, at: number, column: number): PricedGrips {
+  const chord = of.columns[column]!.chord!;
+  const found = of.search.gripAlternatives(at, chord);
+  const shapes = pick(
+    of.library,
+    found.map(({ shape }) => shape),
+  );
+  return {
+    chord,
+    shapes,
+    labels: labelsOf(chord, shapes),
+    extra: Int32Array.from(found, ({ cost }) => cost - of.best),
+  };
+}
+
 const solver = {
   /** Makes the shapes of a hand ready. */
   async warm(player: Player): Promise<void> {
@@ -282,38 +300,20 @@ const solver = {
   async grips(column: number): Promise<PricedGrips | null> {
     const priced = await pricing('grips', column);
     if (priced === null) return null;
-    const { of, at } = priced;
-    const chord = of.columns[column]!.chord!;
-    const found = of.search.gripAlternatives(at, chord);
-    const shapes = pick(
-      of.library,
-      found.map(({ shape }) => shape),
-    );
-    return {
-      chord,
-      shapes,
-      labels: labelsOf(chord, shapes),
-      extra: Int32Array.from(found, ({ cost }) => cost - of.best),
-    };
+    return gripsAt(priced.of, priced.at, column);
   },
 
   /** Easier grips in the place of the one that stands in a column, each with its price. */
   async waysOut(column: number, grip: string): Promise<EasierGrip[] | null> {
     const priced = await pricing('waysOut', column);
     if (priced === null) return null;
-    const { of, at } = priced;
-    const chord = of.columns[column]!.chord!;
-    const found = of.search.gripAlternatives(at, chord);
-    const shapes = pick(
-      of.library,
-      found.map(({ shape }) => shape),
-    );
-    const hard = found.findIndex((_, i) => gripOf(chord, shapes, i).grip === grip);
-    if (hard < 0) return [];
+    const { chord, shapes, extra } = gripsAt(priced.of, priced.at, column);
+    const hard = Array.from({ length: shapes.size }, (_, i) => i).find((i) => formatFrets(fretsAt(shapes, i)) === grip);
+    if (hard === undefined) return [];
     return waysOut(hard, shapes).map(({ id, shape }) => ({
       way: id,
       grip: gripOf(chord, shapes, shape),
-      extra: found[shape]!.cost - of.best,
+      extra: extra[shape]!,
     }));
   },
 };

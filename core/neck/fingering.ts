@@ -1,18 +1,8 @@
-import {
-  barrePrice,
-  FINGER_PRICE,
-  fingerStepPrice,
-  knottedPrice,
-  SLANT_PRICE,
-  stretchPrice,
-  THUMB_PRICE,
-} from './difficulty.ts';
+import { barrePrice, FINGER_PRICE, knottedPrice, SLANT_PRICE, THUMB_PRICE } from './difficulty.ts';
 import type { Hand } from './hand.ts';
 import { neckOf } from './hand.ts';
 import {
-  ALONG,
   FINGERTIP,
-  SPREAD,
   STRING_SPACING,
   THUMB_ALONG,
   WIDEST_BARRE_WITH_THUMB,
@@ -20,6 +10,7 @@ import {
   WIDEST_SMALL_BARRE,
   WIDEST_SLANT,
 } from './limits.ts';
+import { pairAt, pairTables, type PairTables } from './pairs.ts';
 import { MOST_STRINGS } from './tuning.ts';
 
 /** The thumb in flat arrays of fingers; 1–4 are the others, 0 is none. */
@@ -227,7 +218,7 @@ export class Fingerer {
         let strings = 0;
         if (down > 0) {
           strings = gap(from, to, this.#placed.from[before]!, this.#placed.to[before]!);
-          step += this.#pairs.step[this.#pair(finger, next, this.#placed.fret[before]!, fret, strings)]!;
+          step += this.#pairs.step[pairAt(this.#mm.length, finger, next, this.#placed.fret[before]!, fret, strings)]!;
           step += knottedPrice(strings, crossed);
         }
         for (let i = at; i <= last; i++) this.#trial[this.#string[i]!] = next;
@@ -265,16 +256,10 @@ export class Fingerer {
     }
     for (let i = 0; i < down; i++) {
       const strings = gap(from, to, this.#placed.from[i]!, this.#placed.to[i]!);
-      if (!this.#pairs.reached[this.#pair(this.#placed.finger[i]!, finger, this.#placed.fret[i]!, fret, strings)])
-        return false;
+      const pair = pairAt(this.#mm.length, this.#placed.finger[i]!, finger, this.#placed.fret[i]!, fret, strings);
+      if (!this.#pairs.reached[pair]) return false;
     }
     return true;
-  }
-
-  /** Where the tables have two fingers, their frets and the strings between them. */
-  #pair(finger: number, next: number, fret: number, nextFret: number, strings: number): number {
-    const fingers = (finger - 1) * 4 + next - 1;
-    return ((fingers * this.#mm.length + fret) * this.#mm.length + nextFret) * MOST_STRINGS + strings;
   }
 
   #isDominated(price: number, blocked: number): boolean {
@@ -306,40 +291,6 @@ function formOf(frets: ArrayLike<number>): number {
     form = form * FORM_STEPS + step;
   }
   return form;
-}
-
-/** What is true of two fingers at their places, whatever else the hand does; asked for too often to be worked out each time. */
-interface PairTables {
-  /** Whether both can stand there at once. */
-  readonly reached: Uint8Array;
-  /** What it costs to put the second down after the first, knots apart. */
-  readonly step: Float64Array;
-}
-
-function pairTables(mm: Float64Array, reach: number): PairTables {
-  const frets = mm.length;
-  const size = 16 * frets * frets * MOST_STRINGS;
-  const reached = new Uint8Array(size);
-  const step = new Float64Array(size);
-  for (let finger = 1; finger <= 4; finger++) {
-    for (let next = finger + 1; next <= 4; next++) {
-      for (let fret = 1; fret < frets; fret++) {
-        // Fingers stand in the order of their frets.
-        for (let nextFret = fret; nextFret < frets; nextFret++) {
-          const along = mm[nextFret]! - mm[fret]!;
-          if (along > ALONG[finger]![next]! * reach) break;
-          for (let strings = 0; strings < MOST_STRINGS; strings++) {
-            const fingers = (finger - 1) * 4 + next - 1;
-            const at = ((fingers * frets + fret) * frets + nextFret) * MOST_STRINGS + strings;
-            const across = strings * STRING_SPACING;
-            reached[at] = along ** 2 + across ** 2 <= (SPREAD[finger]![next]! * reach) ** 2 ? 1 : 0;
-            step[at] = fingerStepPrice(finger, next, nextFret - fret, strings) + stretchPrice(finger, next, along);
-          }
-        }
-      }
-    }
-  }
-  return { reached, step };
 }
 
 /** Strings between two ranges of strings; 0 where they meet or overlap. */

@@ -75,58 +75,52 @@ export function NumberDraft(
   );
 }
 
-interface ChoiceProps<T extends string> {
+interface OfFewProps<T> {
   readonly label: string;
-  readonly value: T;
   readonly choices: readonly (readonly [T, string])[];
-  readonly onChoose: (value: T) => void;
+  /** What it means, in a line. */
   readonly children?: ReactNode;
+}
+
+interface ChoiceProps<T> extends OfFewProps<T> {
+  readonly value: T;
+  readonly onChoose: (value: T) => void;
 }
 
 /** One of a few. */
-export function Choice<T extends string>({ label, value, choices, onChoose, children }: ChoiceProps<T>) {
-  return (
-    <div className="setting">
-      <span className="setting-label">{label}</span>
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={value}
-        aria-label={label}
-        onChange={(_, next: T | null) => next !== null && onChoose(next)}
-      >
-        {choices.map(([id, name]) => (
-          <ToggleButton key={id} value={id}>
-            {name}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
-      {children}
-    </div>
-  );
+export function Choice<T extends string>({ value, onChoose, ...few }: ChoiceProps<T>) {
+  return <OfFew {...few} exclusive value={value} onChange={(next) => next !== null && onChoose(next as T)} />;
 }
 
-interface SeveralProps<T extends number> {
-  readonly label: string;
-  readonly all: readonly (readonly [T, string])[];
+interface SeveralProps<T> extends OfFewProps<T> {
   /** Those that are in use. */
   readonly on: readonly T[];
   readonly onToggle: (on: T[]) => void;
-  readonly children?: ReactNode;
 }
 
 /** Any of a few, at least one. */
-export function Several<T extends number>({ label, all, on, onToggle, children }: SeveralProps<T>) {
+export function Several<T extends number>({ on, onToggle, ...few }: SeveralProps<T>) {
+  return <OfFew {...few} value={on} onChange={(next) => (next as T[]).length > 0 && onToggle(next as T[])} />;
+}
+
+interface ButtonsProps extends OfFewProps<string | number> {
+  readonly exclusive?: boolean;
+  readonly value: unknown;
+  readonly onChange: (next: unknown) => void;
+}
+
+function OfFew({ label, choices, children, exclusive = false, value, onChange }: ButtonsProps) {
   return (
     <div className="setting">
       <span className="setting-label">{label}</span>
       <ToggleButtonGroup
+        exclusive={exclusive}
         size="small"
-        value={[...on]}
+        value={value}
         aria-label={label}
-        onChange={(_, next: T[]) => next.length > 0 && onToggle(next)}
+        onChange={(_, next: unknown) => onChange(next)}
       >
-        {all.map(([id, name]) => (
+        {choices.map(([id, name]) => (
           <ToggleButton key={id} value={id}>
             {name}
           </ToggleButton>

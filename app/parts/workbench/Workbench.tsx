@@ -2,14 +2,9 @@ import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import {
-  appliedText,
   caution,
-  decisionFor,
   difficultyWord,
-  divide,
-  musical,
   secondsOf,
-  shiftPart,
   spanOfColumns,
   songOf,
   symbolOf,
@@ -34,6 +29,7 @@ import { BenchHeader } from './BenchHeader.tsx';
 import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
+import { columnEdits } from './columnEdits.ts';
 import { useBenchKeys } from './keys.ts';
 import { barChanges } from './barChanges.ts';
 import { answersTo } from './Moves.tsx';
@@ -139,15 +135,17 @@ export function Workbench(props: WorkbenchProps) {
     setTrying(-1);
     setPeek(null);
   };
-  const decide = (decision: Omit<Cell, 'on' | 'degree'> | null, label: string) => {
-    setTrying(-1);
-    setPeek(null);
-    store.edit(
-      { [column.at]: decision && { ...decisionFor(column.slot), ...decision } },
-      `${label} in bar ${column.slot.bar}`,
-    );
-  };
-  const source = (): Cell['source'] => column.decision?.source ?? sourceOf(column.symbol, column.slot.symbol);
+  const place = placeText(columns[from]!, columns[to]!);
+  const decide = columnEdits(
+    column,
+    { before: columns[selected - 1], grip: here?.grip ?? null },
+    place,
+    (patch, label) => {
+      setTrying(-1);
+      setPeek(null);
+      store.edit(patch, label);
+    },
+  );
   const make = (move: PricedMove) => {
     if (solving.busy || move.extra === null) return;
     select(from);
@@ -158,41 +156,17 @@ export function Workbench(props: WorkbenchProps) {
     if (solving.busy) return;
     if (tab === 'colour') {
       const option = colours[index];
-      if (option?.grip)
-        decide(
-          { source: option.group === 'chart' ? { kind: 'chart' } : { kind: 'colour', suffix: option.suffix } },
-          musical(symbolOf(option.chord)),
-        );
+      if (option?.grip) decide.colour(option);
     } else if (tab === 'move') {
       if (moves[index]) make(moves[index]);
     } else {
       const listed = grips.at(index);
-      if (listed) pinTo(listed.grip);
+      if (listed) decide.pinTo(listed.grip);
     }
-  };
-  const pinTo = ({ grip }: Grip) => decide({ source: source(), pin: grip }, `the grip ${grip}`);
-  const finger = (fingers: string | null) => {
-    if (here?.grip)
-      decide(
-        { source: source(), pin: here.grip.grip, ...(fingers !== null && { fingers }) },
-        fingers === null ? 'fingers as they lie best' : `the fingers ${fingers}`,
-      );
   };
   const markGrip = (as: GripMark) => {
     const grip = grips.at(trying)?.grip ?? here?.grip;
     if (tab === 'grip' && grip) grips.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
-  };
-  const pin = () => {
-    if (column.decision?.pin) decide({ source: source() }, 'unpinning the grip');
-    else if (here?.grip) decide({ source: source(), pin: here.grip.grip }, 'pinning the grip');
-  };
-  const release = () => {
-    if (column.decision) decide(null, 'letting go');
-  };
-  const place = placeText(columns[from]!, columns[to]!);
-  const cut = divide(column);
-  const divideHere = () => {
-    if (cut) store.edit({ [cut.at]: cut.cell }, `two colours in bar ${column.slot.bar}`);
   };
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, store.edit);
   const hear = (grip: Grip | null) => {
@@ -205,13 +179,6 @@ export function Workbench(props: WorkbenchProps) {
     const tried = move.grips.map(({ pitches }) => ({ pitches, ticks: whole / move.grips.length }));
     playback.hearInPlace(chart, arranged, from, to, tried);
   };
-  /** Moves the beginning of a part; what has the focus stays with it. */
-  const shift = (beats: number) => {
-    const patch = shiftPart(column, columns[selected - 1], beats);
-    if (patch) store.edit(patch, `${beats > 0 ? 'beginning later' : 'beginning earlier'} in ${place}`);
-  };
-  const { move: made } = column;
-  const lift = made && (() => store.edit({ [made.at]: null }, `lifting the ${appliedText(made).name}`));
   const play = () => {
     if (playback.active) playback.stop();
     else if (arranged) playback.play(chart, arranged, selected);
@@ -230,17 +197,17 @@ export function Workbench(props: WorkbenchProps) {
       play,
       hear: () => (tab === 'move' && moves[trying] ? hearMove(moves[trying]) : hear(inHand)),
       hearAlone: () => inHand && playback.hear(inHand.pitches),
-      divide: divideHere,
-      shift,
+      divide: () => decide.divide?.(),
+      shift: decide.shift,
       tab: show,
       try: (by) => setTrying((at) => Math.max(0, Math.min(offered - 1, at + by))),
       keep: () => keep(trying),
-      pin,
+      pin: decide.pin,
       mark: markGrip,
       beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
       neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
-      release,
-      lift: () => lift?.(),
+      release: decide.release,
+      lift: () => decide.lift?.(),
       undo: store.undoOne,
       redo: store.redoOne,
       escape: () => {
@@ -319,7 +286,7 @@ export function Workbench(props: WorkbenchProps) {
             labels={labels}
             onLabels={setLabels}
             chosen={column.decision?.fingers ?? null}
-            onFingers={finger}
+            onFingers={decide.finger}
           />
         </div>
         <Options
@@ -334,7 +301,7 @@ export function Workbench(props: WorkbenchProps) {
           colours={colours}
           grips={grips}
           easier={hard === null ? null : easier}
-          onEasier={pinTo}
+          onEasier={decide.pinTo}
           onPeek={setPeek}
           guitar={guitar}
           area={who.player.area}
@@ -351,15 +318,15 @@ export function Workbench(props: WorkbenchProps) {
           place={place}
           whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
           onHearMove={hearMove}
-          onLift={lift}
+          onLift={decide.lift}
           trying={trying}
           onTry={setTrying}
           onKeep={keep}
           onHear={hear}
-          onPin={pin}
-          onRelease={release}
-          onDivide={cut && divideHere}
-          onShift={column.part > 0 ? shift : null}
+          onPin={decide.pin}
+          onRelease={decide.release}
+          onDivide={decide.divide}
+          onShift={column.part > 0 ? decide.shift : null}
           changes={changes}
           grating={grating}
           onGrating={setGrating}
@@ -383,13 +350,6 @@ export function Workbench(props: WorkbenchProps) {
       <Conflict kept={store.conflict} onClose={store.dismissConflict} />
     </Frame>
   );
-}
-
-/** The chord a default column shows, as a decision: what is pinned is the chord too. */
-function sourceOf(symbol: string, plain: string): Cell['source'] {
-  if (symbol === plain) return { kind: 'chart' };
-  const suffix = symbol.replace(/\/[A-G][b#]?$/, '').replace(/^[A-G][b#]?/, '');
-  return { kind: 'colour', suffix };
 }
 
 /** Where a span is, in words: `bar 3`, `bar 3, beat 2`, `bars 3 to 4`. */

@@ -1,0 +1,81 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { pitchText, TUNINGS, type Midi } from '../../../core/index.ts';
+import { Draft, Flag, NumberDraft, Several, type Settings } from './fields.tsx';
+
+const OWN = 'own';
+
+/** Its strings and its neck. */
+export function TheGuitar({ player, onChange }: Settings) {
+  const { tuning } = player;
+  const named = TUNINGS.find(({ strings }) => strings.join() === tuning.join());
+  /** With another number of strings the same strings from the top stay out of use. */
+  const retune = (strings: readonly Midi[]) =>
+    onChange({
+      tuning: strings,
+      unusedStrings: player.unusedStrings
+        .map((s) => s + strings.length - tuning.length)
+        .filter((s) => s >= 0 && s < strings.length),
+    });
+  return (
+    <section aria-labelledby="the-guitar">
+      <h2 id="the-guitar">The guitar</h2>
+      <div className="setting-row">
+        <TextField
+          select
+          size="small"
+          label="Tuning"
+          value={named?.id ?? OWN}
+          onChange={({ target }) => {
+            const chosen = TUNINGS.find(({ id }) => id === target.value);
+            if (chosen) retune(chosen.strings);
+          }}
+          sx={{ width: 200 }}
+        >
+          {TUNINGS.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+          {!named && <MenuItem value={OWN}>Own</MenuItem>}
+        </TextField>
+        <Draft
+          player={player}
+          onChange={({ tuning: strings }) => strings && retune(strings)}
+          field="tuning"
+          label="Strings, lowest first"
+          write={(one) => one.tuning.map((open) => pitchText(open, 'letters')).join(' ')}
+          read={(text) => text.replaceAll('♭', 'b').replaceAll('♯', '#')}
+          width={252}
+        />
+      </div>
+      <div className="setting-row">
+        <NumberDraft
+          player={player}
+          onChange={onChange}
+          field="scaleLength"
+          label="Scale, mm"
+          hint="628–650"
+          width={92}
+        />
+        <NumberDraft player={player} onChange={onChange} field="highestFret" label="Frets" hint="in use" width={84} />
+        <NumberDraft player={player} onChange={onChange} field="capo" label="Capo" hint="0: none" width={84} />
+      </div>
+      <Several
+        label="Strings in use"
+        choices={tuning.map((open, s) => [s, pitchText(open, player.noteNames)] as const)}
+        on={tuning.map((_, s) => s).filter((s) => !player.unusedStrings.includes(s))}
+        onToggle={(on) => {
+          if (on.length >= 3) onChange({ unusedStrings: tuning.map((_, s) => s).filter((s) => !on.includes(s)) });
+        }}
+      >
+        <p>Three at least.</p>
+      </Several>
+      <Flag
+        label="Left-handed: the neck is shown mirrored"
+        on={player.leftHanded}
+        onChange={(leftHanded) => onChange({ leftHanded })}
+      />
+    </section>
+  );
+}

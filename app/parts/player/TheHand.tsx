@@ -1,0 +1,98 @@
+import Button from '@mui/material/Button';
+import Slider from '@mui/material/Slider';
+import { useState } from 'react';
+import type { Barres, FingerNumber } from '../../../core/index.ts';
+import { Choice, Flag, NumberDraft, Several, type Settings } from './fields.tsx';
+
+const REACHES = [
+  ['Small', 90],
+  ['Middle', 110],
+  ['Large', 125],
+] as const;
+const FINGERS: readonly (readonly [FingerNumber, string])[] = [
+  [1, 'Index'],
+  [2, 'Middle'],
+  [3, 'Ring'],
+  [4, 'Little'],
+];
+const BARRE_WORDS: readonly (readonly [Barres, string])[] = [
+  ['none', 'None'],
+  ['partial', 'Half'],
+  ['full', 'Full'],
+  ['slanted', 'Slanted too'],
+];
+
+/** How far it opens, which fingers fret, and how. */
+export function TheHand({
+  player,
+  onChange,
+  onTry,
+  caution,
+}: Settings & { onTry: () => void; caution: string | null }) {
+  const [sliding, setSliding] = useState<number | null>(null);
+  return (
+    <section aria-labelledby="the-hand">
+      <h2 id="the-hand">The hand</h2>
+      <div className="setting setting-reach">
+        <span className="setting-label">Reach, index to little finger</span>
+        <Slider
+          size="small"
+          min={50}
+          max={160}
+          value={sliding ?? player.reach}
+          aria-label="Reach in millimetres"
+          onChange={(_, value) => setSliding(value as number)}
+          onChangeCommitted={(_, value) => {
+            setSliding(null);
+            onChange({ reach: value as number });
+          }}
+        />
+        <NumberDraft player={player} onChange={onChange} field="reach" label="mm" width={84} />
+        <span className="setting-presets">
+          {REACHES.map(([name, reach]) => (
+            <Button
+              key={name}
+              size="small"
+              variant="outlined"
+              aria-pressed={player.reach === reach}
+              onClick={() => onChange({ reach })}
+            >
+              {name} {reach}
+            </Button>
+          ))}
+          <Button size="small" variant="outlined" onClick={onTry}>
+            Find it by trying
+          </Button>
+        </span>
+        {caution && <p className="caution">{caution}</p>}
+      </div>
+      <Several
+        label="Fingers that fret"
+        choices={FINGERS}
+        on={FINGERS.map(([finger]) => finger).filter((finger) => !player.resting.includes(finger))}
+        onToggle={(on) =>
+          onChange({ resting: FINGERS.map(([finger]) => finger).filter((finger) => !on.includes(finger)) })
+        }
+      >
+        {player.resting.length > 0 && <p>The others rest: no grip asks for them.</p>}
+      </Several>
+      <Choice label="Barres" value={player.barres} choices={BARRE_WORDS} onChoose={(barres) => onChange({ barres })} />
+      <Flag label="The thumb frets the lowest string" on={player.thumb} onChange={(thumb) => onChange({ thumb })} />
+      <Choice
+        label="The other hand plays with"
+        value={player.pluck}
+        choices={[
+          ['fingers', 'Fingers'],
+          ['pick', 'A pick'],
+        ]}
+        onChoose={(pluck) => onChange({ pluck })}
+      >
+        <p>
+          {player.pluck === 'pick'
+            ? 'Strings side by side; one may be left out where a finger damps it.'
+            : 'Up to two strings between may be left out.'}
+        </p>
+      </Choice>
+    </section>
+  );
+}

@@ -1,0 +1,94 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { noteText } from '../../../core/index.ts';
+import { Choice, Draft, type Settings } from './fields.tsx';
+
+const ANYWHERE = 'any';
+
+/** Who else plays, where on the neck, and how notes are called. */
+export function TheRest({ player, onChange }: Settings) {
+  const { area } = player;
+  // What was chosen on a longer neck still stands.
+  const last = Math.max(player.highestFret - player.capo, area?.[1] ?? 0);
+  const frets = Array.from({ length: last + 1 }, (_, fret) => fret);
+  const LEAST = 3;
+  return (
+    <section aria-labelledby="the-rest">
+      <h2 id="the-rest">The rest</h2>
+      <Draft
+        player={player}
+        onChange={onChange}
+        field="name"
+        label="Name of this player"
+        write={(one) => one.name}
+        read={(text) => text}
+        width="100%"
+      />
+      <Choice
+        label="Plays"
+        value={player.company}
+        choices={[
+          ['alone', 'Alone'],
+          ['bass', 'With a bass player'],
+        ]}
+        onChoose={(company) => onChange({ company })}
+      >
+        <p>
+          {player.company === 'bass' ? 'The bass has the roots: smaller grips do.' : 'The guitar has the bass, too.'}
+        </p>
+      </Choice>
+      <div className="setting">
+        <span className="setting-label">Likes to stay in frets</span>
+        <div className="setting-row">
+          <TextField
+            select
+            size="small"
+            label="from"
+            value={area?.[0] ?? ANYWHERE}
+            onChange={({ target: { value } }) =>
+              onChange({
+                area: value === ANYWHERE ? null : [Number(value), Math.max(area?.[1] ?? 0, Number(value) + LEAST)],
+              })
+            }
+            sx={{ width: 132 }}
+          >
+            <MenuItem value={ANYWHERE}>anywhere</MenuItem>
+            {frets.slice(0, -1).map((fret) => (
+              <MenuItem key={fret} value={fret}>
+                {fret === 0 ? 'open' : fret}
+              </MenuItem>
+            ))}
+          </TextField>
+          {area && (
+            <TextField
+              select
+              size="small"
+              label="to"
+              value={area[1]}
+              onChange={({ target: { value } }) => onChange({ area: [area[0], Number(value)] })}
+              sx={{ width: 92 }}
+            >
+              {frets.slice(Math.min(area[0] + LEAST, area[1])).map((fret) => (
+                <MenuItem key={fret} value={fret}>
+                  {fret}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+        </div>
+      </div>
+      <Choice
+        label="Notes are called"
+        value={player.noteNames}
+        choices={[
+          ['letters', 'B B♭'],
+          ['german', 'H B'],
+          ['fixed-do', `${noteText('B', 'fixed-do')} ${noteText('Bb', 'fixed-do')}`],
+        ]}
+        onChoose={(noteNames) => onChange({ noteNames })}
+      >
+        <p>On the neck; chord symbols stay as the chart has them.</p>
+      </Choice>
+    </section>
+  );
+}
