@@ -67,6 +67,7 @@ export type ProblemCode =
   | 'player-capo-high'
   | 'player-strings'
   | 'pin-unplayable'
+  | 'pin-unheld'
   | 'chord-unplayable';
 
 export interface Problem {

@@ -1,6 +1,8 @@
 import type { Column } from '../reharm/columns.ts';
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
+import type { Hand } from '../neck/hand.ts';
+import { whyNotHeld } from '../neck/hold.ts';
 import { problem, type Problem } from '../problem.ts';
 import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Pricing, type Terms } from './cost.ts';
 import { distinct, heldTones, movement, voicePairs } from './movement.ts';
@@ -80,7 +82,7 @@ export function arrangementOf(
     const held = heldAs(column.chord!, library, shape, pricing);
     const pin = column.decision?.pin;
     if (pin !== undefined && pin !== grip.grip) {
-      problems.push(problem('pin-unplayable', { text: column.symbol }, null, column.slot.bar));
+      problems.push(pinProblem(pin, column, library.hand));
     }
     terms.push(columnTerms(held, pricing.weights));
     let result: ArrangedColumn = { column, grip, movement: 0, held: 0, shiftMm: 0 };
@@ -116,6 +118,15 @@ export function arrangementOf(
     terms: all,
     problems,
   };
+}
+
+/** Why a pinned grip does not stand: this hand cannot hold it, or it is no grip of the chord. */
+function pinProblem(pin: string, { symbol, slot }: Column, hand: Hand): Problem {
+  const frets = parseFrets(pin);
+  const reason = frets && whyNotHeld(frets, hand);
+  return reason === null
+    ? problem('pin-unplayable', { text: symbol }, null, slot.bar)
+    : problem('pin-unheld', { text: pin, reason }, null, slot.bar);
 }
 
 const tenth = (value: number) => Math.round(value * 10) / 10;

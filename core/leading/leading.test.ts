@@ -6,6 +6,7 @@ import { parseChart } from '../chart/parse.ts';
 import { gripOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
+import { problemText } from '../wording/problems.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf } from '../reharm/columns.ts';
 import { arrangementOf, searchable } from './arrange.ts';
@@ -364,6 +365,18 @@ describe('an arrangement', () => {
     });
     expect(result.problems).toMatchObject([{ code: 'pin-unplayable', bar: 1 }]);
     expect(result.columns[0]!.grip).not.toBeNull();
+  });
+
+  test.each([
+    ['8-10-10-9-8-8', 'beyond'],
+    ['x-1-x-x-5-3', 'reach'],
+    ['1-1-1-1-1-1', null],
+  ])('a pin %s that does not stand says why: %s', (pin, reason) => {
+    const { result } = arranged('key: C\n| C |', { 'b:1:0': { on: 'C', source: { kind: 'chart' }, pin } });
+    expect(result.problems).toMatchObject([
+      reason === null ? { code: 'pin-unplayable' } : { code: 'pin-unheld', args: { text: pin, reason } },
+    ]);
+    expect(problemText(result.problems[0]!)).toMatch(/stands in\.$/);
   });
 
   test('an empty search has an empty path', () => {

@@ -83,12 +83,17 @@ export function mutedText(mutedBy: readonly (Finger | null)[]): string {
 export const semitonesText = (count: number) => `${count} semitone${count === 1 ? '' : 's'}`;
 
 /** What the hand does from one grip to the next, in words. */
-export function changeText({ stay, slide, place, shapeMoves }: HandChange, shiftMm: number): string {
+export function changeText({ stay, slide, place, lift, shapeMoves }: HandChange, shiftMm: number): string {
   const frets = Math.abs(shapeMoves);
   const hand =
     shapeMoves !== 0
       ? `the whole shape slides ${shapeMoves > 0 ? 'up' : 'down'} ${frets} fret${frets === 1 ? '' : 's'}`
-      : [fingersText(stay, 'stays', 'stay'), fingersText(slide, 'slides', 'slide'), fingersText(place, 'anew', 'anew')]
+      : [
+          fingersText(stay, 'stays', 'stay'),
+          fingersText(slide, 'slides', 'slide'),
+          fingersText(place, 'anew', 'anew'),
+          fingersText(lift, 'lifts', 'lift'),
+        ]
           .filter(Boolean)
           .join(', ');
   const shift = shiftMm > 0 ? `hand ${Math.round(shiftMm)} mm` : 'hand stays';

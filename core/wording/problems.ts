@@ -1,5 +1,7 @@
 import type { Problem, ProblemCode } from '../problem.ts';
 import { PLAYER_FIELDS, type PlayerField } from '../neck/player.ts';
+import type { WhyNot } from '../neck/hold.ts';
+import { whyNotText } from './hand.ts';
 import { PLAYER_RIGHT } from './player.ts';
 import { musical } from './music.ts';
 
@@ -70,6 +72,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'grip-unknown': ({ text }) =>
     `“${text}” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
+  'pin-unheld': ({ text, reason }) =>
+    `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
   'chord-unplayable': ({ text }) =>
     `This hand has no grip for ${musical(String(text))} on its neck; it is passed over.`,
   'player-no-json': ({ text }) => `This is no JSON: ${text}`,

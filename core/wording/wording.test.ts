@@ -137,6 +137,10 @@ describe('what the hand does, in words', () => {
     expect(orderText(change)).toBe('first ring, then index and little');
   });
 
+  test('fingers that lift', () => {
+    expect(changeText({ ...still, stay: [1], lift: [4] }, 0)).toBe('index stays, little lifts · hand stays');
+  });
+
   test('how it lies in the time there is', () => {
     expect(ratingText('brisk', 200, 188)).toBe('brisk: 200 ms of 188');
     expect(ratingText('easy', 0, 188)).toBe('time enough');
