@@ -83,6 +83,20 @@ test('grips for a player’s hand, labelled, with what their difficulty is made 
   expect(open.attributes).toContain('open strings');
 });
 
+test('name says what a grip or notes may be called, the best first, with what is missing', () => {
+  const named: { symbol: string; root: string; bass: string; missing: string[]; score: number }[] = json([
+    'name',
+    'x-3-5-4-5-3',
+  ]);
+  expect(named[0]).toEqual({ symbol: 'Cmaj7', root: 'C', bass: 'C', missing: [], score: 100 });
+  expect(named.map(({ score }) => score)).toEqual(named.map(({ score }) => score).sort((a, b) => b - a));
+  const first = (args: string[]) => (json(['name', ...args]) as typeof named)[0]!.symbol;
+  expect(first(['A C E G'])).toBe('Am7');
+  expect(first(['D F Ab C', '--bass', 'Bb'])).toBe('Bb9');
+  expect(first(['x-x-0-2-1-2', '--tuning', 'drop-d'])).toBe('D7');
+  expect(heron(['name', 'C Db D']).stdout).toBe('no common name\n');
+});
+
 test('arrange takes a player, too', () => {
   const chart = 'key: D\n| D | G | A7 | D |\n';
   const file = join(mkdtempSync(join(tmpdir(), 'heron-')), 'player.json');
@@ -192,6 +206,14 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
         'tuning cannot be "lute": it is six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of standard, drop-d, dadgad, fourths, seven, seven-a.\n' +
         '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, leftHanded, noteNames.\n',
     ],
+    [
+      ['name', 'x-3-x'],
+      '',
+      '“x-3-x” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.\n',
+    ],
+    [['name', 'x-3-2-0-1-0', '--tuning', 'seven'], '', 'x-3-2-0-1-0 has 6 strings, and this tuning 7.\n'],
+    [['name', 'x-x-x-x-x-x'], '', 'In x-x-x-x-x-x no string sounds: write a fret for one at least.\n'],
+    [['name', 'C H'], '', '“H” is no note. Write it like C, Bb or F#, a pitch like E5.\n'],
     [['grips', 'C', '--top', 'H9'], '', '“H9” is no note. Write it like C, Bb or F#, a pitch like E5.\n'],
   ])('%j', (args, input, message) => {
     expect(heron(args as string[], input as string)).toEqual({ status: 2, stdout: '', stderr: message });
@@ -206,6 +228,7 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [['arrange', '-', '--style', 'loud']],
     [['grips', 'C', '--max-difficulty', '11']],
     [['grips', 'C', '--family', 'drop 9']],
+    [['name', 'C', '--tuning', 'lute']],
     [['grips', 'C', '--player', '/no/such/file']],
     [['arrange', '-', '--stray', '9']],
     [['arrange', '-', '--plain', '--style', 'grit']],

@@ -4,6 +4,7 @@ import { problemLine, type Problem } from '../core/index.ts';
 import { arrange } from './arrange.ts';
 import { grips } from './grips.ts';
 import { moves } from './moves.ts';
+import { name } from './name.ts';
 import { read } from './read.ts';
 import { simplify } from './simplify.ts';
 
@@ -15,6 +16,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
   read FILE                    the chart, bar by bar: numeral and place of each chord
   grips SYMBOL                 every grip of a chord
         [--player FILE] [--top E5] [--bass C] [--family F] [--max-difficulty 0-10]
+  name GRIP-OR-NOTES           what it may be called: x-3-5-4-5-3, or "C E G A", the lowest first
+        [--key K] [--bass N] [--tuning T]
   arrange FILE                 the smoothest way through the chart
         [--player FILE] [--plain] [--only movement] [--candidates]
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
@@ -70,6 +73,8 @@ function main(argv: readonly string[]): number {
       top: { type: 'string' },
       bass: { type: 'string' },
       'max-difficulty': { type: 'string' },
+      key: { type: 'string' },
+      tuning: { type: 'string' },
       bar: { type: 'string' },
       beat: { type: 'string' },
       beats: { type: 'string' },
@@ -85,6 +90,7 @@ function main(argv: readonly string[]): number {
   const answers = {
     read: () => read(subject),
     grips: () => grips(subject, values),
+    name: () => name(subject, values),
     arrange: () => arrange(subject, values),
     moves: () => moves(subject, values),
     simplify: () => simplify(subject),

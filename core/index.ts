@@ -21,6 +21,8 @@ export {
 export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.ts';
 export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
 export { kindOf, parseChord, parseSuffix } from './chord/symbol.ts';
+export { asChord, namesOf, type AsChord, type ChordName, type NamingContext, type Sounding } from './chord/names.ts';
+export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
 export { playedOrder, writeOut, type Versions } from './chart/form.ts';

@@ -66,6 +66,8 @@ export type ProblemCode =
   | 'player-field'
   | 'player-capo-high'
   | 'player-strings'
+  | 'grip-strings'
+  | 'grip-silent'
   | 'pin-unplayable'
   | 'pin-unheld'
   | 'chord-unplayable';

@@ -2,7 +2,12 @@ import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { Chord, Interval, Note } from 'tonal';
+import { masksOf } from '../chord/chord.ts';
+import { suffixOf } from '../chord/kind.ts';
+import { namesOf, type ChordName } from '../chord/names.ts';
 import { parseChord } from '../chord/symbol.ts';
+import { pitchClass } from '../pitch/note.ts';
+import { maskOf, pitchClassOf } from '../pitch/pitch.ts';
 import { DEFAULT_HAND, neckOf, type Hand } from '../neck/hand.ts';
 import { holdingsOf, reachOf } from '../neck/hold.ts';
 import { formatFrets, fretsAt, shapesOf } from './grips.ts';
@@ -209,4 +214,35 @@ test('every shape is among the grips of its chord, or spells another chord', () 
       above.some((interval) => !allowed.includes(interval)) || tones.some((tone) => !above.includes(tone));
     expect([symbol, formatFrets(frets), isAnother]).toEqual([symbol, formatFrets(frets), true]);
   }
+});
+
+/** Other names of ours for the same notes. */
+const SAME_NOTES: Readonly<Record<string, string>> = { maj7b5: 'maj7#11', '9#5': '9b13' };
+
+test('every shape is named as it is printed, first or second, whatever note lies lowest', () => {
+  const ranks = within
+    .filter(({ suffix }) => !OTHERWISE.includes(suffix))
+    .map(({ key, suffix, frets }) => {
+      const chord = parseChord(key + (SUFFIXES[suffix] ?? suffix));
+      if (!chord.ok) throw new Error(suffix);
+      const pitches = frets.flatMap((fret, s) => (fret < 0 ? [] : [NECK.open[s]! + fret]));
+      const names = namesOf({ mask: maskOf(pitches.map(pitchClassOf)), bass: pitchClassOf(Math.min(...pitches)) });
+      const printed = suffixOf(chord.value.kind);
+      const isPrinted = ({ chord: { root, kind } }: ChordName) =>
+        pitchClass(root) === pitchClass(chord.value.root) &&
+        (suffixOf(kind) === printed || suffixOf(kind) === SAME_NOTES[printed]);
+      const mask = maskOf(pitches.map(pitchClassOf));
+      const { allowed, required } = masksOf(chord.value);
+      const isWhole = (mask & ~allowed) === 0 && required.every((choice) => (mask & choice) !== 0);
+      return { symbol: key + suffix, frets, isWhole, rank: names.findIndex(isPrinted) };
+    });
+  const share = (most: number) => percent(ranks.filter(({ rank }) => rank >= 0 && rank <= most).length, ranks.length);
+  expect(share(0)).toBe(82.5);
+  // Below these stand inversions, where another chord has the lowest note for its root.
+  expect(share(1)).toBe(94.7);
+  expect(share(9)).toBe(98.8);
+  // Whatever sounds the whole chord has its name among ours.
+  expect(
+    ranks.filter(({ rank, isWhole }) => rank < 0 && isWhole).map(({ symbol, frets }) => [symbol, formatFrets(frets)]),
+  ).toEqual([]);
 });

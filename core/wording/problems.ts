@@ -71,6 +71,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'note-unknown': ({ text }) => `“${text}” is no note. Write it like C, Bb or F#, a pitch like E5.`,
   'grip-unknown': ({ text }) =>
     `“${text}” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.`,
+  'grip-strings': ({ text, count, strings }) => `${text} has ${count} strings, and this tuning ${strings}.`,
+  'grip-silent': ({ text }) => `In ${text} no string sounds: write a fret for one at least.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
   'pin-unheld': ({ text, reason }) =>
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
