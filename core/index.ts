@@ -120,6 +120,19 @@ export {
   type Makeup,
 } from './grip/labels.ts';
 export { passing, type GripFilter } from './grip/filter.ts';
+export {
+  COMMON_FORMS,
+  inversionsOf,
+  neighboursOf,
+  octaveAway,
+  openStringsOf,
+  sameNotes,
+  smallChangeOf,
+  type Frets,
+  type KnownGrip,
+  type Neighbour,
+  type SmallChange,
+} from './grip/around.ts';
 export { waysOut, type WayOut, type WayOutId } from './grip/ways-out.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export {
@@ -160,4 +173,5 @@ export {
   wayOutText,
   whyNotText,
 } from './wording/hand.ts';
+export { smallChangeText } from './wording/around.ts';
 export { noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';

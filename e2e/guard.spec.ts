@@ -86,6 +86,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await check();
     await page.goto('/');
     await check();
+    await page.goto('/grips');
+    await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
+    await check();
     await page.goto(`/players?tune=${id}`);
     await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await check();

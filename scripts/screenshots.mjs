@@ -100,6 +100,10 @@ await shot('player', {}, async (page) => {
   await page.getByRole('link', { name: 'Band night' }).click();
   await page.locator('.players-holds[aria-busy=false] li').first().waitFor();
 });
+await shot('grips', {}, async (page) => {
+  await page.goto(`${address}/grips?grip=4-6-5-5-4-4&key=Db`);
+  await page.locator('.around[aria-busy=false]').waitFor();
+});
 await shot('grip-cards', {}, async (page) => {
   await open(page, 'Slack Water', 'bench');
   await page.getByRole('button', { name: 'Take it away' }).click();

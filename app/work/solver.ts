@@ -3,18 +3,28 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Arrangement, Cells, Chord, Player } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type {
+  Around,
   ColoursWanted,
   EasierGrip,
   MovesWanted,
   Phase,
   PricedColour,
-  PricedGrips,
+  ListedGrips,
   PricedMove,
   Solver,
   Survey,
 } from './solver.worker.ts';
 
-export type { EasierGrip, MovesWanted, Phase, PricedColour, PricedGrips, PricedMove, Survey } from './solver.worker.ts';
+export type {
+  BareGrip,
+  EasierGrip,
+  MovesWanted,
+  Phase,
+  PricedColour,
+  ListedGrips,
+  PricedMove,
+  Survey,
+} from './solver.worker.ts';
 
 let worker: Remote<Solver> | null = null;
 
@@ -150,7 +160,7 @@ export function useMoves(wanted: MovesWanted, result: number, shown: boolean): F
 }
 
 /** Every grip of a column's chord with its labels and its price; null while they are being priced. */
-export function useGrips(column: number, result: number, wanted: boolean): PricedGrips | null {
+export function useGrips(column: number, result: number, wanted: boolean): ListedGrips | null {
   return useAnswer(`${column}/${result}`, result > 0 && wanted, () => solver().grips(column));
 }
 
@@ -177,6 +187,26 @@ function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>)
     };
   }, [of, wanted]);
   return answer.of === of ? answer.value : null;
+}
+
+/** Every grip of a chord for a hand, the easiest first; null while they are being looked for, or when none is asked for. */
+export function useChordGrips(player: Player, chord: Chord | null): ListedGrips | null {
+  const of = JSON.stringify([player, chord]);
+  return useAnswer(of, chord !== null, () =>
+    solver().chordGrips(
+      player,
+      chord!,
+      proxy(() => undefined),
+    ),
+  );
+}
+
+/** Where a grip's notes lie elsewhere, for a hand; null while it is being looked for, with how far that is. */
+export function useAround(player: Player, frets: readonly number[]): { around: Around | null; share: number } {
+  const [share, setShare] = useState(0);
+  const of = JSON.stringify([player, frets]);
+  const around = useAnswer(of, true, () => solver().around(player, frets, proxy(setShare)));
+  return { around, share };
 }
 
 interface Surveys {

@@ -7,11 +7,14 @@ import {
   fretsAt,
   gripOf,
   handOf,
+  holdingAt,
+  inversionsOf,
   labelsOf,
   likedFirst,
   moveReason,
   parseChart,
   pick,
+  octaveAway,
   plainNumeral,
   priceMove,
   pricingFor,
@@ -21,6 +24,7 @@ import {
   searchable,
   slotKeys,
   spanOfColumns,
+  sameNotes,
   shapesOf,
   symbolOf,
   versionsOf,
@@ -58,11 +62,15 @@ export interface PricedColour extends ColourOption {
   readonly extra: number | null;
   readonly grip: Grip | null;
 }
-/** Every grip of a chord with its labels and the price of the whole path through it, cheapest first. */
-export interface PricedGrips {
+/** Every grip of a chord with its labels. */
+export interface ListedGrips {
   readonly chord: Chord;
   readonly shapes: Shapes;
   readonly labels: Labels;
+  /** The price of the whole path through each, cheapest first; null outside a tune, where the easiest come first. */
+  readonly extra: Int32Array | null;
+}
+interface PricedGrips extends ListedGrips {
   readonly extra: Int32Array;
 }
 /** An easier grip in the place of a hard one. */
@@ -70,6 +78,15 @@ export interface EasierGrip {
   readonly way: WayOutId;
   readonly grip: Grip;
   readonly extra: number;
+}
+/** A grip without a chord. */
+export type BareGrip = Pick<Grip, 'frets' | 'fingers'>;
+/** Where a grip's notes lie elsewhere on the neck. */
+export interface Around {
+  /** The same pitches; the same voicing an octave away; its inversions on the same strings. */
+  readonly same: readonly BareGrip[];
+  readonly octave: readonly BareGrip[];
+  readonly inversions: readonly BareGrip[];
 }
 /** What a hand can hold: shapes in all, and grips of chords to compare by. */
 export interface Survey {
@@ -118,7 +135,7 @@ function searchOf({ player, banished }: Job, library: ShapeLibrary): Search {
 let solved: SolvedTake | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
-const newestOf = { colours: 0, moves: 0, grips: 0, waysOut: 0, survey: 0, warm: 0 };
+const newestOf = { colours: 0, moves: 0, grips: 0, waysOut: 0, survey: 0, warm: 0, around: 0, chordGrips: 0 };
 
 const pause = () => new Promise<void>((resolve) => setTimeout(resolve));
 
@@ -224,6 +241,41 @@ const solver = {
     return library && { shapes: library.size, grips: chords.map((chord) => shapesOf(chord, library).length) };
   },
 
+  /** Every grip of a chord for a hand, the easiest first; the newest request wins. Null: given up. */
+  async chordGrips(player: Player, chord: Chord, onProgress: (share: number) => void): Promise<ListedGrips | null> {
+    const mine = ++newestOf.chordGrips;
+    const library = await libraryOf(
+      handOf(player),
+      followWhile(() => mine === newestOf.chordGrips),
+      onProgress,
+    );
+    if (library === null) return null;
+    const { difficulty } = library;
+    const shapes = pick(
+      library,
+      shapesOf(chord, library).sort((a, b) => difficulty[a]! - difficulty[b]! || a - b),
+    );
+    return { chord, shapes, labels: labelsOf(chord, shapes), extra: null };
+  },
+
+  /** Where a grip's notes lie elsewhere; the newest request wins. Null: given up. */
+  async around(player: Player, frets: readonly number[], onProgress: (share: number) => void): Promise<Around | null> {
+    const mine = ++newestOf.around;
+    const library = await libraryOf(
+      handOf(player),
+      followWhile(() => mine === newestOf.around),
+      onProgress,
+    );
+    if (library === null) return null;
+    const shown = (shapes: readonly number[]) =>
+      shapes.map((shape) => ({ frets: fretsAt(library, shape), fingers: holdingAt(library, shape).fingers }));
+    return {
+      same: shown(sameNotes(library, frets)),
+      octave: shown(octaveAway(library, frets)),
+      inversions: shown(inversionsOf(library, frets)),
+    };
+  },
+
   /** Solves the chart exactly. Null: a newer request took over. */
   async arrange(job: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> {
     const mine = ++newest;
@@ -297,7 +349,7 @@ const solver = {
   },
 
   /** Every grip of a column's chord with its labels and its exact price, cheapest first. */
-  async grips(column: number): Promise<PricedGrips | null> {
+  async grips(column: number): Promise<ListedGrips | null> {
     const priced = await pricing('grips', column);
     if (priced === null) return null;
     return gripsAt(priced.of, priced.at, column);

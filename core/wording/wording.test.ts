@@ -12,6 +12,7 @@ import {
   ratingText,
 } from './hand.ts';
 import { noteText, pitchText, settingCaution, tuningText } from './player.ts';
+import { smallChangeText } from './around.ts';
 import { musical, spokenSymbol, symbolParts } from './music.ts';
 import { PLAYER_FIELDS, readPlayer } from '../neck/player.ts';
 import { readChart } from '../reading/read.ts';
@@ -156,6 +157,21 @@ describe('what the hand does, in words', () => {
       'first inversion · without 5 · ♭3 doubled',
     );
   });
+});
+
+test('a small change of a grip one knows', () => {
+  const at = [4, 6, 6, 5, 4, 4];
+  expect(smallChangeText('Ab', { at, changes: [{ string: 2, by: -1 }] })).toBe('your A♭, string 4 a fret lower');
+  expect(
+    smallChangeText('Ab', {
+      at: [-1, 6, 6, 5, 4, 4],
+      changes: [
+        { string: 0, by: null },
+        { string: 5, by: null },
+      ],
+    }),
+  ).toBe('your A♭, with string 6, without string 1');
+  expect(smallChangeText('G', { at, changes: [{ string: 5, by: 2 }] })).toBe('your G, string 1 two frets higher');
 });
 
 describe('note names as the player reads them', () => {

@@ -29,6 +29,7 @@ export function Frame({ tuneId, header, children }: FrameProps) {
             <NavLink to={`/tunes/${tuneId}/bench`}>Bench</NavLink>
           </>
         )}
+        <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>Grips</NavLink>
         <NavLink to={tuneId === null ? '/players' : `/players?tune=${tuneId}`}>Player</NavLink>
         <span className="rail-end">
           <ColourMode />

@@ -44,6 +44,10 @@ interface NeckProps {
   /** Frets to lie in, from the capo. */
   readonly area?: readonly [number, number] | null;
   readonly label: string;
+  /** The string at hand, when fingers are put down by keys. */
+  readonly cursor?: number | null;
+  /** A place on the neck was pointed at; fret 0 is before the nut. */
+  readonly onPlace?: (string: number, fret: number) => void;
 }
 
 const DOT = 12.5;
@@ -51,7 +55,18 @@ const OPEN_DOT = 8;
 const INLAYS = [3, 5, 7, 9, 12, 15, 17, 19, 21, 24];
 
 /** The neck of this guitar, true to scale: fingers now, and dashed where they go. */
-export function Neck({ guitar, drawn, next, labels, noteNames, spans = NO_SPANS, area = null, label }: NeckProps) {
+export function Neck({
+  guitar,
+  drawn,
+  next,
+  labels,
+  noteNames,
+  spans = NO_SPANS,
+  area = null,
+  label,
+  cursor = null,
+  onPlace,
+}: NeckProps) {
   const at = neckLayout(guitar);
   const { highestFret, capo, open, unusedStrings } = guitar;
   const middle = (at.top + at.bottom) / 2;
@@ -79,7 +94,7 @@ export function Neck({ guitar, drawn, next, labels, noteNames, spans = NO_SPANS,
           x2={at.end}
           y1={at.string(s)}
           y2={at.string(s)}
-          className={`neck-string ${unusedStrings.includes(s) ? 'neck-unused' : ''}`}
+          className={`neck-string ${unusedStrings.includes(s) ? 'neck-unused' : ''} ${s === cursor ? 'neck-cursor' : ''}`}
           strokeWidth={2.2 - s * (1.4 / (open.length - 1))}
         />
       ))}
@@ -103,7 +118,36 @@ export function Neck({ guitar, drawn, next, labels, noteNames, spans = NO_SPANS,
       {next && drawn && <Paths grip={drawn.grip} next={next} at={at} />}
       {next && <Ghosts grip={drawn?.grip ?? null} next={next} at={at} />}
       {drawn && <Fingers drawn={drawn} guitar={guitar} labels={labels} noteNames={noteNames} at={at} />}
+      {onPlace && <Places guitar={guitar} at={at} onPlace={onPlace} />}
     </svg>
+  );
+}
+
+/** Every place a finger can be put, for pointing at. */
+function Places({
+  guitar: { capo, highestFret, open },
+  at,
+  onPlace,
+}: Required<Pick<NeckProps, 'guitar' | 'onPlace'>> & { at: NeckLayout }) {
+  return (
+    <g className="neck-places">
+      {open.flatMap((_, s) =>
+        Array.from({ length: highestFret - capo + 1 }, (__, fret) => {
+          const end = at.wire(capo + fret);
+          const begin = fret === 0 ? at.beside(end, -44) : at.wire(capo + fret - 1);
+          return (
+            <rect
+              key={`${s} ${fret}`}
+              x={Math.min(begin, end)}
+              y={at.string(s) - at.gap / 2}
+              width={Math.abs(end - begin)}
+              height={at.gap}
+              onClick={() => onPlace(s, fret)}
+            />
+          );
+        }),
+      )}
+    </g>
   );
 }
 

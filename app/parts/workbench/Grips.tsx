@@ -16,7 +16,7 @@ import {
   makeupOf,
   musical,
   priceText,
-  type Column,
+  type Chord,
   type Grip,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
@@ -27,9 +27,10 @@ import { OptionRow } from './OptionRow.tsx';
 import type { GripList, ListedGrip } from './useGripList.ts';
 
 interface GripsProps {
-  readonly column: Column;
+  /** Null: no chord sounds. */
+  readonly chord: Chord | null;
   /** The grip that stands. */
-  readonly stands: Grip | null;
+  readonly stands: Pick<Grip, 'frets' | 'grip'> | null;
   readonly list: GripList;
   readonly guitar: Guitar;
   readonly area: readonly [number, number] | null;
@@ -42,7 +43,7 @@ interface GripsProps {
 const ROW = 92;
 
 /** Every grip of the chord: the player's own first, filtered as wished, compared two at a time. */
-export function Grips({ column, stands, list, guitar, area, trying, onTry, onKeep, onHear }: GripsProps) {
+export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep, onHear }: GripsProps) {
   const scroller = useRef<HTMLUListElement>(null);
   const [menu, setMenu] = useState<{ readonly anchor: HTMLElement; readonly one: ListedGrip } | null>(null);
   const { priced, rows, at, beside } = list;
@@ -55,7 +56,7 @@ export function Grips({ column, stands, list, guitar, area, trying, onTry, onKee
   useEffect(() => {
     if (trying >= 0) virtual.scrollToIndex(trying, { align: 'auto' });
   }, [virtual, trying]);
-  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
+  if (chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (priced === null) return <p className="side-empty">Pricing every grip…</p>;
   const compared = at(trying) ?? at(rows.findIndex((shape) => isSame(stands, list, shape)));
   const choose = (run: (one: ListedGrip) => void) => () => {
@@ -135,7 +136,7 @@ export function Grips({ column, stands, list, guitar, area, trying, onTry, onKee
   );
 }
 
-const isSame = (stands: Grip | null, { priced }: GripList, shape: number) =>
+const isSame = (stands: Pick<Grip, 'frets'> | null, { priced }: GripList, shape: number) =>
   stands !== null &&
   priced !== null &&
   stands.frets.every((fret, s) => priced.shapes.frets[shape * priced.shapes.strings + s] === fret);
@@ -184,7 +185,7 @@ function Compare({ a, b, list, guitar, onClose }: CompareProps) {
   const both = b === null || b.shape === a.shape ? [a] : [a, b];
   const facts = both.map(({ grip, extra, shape }) => ({
     grip,
-    price: priceText(extra),
+    price: extra === null ? '' : priceText(extra),
     top: musical(String(grip.degrees.findLast((degree) => degree !== null) ?? '')),
     hand: `${difficultyWord(grip.difficulty)} ${grip.difficulty}: ${difficultyText(holdingAt(shapes, shape).parts)}`,
     reach: `${Math.round(grip.reachMm)} mm`,
@@ -197,9 +198,7 @@ function Compare({ a, b, list, guitar, onClose }: CompareProps) {
         <div key={grip.grip}>
           <GripDiagram grip={grip} guitar={guitar} label={`Grip ${grip.grip}`} />
           <b>{grip.grip}</b>
-          <p>
-            {words.price} · {words.reach}
-          </p>
+          <p>{[words.price, words.reach].filter(Boolean).join(' · ')}</p>
           <p>{words.hand}</p>
           <p>
             <Glyphs text={words.notes} />

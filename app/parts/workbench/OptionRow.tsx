@@ -9,6 +9,7 @@ interface OptionRowProps {
   readonly name: string;
   readonly stands: boolean;
   readonly trying: boolean;
+  /** What it adds to the tune; null: there is no tune, or the hand has no grip for it. */
   readonly extra: number | null;
   /** Whether the hand can hold it. */
   readonly playable: boolean;
@@ -50,7 +51,7 @@ export function OptionRow({
       {heading && <h3 className="option-heading">{heading}</h3>}
       <button type="button" className="option-keep" onClick={onKeep} disabled={!playable} aria-pressed={stands}>
         {children}
-        <span className="option-price">{extra === null ? 'no grip' : priceText(extra)}</span>
+        <span className="option-price">{extra !== null ? priceText(extra) : playable ? '' : 'no grip'}</span>
       </button>
       <IconButton size="small" aria-label={`Hear ${name}`} onClick={onHear} disabled={!playable}>
         <VolumeUpOutlined fontSize="small" />

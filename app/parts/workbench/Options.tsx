@@ -197,7 +197,7 @@ export function Options(props: OptionsProps) {
           <Moves {...props} />
         ) : (
           <Grips
-            column={column}
+            chord={column.chord}
             stands={grip}
             list={props.grips}
             guitar={props.guitar}
@@ -244,7 +244,7 @@ function Colours(props: OptionsProps) {
               onTry={() => onTry(i)}
               onKeep={() => onKeep(i)}
               extra={option.extra}
-              playable
+              playable={option.extra !== null}
               onHear={() => onHear(option.grip)}
               name={symbol}
             >

@@ -2,12 +2,13 @@ import { useMemo, useState } from 'react';
 import { formatFrets, fretsAt, gripOf, passing, type Grip, type GripFilter } from '../../../core/index.ts';
 import type { GripMark, useGripBook } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import type { PricedGrips } from '../../work/solver.ts';
+import type { ListedGrips } from '../../work/solver.ts';
 
 /** A grip on offer. */
 export interface ListedGrip {
   readonly grip: Grip;
-  readonly extra: number;
+  /** Null outside a tune. */
+  readonly extra: number | null;
   /** Among the player's own. */
   readonly kept: boolean;
   /** Its place in the priced grips. */
@@ -18,10 +19,10 @@ const NO_FILTER: GripFilter = {};
 const NONE: readonly number[] = [];
 
 /** The grips of a column as listed: those that pass the filter, the player's own first, then the cheapest. */
-export function useGripList(priced: PricedGrips | null, { kept, banished, mark }: ReturnType<typeof useGripBook>) {
+export function useGripList(priced: ListedGrips | null, { kept, banished, mark }: ReturnType<typeof useGripBook>) {
   const [filter, setFilter] = useRemembered<GripFilter>('grip-filter', NO_FILTER);
   /** One that is compared with whatever is tried. */
-  const [beside, setBeside] = useState<{ readonly of: PricedGrips; readonly one: ListedGrip } | null>(null);
+  const [beside, setBeside] = useState<{ readonly of: ListedGrips; readonly one: ListedGrip } | null>(null);
   const [lastBanished, setLastBanished] = useState<string | null>(null);
   const own = useMemo(() => {
     if (priced === null || kept.length === 0) return new Set<number>();
@@ -44,7 +45,7 @@ export function useGripList(priced: PricedGrips | null, { kept, banished, mark }
       if (priced === null || shape === undefined) return null;
       return {
         grip: gripOf(priced.chord, priced.shapes, shape),
-        extra: priced.extra[shape]!,
+        extra: priced.extra?.[shape] ?? null,
         kept: own.has(shape),
         shape,
       };

@@ -1,0 +1,111 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import {
+  parseChord,
+  parseFrets,
+  parseKey,
+  parseNote,
+  problemText,
+  problem,
+  type Frets,
+  type NoteName,
+} from '../../../core/index.ts';
+
+interface AskProps {
+  /** What is shown: a grip, or note names. */
+  readonly grip: string;
+  readonly strings: number;
+  /** As a header has it; empty: none. */
+  readonly keyText: string;
+  readonly onGrip: (frets: Frets) => void;
+  readonly onNotes: (notes: readonly NoteName[]) => void;
+  readonly onChord: (symbol: string) => void;
+  readonly onKey: (key: string) => void;
+}
+
+/** A grip, notes or a chord by their letters, and the key they are read in. */
+export function Ask({ grip, strings, keyText, onGrip, onNotes, onChord, onKey }: AskProps) {
+  return (
+    <div className="grips-ask">
+      <Line
+        label="A grip, a chord, or notes from the lowest"
+        hint="x-3-5-4-5-3, or C6/9, or C G B E"
+        value={grip}
+        faultOf={(text) => {
+          const read = readGrip(text, strings);
+          return typeof read === 'string' ? read : null;
+        }}
+        onTake={(text) => {
+          const read = readGrip(text, strings);
+          if (typeof read === 'string') return;
+          if ('frets' in read) onGrip(read.frets);
+          else if ('chord' in read) onChord(read.chord);
+          else onNotes(read.notes);
+        }}
+      />
+      <Line
+        label="In the key of"
+        hint="or none"
+        value={keyText}
+        faultOf={(text) => {
+          const key = text.trim() === '' ? null : parseKey(text);
+          return key === null || key.ok ? null : key.problems.map(problemText).join(' ');
+        }}
+        onTake={(text) => onKey(text.trim())}
+      />
+    </div>
+  );
+}
+
+type Read = { readonly frets: Frets } | { readonly chord: string } | { readonly notes: NoteName[] };
+
+/** Text as a grip, one word as a chord, several as notes; else what is wrong with it. */
+function readGrip(text: string, strings: number): Read | string {
+  const frets = parseFrets(text);
+  if (frets?.length === strings) return { frets };
+  if (frets) return problemText(problem('grip-strings', { text, count: frets.length, strings }));
+  if (text.includes('-')) return problemText(problem('grip-unknown', { text }));
+  const words = text.trim().split(/[\s,]+/);
+  if (words.length === 1) {
+    const chord = parseChord(words[0]!);
+    return chord.ok ? { chord: words[0]! } : chord.problems.map(problemText).join(' ');
+  }
+  const notes = words.map(parseNote);
+  const wrong = words.find((_, i) => notes[i] === null);
+  return wrong === undefined ? { notes: notes as NoteName[] } : problemText(problem('note-unknown', { text: wrong }));
+}
+
+interface LineProps {
+  readonly label: string;
+  readonly hint: string;
+  readonly value: string;
+  readonly faultOf: (text: string) => string | null;
+  readonly onTake: (text: string) => void;
+}
+
+/** Text taken over on Enter or on leaving, once it is right. */
+function Line({ label, hint, value, faultOf, onTake }: LineProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const fault = draft === null ? null : faultOf(draft);
+  const take = () => {
+    if (draft === null || fault !== null) return;
+    onTake(draft);
+    setDraft(null);
+  };
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={draft ?? value}
+      error={fault !== null}
+      helperText={fault ?? hint}
+      onChange={({ target }) => setDraft(target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') take();
+        if (event.key === 'Escape') setDraft(null);
+      }}
+      slotProps={{ htmlInput: { spellCheck: false } }}
+    />
+  );
+}

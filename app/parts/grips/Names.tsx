@@ -1,0 +1,87 @@
+import type { ReactNode } from 'react';
+import Button from '@mui/material/Button';
+import { musical, NAME_RULES, type ChordName } from '../../../core/index.ts';
+import type { GripMark } from '../../keep/player.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+interface NamesProps {
+  /** What stands in their place for now. */
+  readonly side: ReactNode;
+  readonly names: readonly ChordName[];
+  readonly chosen: string | null;
+  readonly onChoose: (symbol: string) => void;
+  /** Null where only notes were named. */
+  readonly grip: string | null;
+  readonly isKept: boolean;
+  readonly isBanished: boolean;
+  readonly onMark: (as: GripMark | null) => void;
+}
+
+/** Every name the notes can have, the best first, with what speaks against each. */
+export function Names({ side, names, chosen, onChoose, grip, isKept, isBanished, onMark }: NamesProps) {
+  if (side)
+    return (
+      <aside className="side" aria-label="Grips of a chord">
+        {side}
+      </aside>
+    );
+  return (
+    <aside className="side" aria-label="Names">
+      <div className="grips-names-head">
+        <h2>What it is</h2>
+        {grip !== null && (
+          <div className="side-actions">
+            <Button
+              size="small"
+              variant="outlined"
+              aria-pressed={isKept}
+              onClick={() => onMark(isKept ? null : 'kept')}
+            >
+              {isKept ? 'One of mine' : 'Keep among mine'}
+            </Button>
+            <Button
+              size="small"
+              variant="outlined"
+              aria-pressed={isBanished}
+              onClick={() => onMark(isBanished ? null : 'banished')}
+            >
+              {isBanished ? 'Banished' : 'Banish'}
+            </Button>
+          </div>
+        )}
+      </div>
+      {names.length === 0 && (
+        <p className="side-empty">
+          These notes have no common name. They may be a cluster, or a chord and something beside it.
+        </p>
+      )}
+      <ul className="options grips-names" aria-label="Names">
+        {names.map((name) => (
+          <li key={name.symbol} className={`option ${name.symbol === chosen ? 'option-stands' : ''}`}>
+            <button
+              type="button"
+              className="option-keep"
+              aria-pressed={name.symbol === chosen}
+              onClick={() => onChoose(name.symbol)}
+            >
+              <ChordSymbol symbol={name.symbol} className={name.symbol.length > 7 ? 'symbol-long' : ''} />
+              <span className="option-reason">
+                <Glyphs text={reasonOf(name)} />
+              </span>
+              <span className="option-price">{name.score}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  );
+}
+
+/** What is missing, and what speaks most against the name. */
+function reasonOf({ missing, rules }: ChordName): string {
+  const without = missing.length > 0 ? [`without ${missing.map(musical).join(' and ')}`] : [];
+  const against = NAME_RULES.filter(({ id }) => rules.includes(id) && !id.includes('root') && id !== 'no-fifth');
+  const most = [...against].sort((a, b) => b.points - a.points)[0];
+  return [...without, ...(most ? [most.reason] : [])].join('; ') || 'every note has its place';
+}
