@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, newTune, test } from './player.ts';
+import { expect, expectSaved, newTune, test } from './player.ts';
 
 const names = (page: Page) =>
   page
@@ -86,4 +86,42 @@ test('a chord is asked for, its grips filtered, and one is taken', async ({ page
   await expect(page.locator('.grips-said code')).toHaveText(grip);
   await page.getByRole('button', { name: 'Back to the names' }).click();
   await expect.poll(async () => (await names(page)).join()).toContain('E flat major 9');
+});
+
+test('a grip is kept with a name, tags and a note, found by them, and forgotten', async ({ page }) => {
+  await page.goto('/players');
+  await page.waitForURL(/players\/[\w-]+/);
+  const before = page.url();
+  await page.getByRole('button', { name: 'New player' }).click();
+  await page.waitForURL((url) => url.href !== before);
+  const player = /players\/([\w-]+)/.exec(page.url())![1]!;
+  for (const [grip, name, tags] of [
+    ['x-3-5-4-5-3', 'Gangway', 'opening, calm'],
+    ['x-x-5-5-5-5', 'Ripple', 'calm'],
+    ['3-x-4-4-3-x', 'Bollard', ''],
+    ['x-x-2-2-1-3', 'Keel', ''],
+  ] as const) {
+    await page.goto(`/grips?player=${player}&grip=${grip}`);
+    await page.getByRole('button', { name: 'Keep among mine' }).click();
+    await page.getByLabel('Its name').fill(name);
+    await page.keyboard.press('Enter');
+    if (tags) {
+      await page.getByLabel('Tags, with commas').fill(tags);
+      await page.keyboard.press('Enter');
+    }
+    await expectSaved(page);
+  }
+  const mine = page.getByRole('region', { name: 'Grips of mine' });
+  await expect(mine.getByRole('listitem')).toHaveCount(4);
+  await mine.getByLabel(/^Find by/).fill('calm');
+  await expect(mine.locator('b')).toHaveText(['Gangway', 'Ripple']);
+  await mine.getByRole('button', { name: 'Show Gangway' }).click();
+  await expect(page.getByLabel(/^A grip, a chord/)).toHaveValue('x-3-5-4-5-3');
+  await expect(page.getByLabel('Its name')).toHaveValue('Gangway');
+  await expect(page.getByLabel('Tags, with commas')).toHaveValue('opening, calm');
+  await page.getByRole('button', { name: 'One of mine' }).click();
+  await expect(mine.getByRole('listitem')).toHaveCount(1);
+  await expectSaved(page);
+  await page.reload();
+  await expect(mine.getByRole('listitem')).toHaveCount(3);
 });

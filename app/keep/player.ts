@@ -67,6 +67,13 @@ export function useSettings({ id, settings }: KeptPlayer) {
 
 /** What a player says of a grip on the tuning in hand. */
 export type GripMark = 'kept' | 'banished';
+/** What goes with a kept grip. */
+export interface GripWords {
+  readonly name?: string;
+  readonly tags?: readonly string[];
+  readonly note?: string;
+}
+type KeptGrip = GripWords & { readonly banished: boolean };
 const NONE: readonly string[] = [];
 
 /** The grips a player keeps or banished on a tuning, and how to mark one; null forgets it. */
@@ -75,19 +82,30 @@ export function useGripBook({ id, grips }: KeptPlayer, player: Player) {
   const tuning = tuningKey(player.tuning);
   const text = JSON.stringify(cells);
   const book = useMemo(() => {
-    const own = Object.entries(JSON.parse(text) as Readonly<Record<string, { readonly banished: boolean }>>)
+    const own = Object.entries(JSON.parse(text) as Readonly<Record<string, KeptGrip>>)
       .filter(([key]) => key.startsWith(`${tuning}/`))
-      .map(([key, { banished }]): [string, boolean] => [key.slice(tuning.length + 1), banished]);
+      .map(([key, cell]) => [key.slice(tuning.length + 1), cell] as const);
     const those = (wanted: boolean) => {
-      const list = own.flatMap(([grip, banished]) => (banished === wanted ? [grip] : []));
+      const list = own.flatMap(([grip, { banished }]) => (banished === wanted ? [grip] : []));
       return list.length === 0 ? NONE : list;
     };
-    return { kept: those(false), banished: those(true) };
+    return {
+      kept: those(false),
+      banished: those(true),
+      /** What goes with each kept one. */
+      words: new Map<string, GripWords>(
+        own.flatMap(([grip, { banished, ...words }]) => (banished ? [] : [[grip, words]])),
+      ),
+    };
   }, [text, tuning]);
   const mark = useCallback(
     (grip: string, as: GripMark | null) =>
       edit({ [`${tuning}/${grip}`]: as === null ? null : { banished: as === 'banished' } }),
     [edit, tuning],
   );
-  return { ...book, mark };
+  const describe = useCallback(
+    (grip: string, words: GripWords) => edit({ [`${tuning}/${grip}`]: { banished: false, ...words } }),
+    [edit, tuning],
+  );
+  return { ...book, mark, describe };
 }

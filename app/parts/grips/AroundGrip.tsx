@@ -3,12 +3,9 @@ import {
   COMMON_FORMS,
   formatFrets,
   handOf,
-  holdingsOf,
-  namesOf,
   neighboursOf,
   openStringsOf,
   parseFrets,
-  pitchClassOf,
   smallChangeOf,
   smallChangeText,
   type Frets,
@@ -24,25 +21,22 @@ interface AroundGripProps {
   readonly frets: Frets;
   readonly player: Player;
   readonly guitar: Guitar;
+  readonly nameOf: (frets: Frets) => string;
+  readonly fingered: (frets: Frets) => BareGrip;
   /** Grips the player keeps on this tuning. */
   readonly kept: readonly string[];
   readonly onShow: (frets: Frets) => void;
 }
 
 /** What lies near a grip, and where else its notes are. */
-export function AroundGrip({ frets, player, guitar, kept, onShow }: AroundGripProps) {
+export function AroundGrip({ frets, player, guitar, nameOf, fingered, kept, onShow }: AroundGripProps) {
   const { around, share } = useAround(player, frets);
-  const nameOf = useMemo(() => nameOn(guitar), [guitar]);
   const change = useMemo(() => {
     const known = [...kept.map((grip) => ({ frets: parseFrets(grip)! })), ...COMMON_FORMS];
     return smallChangeOf(frets, known, guitar.mm.length - 1);
   }, [frets, kept, guitar]);
   const near = useMemo(() => neighboursOf(frets, handOf(player)), [frets, player]);
   const open = openStringsOf(frets);
-  const fingered = (other: Frets): BareGrip => ({
-    frets: other,
-    fingers: holdingsOf(other, handOf(player))[0]?.fingers ?? other.map(() => null),
-  });
   return (
     <div className="around" aria-busy={around === null}>
       {change && (
@@ -78,10 +72,9 @@ export function AroundGrip({ frets, player, guitar, kept, onShow }: AroundGripPr
 /** With fewer notes there is little left to move. */
 const FEWEST_LEFT = 3;
 
-interface RowProps extends Pick<AroundGripProps, 'guitar' | 'onShow'> {
+interface RowProps extends Pick<AroundGripProps, 'guitar' | 'onShow' | 'nameOf'> {
   readonly title: string;
   readonly grips: readonly BareGrip[];
-  readonly nameOf: (frets: Frets) => string;
 }
 
 /** More than so many are no help. */
@@ -106,11 +99,3 @@ function Row({ title, grips, guitar, nameOf, onShow }: RowProps) {
     </section>
   );
 }
-
-/** The first name of what is fretted on a guitar; empty where there is no common one. */
-const nameOn = (guitar: Guitar) => (frets: Frets) => {
-  const pitches = frets.flatMap((fret, s) => (fret < 0 ? [] : [guitar.open[s]! + fret]));
-  if (pitches.length === 0) return '';
-  const mask = pitches.reduce((bits, pitch) => bits | (1 << pitchClassOf(pitch)), 0);
-  return namesOf({ mask, bass: pitchClassOf(Math.min(...pitches)) })[0]?.symbol ?? '';
-};

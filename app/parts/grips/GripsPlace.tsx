@@ -1,11 +1,13 @@
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   formatFrets,
+  handOf,
   headerKey,
+  holdingsOf,
   namesOf,
   parseChord,
   parseFrets,
@@ -23,16 +25,17 @@ import { useRemembered } from '../../keep/remembered.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
-import { guitarOf } from '../neck/layout.ts';
+import { guitarOf, type Guitar } from '../neck/layout.ts';
 import type { NeckLabels } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Grips } from '../workbench/Grips.tsx';
 import { useGripList } from '../workbench/useGripList.ts';
 import { usePlayback } from '../workbench/usePlayback.ts';
-import { useChordGrips } from '../../work/solver.ts';
+import { useChordGrips, type BareGrip } from '../../work/solver.ts';
 import { AroundGrip } from './AroundGrip.tsx';
 import { Ask } from './Ask.tsx';
 import { Fingerboard } from './Fingerboard.tsx';
+import { GripWordsFields, MyGrips } from './MyGrips.tsx';
 import { Names } from './Names.tsx';
 
 interface GripsPlaceProps {
@@ -49,6 +52,8 @@ const KEYS: Keys = [
   ['H', 'hear it'],
   ['?', 'this sheet'],
 ];
+
+const NO_WORDS = {};
 
 /** The grip one sees first: C major seventh. */
 const FIRST = 'x-3-5-4-5-3';
@@ -89,6 +94,14 @@ export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
     const chord = parseChord(params.get('chord') ?? '');
     return chord.ok ? chord.value : null;
   }, [params]);
+  const nameOf = useCallback((other: Frets) => firstName(guitar, other), [guitar]);
+  const fingered = useCallback(
+    (other: Frets): BareGrip => ({
+      frets: other,
+      fingers: holdingsOf(other, handOf(player))[0]?.fingers ?? other.map(() => null),
+    }),
+    [player],
+  );
   const list = useGripList(useChordGrips(player, asked), book);
   const [trying, setTrying] = useState(-1);
   const keep = (row: number) => {
@@ -153,7 +166,7 @@ export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
             onHear={() => playback.hear(pitches)}
           />
           {notes.length === 0 && (
-            <AroundGrip frets={frets} player={player} guitar={guitar} kept={book.kept} onShow={show} />
+            <AroundGrip {...{ frets, player, guitar, nameOf, fingered }} kept={book.kept} onShow={show} />
           )}
         </div>
         <Names
@@ -191,6 +204,14 @@ export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
           isKept={book.kept.includes(formatFrets(frets))}
           isBanished={book.banished.includes(formatFrets(frets))}
           onMark={(as) => book.mark(formatFrets(frets), as)}
+          words={
+            <GripWordsFields
+              key={formatFrets(frets)}
+              words={book.words.get(formatFrets(frets)) ?? NO_WORDS}
+              onWords={(words) => book.describe(formatFrets(frets), words)}
+            />
+          }
+          mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered }} onShow={show} />}
         />
       </div>
       <Snackbar open={playback.failed !== null} message={playback.failed} />
@@ -208,3 +229,9 @@ const soundingOf = (written: readonly NoteName[]) => ({
   bass: pitchClass(written[0]!),
   written,
 });
+
+/** The first name of what is fretted on a guitar; empty where there is no common one. */
+function firstName({ open }: Guitar, frets: Frets): string {
+  const pitches = frets.flatMap((fret, s) => (fret < 0 ? [] : [open[s]! + fret])).sort((a, b) => a - b);
+  return pitches.length === 0 ? '' : (namesOf(maskAndBass(pitches))[0]?.symbol ?? '');
+}

@@ -16,10 +16,15 @@ interface NamesProps {
   readonly isKept: boolean;
   readonly isBanished: boolean;
   readonly onMark: (as: GripMark | null) => void;
+  /** Name, tags and note, where the grip is kept. */
+  readonly words: ReactNode;
+  /** The grips the player keeps. */
+  readonly mine: ReactNode;
 }
 
 /** Every name the notes can have, the best first, with what speaks against each. */
-export function Names({ side, names, chosen, onChoose, grip, isKept, isBanished, onMark }: NamesProps) {
+export function Names(props: NamesProps) {
+  const { side, names, chosen, onChoose, grip, isKept, isBanished, onMark, words, mine } = props;
   if (side)
     return (
       <aside className="side" aria-label="Grips of a chord">
@@ -50,30 +55,34 @@ export function Names({ side, names, chosen, onChoose, grip, isKept, isBanished,
             </Button>
           </div>
         )}
+        {isKept && words}
       </div>
-      {names.length === 0 && (
-        <p className="side-empty">
-          These notes have no common name. They may be a cluster, or a chord and something beside it.
-        </p>
-      )}
-      <ul className="options grips-names" aria-label="Names">
-        {names.map((name) => (
-          <li key={name.symbol} className={`option ${name.symbol === chosen ? 'option-stands' : ''}`}>
-            <button
-              type="button"
-              className="option-keep"
-              aria-pressed={name.symbol === chosen}
-              onClick={() => onChoose(name.symbol)}
-            >
-              <ChordSymbol symbol={name.symbol} className={name.symbol.length > 7 ? 'symbol-long' : ''} />
-              <span className="option-reason">
-                <Glyphs text={reasonOf(name)} />
-              </span>
-              <span className="option-price">{name.score}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <div className="side-panel">
+        {names.length === 0 && (
+          <p className="side-empty">
+            These notes have no common name. They may be a cluster, or a chord and something beside it.
+          </p>
+        )}
+        <ul className="options grips-names" aria-label="Names">
+          {names.map((name) => (
+            <li key={name.symbol} className={`option ${name.symbol === chosen ? 'option-stands' : ''}`}>
+              <button
+                type="button"
+                className="option-keep"
+                aria-pressed={name.symbol === chosen}
+                onClick={() => onChoose(name.symbol)}
+              >
+                <ChordSymbol symbol={name.symbol} className={name.symbol.length > 7 ? 'symbol-long' : ''} />
+                <span className="option-reason">
+                  <Glyphs text={reasonOf(name)} />
+                </span>
+                <span className="option-price">{name.score}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {mine}
+      </div>
     </aside>
   );
 }

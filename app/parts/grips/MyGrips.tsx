@@ -1,0 +1,105 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { parseFrets, type Frets } from '../../../core/index.ts';
+import type { GripWords } from '../../keep/player.ts';
+import type { BareGrip } from '../../work/solver.ts';
+import type { Guitar } from '../neck/layout.ts';
+import { GripDiagram } from '../neck/GripDiagram.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+
+interface MyGripsProps {
+  readonly kept: readonly string[];
+  readonly words: ReadonlyMap<string, GripWords>;
+  readonly guitar: Guitar;
+  /** Its first name; empty where there is no common one. */
+  readonly nameOf: (frets: Frets) => string;
+  readonly fingered: (frets: Frets) => BareGrip;
+  readonly onShow: (frets: Frets) => void;
+}
+
+/** A search is worth its room from so many on. */
+const MANY = 4;
+
+/** The grips a player keeps, found by chord, name, tag or note. */
+export function MyGrips({ kept, words, guitar, nameOf, fingered, onShow }: MyGripsProps) {
+  const [search, setSearch] = useState('');
+  if (kept.length === 0) return null;
+  const all = kept.map((grip) => {
+    const frets = parseFrets(grip)!;
+    return { grip, frets, symbol: nameOf(frets), ...words.get(grip) };
+  });
+  const wanted = search.trim().toLowerCase();
+  const found = all.filter(({ grip, symbol, name = '', tags = [], note = '' }) =>
+    [grip, symbol, name, note, ...tags].some((text) => text.toLowerCase().includes(wanted)),
+  );
+  return (
+    <section className="my-grips" aria-label="Grips of mine">
+      <h2>Grips of mine</h2>
+      {kept.length >= MANY && (
+        <TextField
+          size="small"
+          fullWidth
+          label="Find by chord, name, tag or note"
+          value={search}
+          onChange={({ target }) => setSearch(target.value)}
+        />
+      )}
+      {found.length === 0 && <p className="side-empty">None of them is called so.</p>}
+      <ul>
+        {found.map(({ grip, frets, symbol, name, tags = [], note }) => (
+          <li key={grip}>
+            <button type="button" onClick={() => onShow(frets)} aria-label={`Show ${name ?? grip}`}>
+              <GripDiagram grip={fingered(frets)} guitar={guitar} />
+              <span>
+                {symbol && <ChordSymbol symbol={symbol} />} <b>{name ?? grip}</b>
+                {tags.length > 0 && <small>{tags.join(', ')}</small>}
+                {note && <small>{note}</small>}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface WordsProps {
+  readonly words: GripWords;
+  readonly onWords: (words: GripWords) => void;
+}
+
+/** Name, tags and note of the grip in hand; kept on leaving a field. */
+export function GripWordsFields({ words, onWords }: WordsProps) {
+  const { name = '', tags = [], note = '' } = words;
+  const change = (part: GripWords) => {
+    const all = { name, tags, note, ...part };
+    onWords({
+      ...(all.name !== '' && { name: all.name }),
+      ...(all.tags.length > 0 && { tags: all.tags }),
+      ...(all.note !== '' && { note: all.note }),
+    });
+  };
+  const field = (label: string, value: string, most: number, take: (text: string) => GripWords) => (
+    <TextField
+      key={`${label} ${value}`}
+      size="small"
+      fullWidth
+      label={label}
+      defaultValue={value}
+      slotProps={{ htmlInput: { maxLength: most } }}
+      onBlur={({ target }) => target.value.trim() !== value && change(take(target.value.trim()))}
+      onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}
+    />
+  );
+  return (
+    <div className="my-grips-words">
+      {field('Its name', name, 120, (text) => ({ name: text }))}
+      {field('Tags, with commas', tags.join(', '), 200, (text) => ({ tags: tagsOf(text) }))}
+      {field('Note', note, 2000, (text) => ({ note: text }))}
+    </div>
+  );
+}
+
+/** Twenty tags of forty letters at most. */
+const tagsOf = (text: string) =>
+  [...new Set(text.split(',').map((tag) => tag.trim().slice(0, 40)))].filter((tag) => tag !== '').slice(0, 20);
