@@ -6,25 +6,14 @@ import type {
   Around,
   ColoursWanted,
   EasierGrip,
+  ListedGrips,
   MovesWanted,
   Phase,
   PricedColour,
-  ListedGrips,
-  PricedMove,
-  Solver,
-  Survey,
-} from './solver.worker.ts';
-
-export type {
-  BareGrip,
-  EasierGrip,
-  MovesWanted,
-  Phase,
-  PricedColour,
-  ListedGrips,
   PricedMove,
   Survey,
-} from './solver.worker.ts';
+} from './questions.ts';
+import type { Solver } from './solver.worker.ts';
 
 let worker: Remote<Solver> | null = null;
 

@@ -11,7 +11,8 @@ import {
   type Frets,
   type Player,
 } from '../../../core/index.ts';
-import { useAround, type BareGrip } from '../../work/solver.ts';
+import type { BareGrip } from '../../work/questions.ts';
+import { useAround } from '../../work/solver.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';

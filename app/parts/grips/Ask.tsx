@@ -1,5 +1,3 @@
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import {
   parseChord,
   parseFrets,
@@ -10,6 +8,7 @@ import {
   type Frets,
   type NoteName,
 } from '../../../core/index.ts';
+import { DraftField } from '../frame/DraftField.tsx';
 
 interface AskProps {
   /** What is shown: a grip, or note names. */
@@ -27,7 +26,7 @@ interface AskProps {
 export function Ask({ grip, strings, keyText, onGrip, onNotes, onChord, onKey }: AskProps) {
   return (
     <div className="grips-ask">
-      <Line
+      <DraftField
         label="A grip, a chord, or notes from the lowest"
         hint="x-3-5-4-5-3, or C6/9, or C G B E"
         value={grip}
@@ -43,7 +42,7 @@ export function Ask({ grip, strings, keyText, onGrip, onNotes, onChord, onKey }:
           else onNotes(read.notes);
         }}
       />
-      <Line
+      <DraftField
         label="In the key of"
         hint="or none"
         value={keyText}
@@ -73,39 +72,4 @@ function readGrip(text: string, strings: number): Read | string {
   const notes = words.map(parseNote);
   const wrong = words.find((_, i) => notes[i] === null);
   return wrong === undefined ? { notes: notes as NoteName[] } : problemText(problem('note-unknown', { text: wrong }));
-}
-
-interface LineProps {
-  readonly label: string;
-  readonly hint: string;
-  readonly value: string;
-  readonly faultOf: (text: string) => string | null;
-  readonly onTake: (text: string) => void;
-}
-
-/** Text taken over on Enter or on leaving, once it is right. */
-function Line({ label, hint, value, faultOf, onTake }: LineProps) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const fault = draft === null ? null : faultOf(draft);
-  const take = () => {
-    if (draft === null || fault !== null) return;
-    onTake(draft);
-    setDraft(null);
-  };
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={draft ?? value}
-      error={fault !== null}
-      helperText={fault ?? hint}
-      onChange={({ target }) => setDraft(target.value)}
-      onBlur={take}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') take();
-        if (event.key === 'Escape') setDraft(null);
-      }}
-      slotProps={{ htmlInput: { spellCheck: false } }}
-    />
-  );
 }

@@ -15,7 +15,8 @@ import {
   type Player,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
-import { Neck, NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
+import { LabelsChoice } from '../neck/LabelsChoice.tsx';
+import { Neck, type NeckLabels } from '../neck/Neck.tsx';
 
 interface FingerboardProps {
   /** Empty: only notes were named. */
@@ -106,13 +107,7 @@ export function Fingerboard({ frets, chord, player, guitar, labels, onLabels, on
           )}
           {whyNot && <em> · not for this hand: {whyNotText(whyNot)}</em>}
         </span>
-        <span className="hand-labels" role="group" aria-label="On the neck">
-          {NECK_LABELS.map((kind) => (
-            <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
-              {kind}
-            </button>
-          ))}
-        </span>
+        <LabelsChoice labels={labels} onLabels={onLabels} />
       </div>
     </>
   );

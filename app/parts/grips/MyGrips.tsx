@@ -2,7 +2,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { parseFrets, type Frets } from '../../../core/index.ts';
 import type { GripWords } from '../../keep/player.ts';
-import type { BareGrip } from '../../work/solver.ts';
+import type { BareGrip } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';

@@ -1,10 +1,10 @@
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
-import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { problemText, readPlayer, type Player, type PlayerField } from '../../../core/index.ts';
+import { DraftField } from '../frame/DraftField.tsx';
 
 /** What every setting works on. */
 export interface Settings {
@@ -29,33 +29,18 @@ interface DraftProps extends Settings {
   readonly width?: number | string;
 }
 
-/** A setting written as text: taken over on Enter or on leaving, once it is right; else it says what would be. */
-export function Draft({ player, onChange, field, label, write, read, hint, inputMode = 'text', width }: DraftProps) {
-  const stands = write(player);
-  const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? stands;
-  const fault = draft === null ? null : faultOf(player, { [field]: read(draft) });
-  const take = () => {
-    if (draft === null || fault !== null) return;
-    const whole = readPlayer({ ...player, [field]: read(draft) });
-    if (whole.ok) onChange({ [field]: whole.value[field] });
-    setDraft(null);
-  };
+/** A setting written as text. */
+export function Draft({ player, onChange, field, write, read, width = 176, ...shown }: DraftProps) {
   return (
-    <TextField
-      size="small"
-      label={label}
-      value={text}
-      error={fault !== null}
-      helperText={fault ?? hint ?? ' '}
-      onChange={({ target }) => setDraft(target.value)}
-      onBlur={take}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') take();
-        if (event.key === 'Escape') setDraft(null);
+    <DraftField
+      {...shown}
+      width={width}
+      value={write(player)}
+      faultOf={(text) => faultOf(player, { [field]: read(text) })}
+      onTake={(text) => {
+        const whole = readPlayer({ ...player, [field]: read(text) });
+        if (whole.ok) onChange({ [field]: whole.value[field] });
       }}
-      slotProps={{ htmlInput: { inputMode, spellCheck: false } }}
-      sx={{ width: width ?? 176 }}
     />
   );
 }

@@ -26,7 +26,8 @@ import {
 } from '../../../core/index.ts';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
-import { Neck, NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
+import { LabelsChoice } from '../neck/LabelsChoice.tsx';
+import { Neck, type NeckLabels } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
@@ -85,13 +86,7 @@ export function Hand(props: HandProps) {
             <Fingerings grip={grip} ways={ways} guitar={guitar} chosen={chosen} onFingers={onFingers} />
           )}
         </div>
-        <span className="hand-labels" role="group" aria-label="On the neck">
-          {NECK_LABELS.map((kind) => (
-            <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
-              {kind}
-            </button>
-          ))}
-        </span>
+        <LabelsChoice labels={labels} onLabels={onLabels} />
         {grip && following?.grip && (
           <span className="hand-next">
             <NextChange from={grip} to={following} seconds={seconds} guitar={guitar} />

@@ -3,7 +3,7 @@ import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { GROUP_NAMES, musical, type Column, type Style } from '../../../core/index.ts';
-import type { PricedMove } from '../../work/solver.ts';
+import type { PricedMove } from '../../work/questions.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';

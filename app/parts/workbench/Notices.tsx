@@ -5,7 +5,8 @@ import Snackbar from '@mui/material/Snackbar';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemLine, type Kept } from '../../../core/index.ts';
-import type { Phase, Solving } from '../../work/solver.ts';
+import type { Phase } from '../../work/questions.ts';
+import type { Solving } from '../../work/solver.ts';
 
 interface NoticesProps {
   readonly tuneId: string;

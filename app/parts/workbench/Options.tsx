@@ -20,7 +20,7 @@ import {
   type Grip,
   type Style,
 } from '../../../core/index.ts';
-import type { EasierGrip, PricedColour, PricedMove } from '../../work/solver.ts';
+import type { EasierGrip, PricedColour, PricedMove } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';

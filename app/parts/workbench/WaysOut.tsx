@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { difficultyWord, priceText, wayOutText, type Grip } from '../../../core/index.ts';
-import type { EasierGrip } from '../../work/solver.ts';
+import type { EasierGrip } from '../../work/questions.ts';
 
 interface WaysOutProps {
   /** Null where none are looked for. */

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { formatFrets, fretsAt, gripOf, passing, type Grip, type GripFilter } from '../../../core/index.ts';
 import type { GripMark, useGripBook } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import type { ListedGrips } from '../../work/solver.ts';
+import type { ListedGrips } from '../../work/questions.ts';
 
 /** A grip on offer. */
 export interface ListedGrip {

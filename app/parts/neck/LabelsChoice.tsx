@@ -1,0 +1,19 @@
+import { NECK_LABELS, type NeckLabels } from './Neck.tsx';
+
+interface LabelsChoiceProps {
+  readonly labels: NeckLabels;
+  readonly onLabels: (labels: NeckLabels) => void;
+}
+
+/** What stands on the neck: fingers, degrees or notes. */
+export function LabelsChoice({ labels, onLabels }: LabelsChoiceProps) {
+  return (
+    <span className="hand-labels" role="group" aria-label="On the neck">
+      {NECK_LABELS.map((kind) => (
+        <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
+          {kind}
+        </button>
+      ))}
+    </span>
+  );
+}

@@ -1,0 +1,85 @@
+import type {
+  Cells,
+  Chord,
+  ColourOption,
+  Grip,
+  Group,
+  Labels,
+  MovePrice,
+  Player,
+  Shapes,
+  Style,
+  WayOutId,
+} from '../../core/index.ts';
+
+/** What is to be arranged: a chart that can be read, the ids of its bars, and the decisions. */
+export interface Job {
+  readonly chartText: string;
+  readonly barIds: readonly string[];
+  readonly cells: Cells;
+  readonly player: Player;
+  /** Grips this player never wants, as `x-3-5-4-5-3`. */
+  readonly banished: readonly string[];
+}
+export interface PricedColour extends ColourOption {
+  /** What the whole path costs more than the best, in tenths of a semitone; null: no grip for this hand. */
+  readonly extra: number | null;
+  readonly grip: Grip | null;
+}
+/** Every grip of a chord with its labels. */
+export interface ListedGrips {
+  readonly chord: Chord;
+  readonly shapes: Shapes;
+  readonly labels: Labels;
+  /** The price of the whole path through each, cheapest first; null outside a tune, where the easiest come first. */
+  readonly extra: Int32Array | null;
+}
+export interface PricedGrips extends ListedGrips {
+  readonly extra: Int32Array;
+}
+/** An easier grip in the place of a hard one. */
+export interface EasierGrip {
+  readonly way: WayOutId;
+  readonly grip: Grip;
+  readonly extra: number;
+}
+/** A grip without a chord. */
+export type BareGrip = Pick<Grip, 'frets' | 'fingers'>;
+/** Where a grip's notes lie elsewhere on the neck. */
+export interface Around {
+  /** The same pitches; the same voicing an octave away; its inversions on the same strings. */
+  readonly same: readonly BareGrip[];
+  readonly octave: readonly BareGrip[];
+  readonly inversions: readonly BareGrip[];
+}
+/** What a hand can hold: shapes in all, and grips of chords to compare by. */
+export interface Survey {
+  readonly shapes: number;
+  readonly grips: readonly number[];
+}
+/** A move that could be made over a span, in words and with its price. */
+export interface PricedMove extends MovePrice {
+  readonly id: string;
+  readonly group: Group;
+  readonly name: string;
+  readonly reason: string;
+  readonly mood: string;
+  readonly stray: number;
+  readonly parts: readonly { readonly symbol: string; readonly numeral: string; readonly beats: number }[];
+}
+/** Which colours: those that grate too or not, and what the style likes, which comes first. */
+export interface ColoursWanted {
+  readonly grating: boolean;
+  readonly liked: readonly string[];
+}
+/** A span of columns, and how moves are chosen. */
+export interface MovesWanted {
+  readonly from: number;
+  readonly to: number;
+  readonly style: Style | null;
+  readonly stray: number;
+  readonly off: readonly string[];
+  /** At most so many, no two of one group; all without it. */
+  readonly most?: number;
+}
+export type Phase = { readonly phase: 'shapes' | 'path'; readonly share: number };
