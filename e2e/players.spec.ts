@@ -126,7 +126,7 @@ test('a tune given to another player is solved anew for that hand, and remembers
   await expect(page.getByRole('button', { name: 'Player: Evening crossings' })).toBeVisible();
   await page.getByRole('button', { name: 'Player: Evening crossings' }).click();
   await page.getByRole('menuitem', { name, exact: true }).click();
-  await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'true');
+  await expect(page.getByRole('button', { name: `Player: ${name}` })).toBeVisible();
   await idle(page);
   await expectSaved(page);
   await openBench(page, id);
