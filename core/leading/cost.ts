@@ -52,9 +52,9 @@ export const DEFAULT_WEIGHTS: Weights = {
   area: 6,
 };
 
-/** `--only movement`: nothing but semitones. */
-export const ONLY_MOVEMENT: Weights = {
-  movement: 10,
+/** Every term at nought. */
+const NOTHING = {
+  movement: 0,
   entry: 0,
   topLeap: 0,
   shift: 0,
@@ -63,7 +63,10 @@ export const ONLY_MOVEMENT: Weights = {
   thin: 0,
   bass: 0,
   area: 0,
-};
+} as const satisfies Weights;
+
+/** `--only movement`: nothing but semitones. */
+export const ONLY_MOVEMENT: Weights = { ...NOTHING, movement: 10 };
 
 /** How a path is priced: the weights, and the area of the neck that a player likes to stay in. */
 export interface Pricing {
@@ -108,17 +111,6 @@ export interface Held {
 }
 
 export type Terms = Record<Term, number>;
-const NOTHING: Terms = {
-  movement: 0,
-  entry: 0,
-  topLeap: 0,
-  shift: 0,
-  difficulty: 0,
-  register: 0,
-  thin: 0,
-  bass: 0,
-  area: 0,
-};
 
 /** The price of one column, term by term, in whole tenths. */
 export function columnTerms(grip: Held, weights: Weights): Terms {
