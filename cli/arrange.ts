@@ -1,11 +1,14 @@
 import {
   ANY_TASTE,
   arrangementOf,
+  bad,
   buildLibrary,
   columnsOf,
+  differentPaths,
   figuresText,
   gripOf,
   handOf,
+  neckOf,
   numeralOf,
   ONLY_MOVEMENT,
   pricingFor,
@@ -20,20 +23,25 @@ import {
   slotKeys,
   slotTimes,
   STYLES,
+  whyText,
+  wishText,
   type ShapeLibrary,
   type Taste,
 } from '../core/index.ts';
 import { readText, UsageError, type Answer } from './heron.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
+import { pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
 
-interface Wishes {
+interface Wishes extends TypedWishes {
   readonly plain: boolean;
   readonly candidates: boolean;
   readonly only?: string | undefined;
   readonly style?: string | undefined;
   readonly stray?: string | undefined;
   readonly player?: string | undefined;
+  readonly explain: boolean;
+  readonly paths?: string | undefined;
 }
 
 /** `arrange FILE`: the exact best path for a player’s hand. */
@@ -43,19 +51,33 @@ export function arrange(file: string, wishes: Wishes): Answer {
   if (!chart.ok) return chart;
   const player = playerOf(wishes.player);
   if (!player.ok) return player;
-  const pricing = wishes.only === undefined ? pricingFor(player.value) : { weights: ONLY_MOVEMENT, area: null };
+  const wished = wishesTyped(wishes, neckOf(handOf(player.value)).open);
+  const pricing =
+    wishes.only === undefined
+      ? pricingFor(player.value)
+      : { weights: { ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 }, area: null };
   const library = buildLibrary(handOf(player.value));
   const search = new Search(library, pricing);
   const slots = readChart(chart.value);
   const keys = slotKeys(slots, []);
   const taste = tasteOf(wishes);
-  const cells = taste ? restyled({ slots, keys, library, search }, taste) : {};
-  const columns = columnsOf(slots, keys, cells, { plain: wishes.plain });
-  const { wanted, index } = searchable(columns, search);
+  const styled = taste ? restyled({ slots, keys, library, search, tempo: chart.value.tempo }, taste) : {};
+  const plain = { plain: wishes.plain };
+  const unwished = columnsOf(slots, keys, styled, plain);
+  const cells = { ...styled, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
+  const columns = columnsOf(slots, keys, cells, plain);
+  const { wanted, index } = searchable(columns, search, chart.value.tempo);
   search.setColumns(wanted);
-  const arranged = arrangementOf(columns, index, run(search.solve()), library, pricing);
+  const count = pathsAsked(wishes.paths);
+  const ways = run(differentPaths(library, pricing, new Set(), wanted, count)).map((path) =>
+    arrangementOf(columns, index, path, library, pricing, chart.value.tempo),
+  );
+  const arranged = ways[0]!;
+  const pins = arranged.problems.filter(({ code }) => code.startsWith('pin-'));
+  if (pins.length > 0) return bad(...pins);
   const json = {
-    slots: arranged.columns.map(({ column, grip, movement, held, shiftMm }) => {
+    slots: arranged.columns.map(({ column, grip, movement, held, shiftMm }, i) => {
+      const before = arranged.columns.slice(0, i).findLast((one) => one.grip !== null) ?? null;
       const { sourceBar: _s, pass: _p, ...times } = slotTimes(column.slot);
       return {
         ...times,
@@ -69,14 +91,31 @@ export function arrange(file: string, wishes: Wishes): Answer {
         movement,
         held,
         shiftMm,
+        ...(wishes.explain && {
+          why: whyText(before, arranged.columns[i]!, player.value.noteNames),
+          terms: arranged.columns[i]!.terms,
+        }),
         ...(wishes.candidates ? { candidates: candidatesOf(column.chord, library) } : {}),
       };
     }),
     figures: arranged.figures,
     cost: arranged.cost,
     terms: arranged.terms,
+    ...(count > 1 && {
+      paths: ways.map((way) => ({
+        cost: way.cost,
+        figures: way.figures,
+        grips: way.columns.map(({ grip }) => grip?.grip ?? null),
+      })),
+    }),
+    ...(wished.length > 0 && {
+      unmet: arranged.unmet.map(({ column, wish }) => {
+        const { bar, beat } = slotTimes(columns[column]!.slot);
+        return { bar, beat, wish: wishText(wish) };
+      }),
+    }),
   };
-  const rows = json.slots.map((slot) => [
+  const rows = json.slots.map((slot, i) => [
     slot.bar,
     slot.beat,
     slot.plain,
@@ -86,12 +125,40 @@ export function arrange(file: string, wishes: Wishes): Answer {
     slot.movement,
     slot.held,
     slot.shiftMm,
+    ...ways.slice(1).map(({ columns: other }) => other[i]!.grip?.grip ?? null),
+    ...(wishes.explain ? [slot.why ?? ''] : []),
   ]);
   const text =
-    table([['bar', 'beat', 'chart', 'chord', ...(taste ? ['move'] : []), 'grip', 'moved', 'held', 'mm'], ...rows]) +
-    `\n${figuresText(arranged.figures)}\n` +
+    table([
+      [
+        'bar',
+        'beat',
+        'chart',
+        'chord',
+        ...(taste ? ['move'] : []),
+        'grip',
+        'moved',
+        'held',
+        'mm',
+        ...ways.slice(1).map((_, i) => `way ${i + 2}`),
+        ...(wishes.explain ? ['why'] : []),
+      ],
+      ...rows,
+    ]) +
+    `\n${ways.map((way, i) => `${i === 0 ? '' : `way ${i + 1}: `}${figuresText(way.figures)}\n`).join('')}` +
+    (ways.length < count ? 'There are no more that differ for a quarter of the time.\n' : '') +
+    arranged.unmet
+      .map(({ column, wish }) => `bar ${columns[column]!.slot.bar}: cannot be met here: ${wishText(wish)}\n`)
+      .join('') +
     arranged.problems.map((found) => `${problemLine(found)}\n`).join('');
   return { json, text };
+}
+
+/** How many different ways through the chart are asked for. */
+function pathsAsked(text: string | undefined): number {
+  if (text === undefined) return 1;
+  if (!/^[1-5]$/.test(text)) throw new UsageError('--paths takes 1 to 5');
+  return Number(text);
 }
 
 /** The style asked for, or null. */

@@ -2,17 +2,28 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
 import {
+  ANY_TASTE,
+  columnsOf,
+  formatFrets,
+  gripsOf,
   handOf,
+  DEFAULT_HAND,
   MOVES,
   parseChart,
   parseFrets,
   proposalsFor,
   readChart,
   readPlayer,
+  slotKeys,
   spanAt,
+  STANDARD_TUNING,
+  type Cells,
   tuningKey,
   whyNotHeld,
 } from '../core/index.ts';
+
+/** Threads are offered on open strings. */
+const OPEN = { ...ANY_TASTE, rings: STANDARD_TUNING };
 
 const folder = join(import.meta.dirname, '..', 'demo', 'tunes');
 
@@ -28,7 +39,7 @@ test('every move is offered somewhere on the demo tunes, in one chord or in up t
           const last = slots[i + count - 1]!;
           const { start } = slots[i]!;
           const span = spanAt(slots, start, last.start + last.entry.ticks - start);
-          for (const { move } of span ? proposalsFor(span) : []) offered.add(move.id);
+          for (const { move } of span ? proposalsFor(span, OPEN) : []) offered.add(move.id);
         }
       }
     }
@@ -48,6 +59,28 @@ test('every demo player can be read, and the grips they keep are ones they can h
       const [tuning, grip] = key.split('/') as [string, string];
       expect(tuning).toBe(tuningKey(read.value.tuning));
       expect([grip, whyNotHeld(parseFrets(grip)!, handOf(read.value))]).toEqual([grip, null]);
+    }
+  }
+});
+
+test('every decision of a demo take stands: its chord is there, its grip is one of the chord, its move is made', () => {
+  const takes = JSON.parse(readFileSync(join(folder, '..', 'takes.json'), 'utf8')) as Record<string, Cells>;
+  for (const [number, cells] of Object.entries(takes)) {
+    const file = readdirSync(folder).find((name) => name.startsWith(`${number}-`))!;
+    const chart = parseChart(readFileSync(join(folder, file), 'utf8'));
+    if (!chart.ok) throw new Error(file);
+    const slots = readChart(chart.value);
+    const bars = chart.value.bars.map((bar) => String(bar.number));
+    const columns = columnsOf(slots, slotKeys(slots, bars), cells);
+    for (const [at, cell] of Object.entries(cells)) {
+      if (cell.source.kind === 'move') {
+        expect([at, columns.some(({ move }) => move?.at === at)]).toEqual([at, true]);
+        continue;
+      }
+      const column = columns.find((one) => one.at === at)!;
+      expect([at, column.decision?.pin]).toEqual([at, cell.pin]);
+      const grips = gripsOf(column.chord!, DEFAULT_HAND).map(({ frets }) => formatFrets(frets));
+      expect([at, grips.includes(cell.pin!)]).toEqual([at, true]);
     }
   }
 });

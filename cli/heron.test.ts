@@ -204,7 +204,7 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
       '{"reach": 300, "tuning": "lute", "reech": 1}',
       'reach cannot be 300: it is millimetres between index and little finger, 50 to 160.\n' +
         'tuning cannot be "lute": it is six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of standard, drop-d, dadgad, fourths, seven, seven-a.\n' +
-        '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, leftHanded, noteNames.\n',
+        '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, leftHanded, noteNames, matters.\n',
     ],
     [
       ['name', 'x-3-x'],
@@ -230,6 +230,13 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [['grips', 'C', '--family', 'drop 9']],
     [['name', 'C', '--tuning', 'lute']],
     [['grips', 'C', '--player', '/no/such/file']],
+    [['arrange', '-', '--top', 'sinking']],
+    [['arrange', '-', '--paths', '9']],
+    [['arrange', '-', '--area', '9-5']],
+    [['arrange', '-', '--thread', 'H']],
+    [['arrange', '-', '--family', 'drop 9']],
+    [['arrange', '-', '--pin', '1:1=x-3']],
+    [['arrange', '-', '--pin', '9:1=x-3-2-0-1-0']],
     [['arrange', '-', '--stray', '9']],
     [['arrange', '-', '--plain', '--style', 'grit']],
     [['moves', 'demo/tunes/2-slack-water.txt']],
@@ -239,6 +246,63 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     const { status, stdout, stderr } = heron(args, '| C |');
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
     expect(stderr).toContain('Usage:');
+  });
+});
+
+describe('arrange under wishes', () => {
+  const CHART = 'title: T\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n';
+  interface Wished extends Arranged {
+    unmet: { bar: number; beat: number; wish: string }[];
+  }
+  const wished = (...wishes: string[]): Wished => json(['arrange', '-', ...wishes], CHART);
+  const tops = ({ slots }: Arranged) => slots.map(({ pitches }) => pitches.at(-1)!);
+  const basses = ({ slots }: Arranged) => slots.map(({ pitches }) => pitches[0]!);
+
+  test('lines go as they are wished', () => {
+    const falling = wished('--top', 'falling');
+    expect(falling.unmet).toEqual([]);
+    expect(tops(falling)).toEqual([...tops(falling)].sort((a, b) => b - a));
+    const rising = wished('--bass', 'rising', '--top', 'still');
+    expect(basses(rising)).toEqual([...basses(rising)].sort((a, b) => a - b));
+    expect(new Set(tops(rising)).size).toBe(1);
+  });
+
+  test('grips lie where they are wished, and a pinned one stays', () => {
+    const { slots, unmet } = wished('--area', '5-9', '--pin', '3:1=x-5-7-5-6-5');
+    expect(unmet).toEqual([]);
+    expect(slots[2]!.grip).toBe('x-5-7-5-6-5');
+    for (const { grip } of slots)
+      for (const fret of grip!.match(/\d+/g)!)
+        expect(Number(fret) === 0 || (Number(fret) >= 5 && Number(fret) <= 9)).toBe(true);
+  });
+
+  test('what cannot be is told, bar by bar, and the rest is met', () => {
+    const { slots, unmet } = wished('--thread', 'G');
+    const without = slots.filter(({ pitches }) => !pitches.includes(55)).map(({ bar }) => bar);
+    expect(without.length).toBeGreaterThan(0);
+    expect(unmet.map(({ bar }) => bar)).toEqual(without);
+    expect(new Set(unmet.map(({ wish }) => wish))).toEqual(new Set(['G3 sounds on']));
+  });
+
+  test('the next best ways differ, each with its figures, and the first is the arrangement', () => {
+    const found: Wished & { paths: { cost: number; figures: { movement: number }; grips: string[] }[] } = json(
+      ['arrange', '-', '--paths', '3', '--explain'],
+      CHART,
+    );
+    expect(found.paths).toHaveLength(3);
+    expect(found.paths[0]!.grips).toEqual(found.slots.map(({ grip }) => grip));
+    expect(found.paths[0]!.cost).toBe(found.cost);
+    for (const { cost } of found.paths) expect(cost).toBeGreaterThanOrEqual(found.cost);
+    expect(new Set(found.paths.map(({ grips }) => grips.join())).size).toBe(3);
+    const whys = (found.slots as (Slot & { why: string })[]).map(({ why }) => why);
+    expect(whys[0]).toBe('');
+    for (const why of whys.slice(1)) expect(why).toMatch(/ in all$/);
+  });
+
+  test('a pin that is no grip of its chord is an error in its bar', () => {
+    const { status, stdout, stderr } = heron(['arrange', '-', '--pin', '4:1=x-3-2-0-1-0'], CHART);
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    expect(stderr).toMatch(/^bar 4: /);
   });
 });
 

@@ -19,7 +19,9 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
   name GRIP-OR-NOTES           what it may be called: x-3-5-4-5-3, or "C E G A", the lowest first
         [--key K] [--bass N] [--tuning T]
   arrange FILE                 the smoothest way through the chart
-        [--player FILE] [--plain] [--only movement] [--candidates]
+        [--player FILE] [--plain] [--only movement] [--candidates] [--explain] [--paths 1-5]
+        [--top|--bass falling|rising|still|chromatic] [--thread B] [--area 5-9] [--family F]
+        [--pin BAR:BEAT=GRIP]…
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
@@ -65,6 +67,7 @@ function main(argv: readonly string[]): number {
       help: { type: 'boolean', short: 'h', default: false },
       plain: { type: 'boolean', default: false },
       candidates: { type: 'boolean', default: false },
+      explain: { type: 'boolean', default: false },
       only: { type: 'string' },
       style: { type: 'string' },
       stray: { type: 'string' },
@@ -75,6 +78,10 @@ function main(argv: readonly string[]): number {
       'max-difficulty': { type: 'string' },
       key: { type: 'string' },
       tuning: { type: 'string' },
+      paths: { type: 'string' },
+      thread: { type: 'string' },
+      area: { type: 'string' },
+      pin: { type: 'string', multiple: true },
       bar: { type: 'string' },
       beat: { type: 'string' },
       beats: { type: 'string' },

@@ -22,6 +22,7 @@ export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.t
 export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
 export { kindOf, parseChord, parseSuffix } from './chord/symbol.ts';
 export { asChord, namesOf, type AsChord, type ChordName, type NamingContext, type Sounding } from './chord/names.ts';
+export { structuresOf, type Structure } from './chord/structures.ts';
 export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
@@ -40,6 +41,7 @@ export { roleOf, type Role } from './reharm/role.ts';
 export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
 export { COLOUR_TABLE, coloursOf, defaultColour, likedFirst, type ColourOption } from './reharm/colours.ts';
 export {
+  barIdOf,
   barOf,
   cellKey,
   changesKey,
@@ -50,6 +52,16 @@ export {
   type Cell,
   type Cells,
 } from './reharm/decisions.ts';
+export {
+  LINE_WAYS,
+  WISH_KINDS,
+  wishesOf,
+  wishKey,
+  type LineWay,
+  type StandingWish,
+  type Wish,
+  type WishKind,
+} from './reharm/wish.ts';
 export { moveCell, movePatch, type AppliedMove } from './reharm/applied.ts';
 export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './reharm/columns.ts';
 export { proposalsFor, ANY_TASTE, type Proposal, type Taste } from './reharm/moves/propose.ts';
@@ -92,6 +104,7 @@ export {
   type Player,
   type PlayerField,
 } from './neck/player.ts';
+export { MATTERS, TERMS, WEIGHED_TERMS, type Matter, type Matters, type Term } from './neck/terms.ts';
 export { nextTrial, reachTrials, type ReachAnswer, type ReachTrial } from './neck/reach-trial.ts';
 export { holdingsOf, whyNotHeld, type Finger, type Holding, type WhyNot } from './neck/hold.ts';
 export { DIFFICULTY_PARTS, type DifficultyPart } from './neck/difficulty.ts';
@@ -126,34 +139,65 @@ export {
   neighboursOf,
   octaveAway,
   openStringsOf,
-  sameNotes,
+  otherSpacings,
+  otherStrings,
   smallChangeOf,
   type Frets,
   type KnownGrip,
   type Neighbour,
   type SmallChange,
 } from './grip/around.ts';
+export { areasOf, arpeggioIn, shapesIn, tonesIn, type Area, type AreaShape, type NeckTone } from './grip/areas.ts';
 export { waysOut, type WayOut, type WayOutId } from './grip/ways-out.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export {
   DEFAULT_WEIGHTS,
+  matterOf,
   ONLY_MOVEMENT,
   pricingFor,
   shiftMm,
-  TERMS,
   type Pricing,
   type Terms,
   type Weights,
 } from './leading/cost.ts';
 export { allowedMs, handChange, neededMs, rateChange, type ChangeRating, type HandChange } from './leading/change.ts';
+export {
+  climb,
+  CLIMB_LINES,
+  CLIMB_OPEN,
+  climbSteps,
+  type Climb,
+  type ClimbLine,
+  type ClimbOpen,
+  type ClimbWish,
+} from './leading/climb.ts';
+export { differentPaths } from './leading/paths.ts';
+export { readWish } from './leading/wishes.ts';
+export { juxtaposed, type Juxtaposed } from './leading/juxtaposed.ts';
 export { formatFingers } from './leading/fingered.ts';
 export { Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
-export { arrangementOf, searchable, type ArrangedColumn, type Arrangement, type Figures } from './leading/arrange.ts';
+export {
+  arrangementOf,
+  searchable,
+  type ArrangedColumn,
+  type Arrangement,
+  type Figures,
+  type UnmetWish,
+} from './leading/arrange.ts';
 export { priceMove, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
 export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
-export { appliedText, GROUP_NAMES, moveReason, movesAsData, spanOf, whyNot, type SpanPlace } from './wording/moves.ts';
+export {
+  appliedText,
+  GROUP_NAMES,
+  moveName,
+  moveReason,
+  movesAsData,
+  spanOf,
+  whyNot,
+  type SpanPlace,
+} from './wording/moves.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';
@@ -170,8 +214,11 @@ export {
   mutedText,
   orderText,
   ratingText,
+  semitonesText,
   wayOutText,
   whyNotText,
 } from './wording/hand.ts';
-export { smallChangeText } from './wording/around.ts';
+export { costText, TERM_NAMES, whyText } from './wording/why.ts';
+export { wishText } from './wording/wishes.ts';
+export { asChordText, smallChangeText } from './wording/around.ts';
 export { noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';

@@ -70,6 +70,7 @@ export type ProblemCode =
   | 'grip-silent'
   | 'pin-unplayable'
   | 'pin-unheld'
+  | 'ring-lost'
   | 'chord-unplayable';
 
 export interface Problem {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS } from '../core/index.ts';
+import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS, readWish, type Wish } from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
 const barId = z.object({ id: z.string().min(1), source: z.string() });
@@ -19,6 +19,14 @@ const grip = z.string().regex(/^(x|\d{1,2})(-(x|\d{1,2})){5,6}$/);
 /** A move over many bars names every chord it was made for. */
 const LONGEST_ON = 2000;
 
+/** A wish, as the core reads it. */
+const wish = z.unknown().transform((value, context): Wish => {
+  const read = readWish(value);
+  if (read) return read;
+  context.addIssue({ code: 'custom', message: 'no wish' });
+  return z.NEVER;
+});
+
 export const cell = z.strictObject({
   on: z.string().max(LONGEST_ON),
   degree: z.string().max(LONGEST_ON).optional(),
@@ -32,6 +40,7 @@ export const cell = z.strictObject({
       variant: z.string().max(32).optional(),
     }),
     z.strictObject({ kind: z.literal('changes'), number: z.int().min(1).max(99) }),
+    z.strictObject({ kind: z.literal('wish'), wish, hard: z.boolean() }),
   ]),
   pin: grip.optional(),
   fingers: z
@@ -40,7 +49,7 @@ export const cell = z.strictObject({
     .optional(),
 });
 
-const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:(\d{1,6}(:move)?|changes)$/);
+const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:(\d{1,6}(:move|:wish-[a-z]{1,16})?|changes)$/);
 
 /** A take's document: decisions only. */
 export const takeDoc = z.object({ schema: z.literal(1), cells: z.record(cellKey, cell) });

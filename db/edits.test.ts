@@ -118,6 +118,40 @@ describe('an edit', () => {
   });
 });
 
+describe('a wish', () => {
+  const wishCell = (wish: object) => ({ on: '', source: { kind: 'wish', wish, hard: true }, ticks: 960 });
+
+  test.each([
+    { kind: 'top', way: 'falling' },
+    { kind: 'bass', way: 'chromatic' },
+    { kind: 'contrary' },
+    { kind: 'thread', pitch: 64 },
+    { kind: 'area', from: 5, to: 9 },
+    { kind: 'strings', strings: [1, 2, 3, 4] },
+    { kind: 'notes', count: 4 },
+    { kind: 'family', family: 'drop 2' },
+  ])('%j is kept as it is', (wish) => {
+    const { take: one } = take();
+    const key = `b:1:0:wish-${wish.kind}`;
+    expect(on(`take:${one.id}`, 1, { [key]: wishCell(wish) }).status).toBe('saved');
+    expect(getTake(db, one.id)!.doc.cells[key]).toEqual(wishCell(wish));
+  });
+
+  test.each([
+    { kind: 'top', way: 'sinking' },
+    { kind: 'thread', pitch: 640 },
+    { kind: 'area', from: 9, to: 5 },
+    { kind: 'strings', strings: [] },
+    { kind: 'strings', strings: [0] },
+    { kind: 'notes', count: 2.5 },
+    { kind: 'family', family: 'drop 9' },
+    { kind: 'hope' },
+  ])('%j is refused', (wish) => {
+    const { take: one } = take();
+    expect(on(`take:${one.id}`, 1, { 'b:1:0:wish-top': wishCell(wish) }).status).toBe('invalid');
+  });
+});
+
 describe('a chart text', () => {
   test('that changes keeps the ids of bars that did not', () => {
     const { tune } = take();

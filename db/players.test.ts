@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { applyEdit } from './edits.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { createPlayer, deletePlayer, getGrips, getPlayer, listPlayers, restorePlayer } from './players.ts';
-import { createTune, duplicateTune, getTune } from './tunes.ts';
+import { createTune, duplicateTune, getTune, pinnedGrips } from './tunes.ts';
 
 let db: Connection;
 beforeEach(() => {
@@ -97,6 +97,37 @@ describe('a tune', () => {
       status: 'saved',
       cells: { playerId: b.id },
     });
+  });
+});
+
+describe('where grips are pinned', () => {
+  const pinned = { on: 'C', source: { kind: 'chart' }, pin: 'x-3-2-0-1-0' };
+
+  test('is told by tune and bar as written, once a bar, of the player’s own tunes', () => {
+    const [first] = listPlayers(db);
+    const other = createPlayer(db, { name: 'Guest' });
+    const text = 'title: Hatch\n[pickup 1/4]\n| G7 |: C | F | C :|\n';
+    const tune = createTune(db, text, {
+      cells: (bars) => ({
+        [`${bars[1]!.id}:1:0`]: pinned as never,
+        [`${bars[1]!.id}:2:0`]: pinned as never,
+        [`${bars[3]!.id}:1:0`]: pinned as never,
+        [`${bars[2]!.id}:1:0`]: { on: 'F', source: { kind: 'chart' } },
+      }),
+    });
+    createTune(db, text, { playerId: other.id, cells: (bars) => ({ [`${bars[0]!.id}:1:0`]: pinned as never }) });
+    const use = { grip: pinned.pin, tuneId: tune.id, title: 'Hatch' };
+    expect(pinnedGrips(db, first.id)).toEqual([
+      { ...use, bar: 1 },
+      { ...use, bar: 3 },
+    ]);
+    expect(pinnedGrips(db, other.id).map(({ bar }) => bar)).toEqual([0]);
+  });
+
+  test('says nothing of a bar that is no more', () => {
+    const [first] = listPlayers(db);
+    createTune(db, '| C |\n', { cells: () => ({ 'gone:1:0': pinned as never }) });
+    expect(pinnedGrips(db, first.id)).toEqual([]);
   });
 });
 

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { databasePath, migrateDatabase, openDatabase } from './open.ts';
 import { readPlayer } from '../core/index.ts';
-import { gripsPatch } from './documents.ts';
+import { gripsPatch, takeDoc } from './documents.ts';
 import { createPlayer, putGrips } from './players.ts';
 import { tune } from './schema.ts';
 import { createTune, listTunes } from './tunes.ts';
@@ -28,8 +28,18 @@ if (process.argv.includes('--demo') && db.select({ id: tune.id }).from(tune).lim
   });
   const folder = join(demo, 'tunes');
   const files = readdirSync(folder).sort().reverse();
+  const takes = JSON.parse(readFileSync(join(demo, 'takes.json'), 'utf8')) as Record<string, Record<string, unknown>>;
   files.forEach((file, i) =>
     createTune(db, readFileSync(join(folder, file), 'utf8'), {
+      cells: (bars) =>
+        takeDoc.shape.cells.parse(
+          Object.fromEntries(
+            Object.entries(takes[file.slice(0, 1)] ?? {}).map(([at, cell]) => [
+              at.replace(/^\d+/, (bar) => bars[Number(bar) - 1]!.id),
+              cell,
+            ]),
+          ),
+        ),
       playerId: playerIds.get(PLAYED_BY[file.slice(0, 1)] ?? '') ?? null,
       now: Date.now() - (files.length - i) * 1000,
     }),

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
-import { alignBars, parseChart, withHeader, type BarId } from '../core/index.ts';
+import { alignBars, barIdOf, parseChart, withHeader, type BarId } from '../core/index.ts';
 import { takeDoc, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import type { Db } from './open.ts';
+import { playerFor } from './players.ts';
 import { take, tune } from './schema.ts';
 
 export interface Tune {
@@ -79,15 +80,15 @@ function titleIn(chartText: string): string | undefined {
   return /^[ \t]*title[ \t]*:[ \t]*(\S.{0,119})/im.exec(chartText)?.[1]?.trim();
 }
 
-/** Puts a new tune on the shelf, with one take. */
+/** Puts a new tune on the shelf, with one take; `cells` decides in it, given the bars as written. */
 export function createTune(
   db: Db,
   chartText: string,
   {
-    cells = {},
+    cells = () => ({}),
     playerId = null,
     now = Date.now(),
-  }: { cells?: TakeDoc['cells']; playerId?: string | null; now?: number } = {},
+  }: { cells?: (bars: readonly BarId[]) => TakeDoc['cells']; playerId?: string | null; now?: number } = {},
 ): Tune {
   return db.transaction((tx) => {
     const { title, doc } = tuneFrom(chartText, null);
@@ -99,7 +100,7 @@ export function createTune(
         id: randomUUID(),
         tuneId: id,
         name: 'Take 1',
-        doc: JSON.stringify({ ...EMPTY_TAKE, cells }),
+        doc: JSON.stringify({ ...EMPTY_TAKE, cells: cells(doc.bars) }),
         createdAt: now,
       })
       .run();
@@ -156,6 +157,25 @@ export function listTakes(db: Db, tuneId: string): Take[] {
     .orderBy(asc(take.createdAt), asc(take.id))
     .all()
     .map(takeOf);
+}
+
+/** Where takes of a player's tunes have grips pinned: once for each bar as written. */
+export function pinnedGrips(db: Db, playerId: string) {
+  return listTunes(db)
+    .filter((one) => playerFor(db, one).id === playerId)
+    .flatMap(({ id, title, doc }) => {
+      const chart = parseChart(doc.good);
+      const first = chart.ok ? chart.value.bars[0]!.number : 1;
+      const uses = listTakes(db, id).flatMap(({ doc: { cells } }) =>
+        Object.entries(cells).flatMap(([at, { pin }]) => {
+          const bar = doc.bars.findIndex((one) => one.id === barIdOf(at));
+          return pin === undefined || bar < 0 ? [] : [{ grip: pin, tuneId: id, title, bar: first + bar }];
+        }),
+      );
+      return uses
+        .filter(({ grip, bar }, i) => uses.findIndex((other) => other.grip === grip && other.bar === bar) === i)
+        .sort((a, b) => a.bar - b.bar);
+    });
 }
 
 export function getTake(db: Db, id: string): Take | null {

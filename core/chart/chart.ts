@@ -92,6 +92,10 @@ export interface Slot {
   readonly meter: Meter;
   /** The key written for its bar. */
   readonly key: Key;
+  /** The written-out bar in which its chord began to sound. */
+  readonly since: number;
+  /** Whether a phrase, or a section, begins with it. */
+  readonly opensPhrase: boolean;
   /** From the tune's start, in ticks. */
   readonly start: Ticks;
   readonly entry: Entry;

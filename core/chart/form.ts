@@ -1,5 +1,6 @@
 import { problem, type Place, type Problem } from '../problem.ts';
-import type { Bar, Chart, Sign, Slot } from './chart.ts';
+import { symbolOf } from '../chord/chord.ts';
+import type { Bar, Chart, Entry, Sign, Slot } from './chart.ts';
 
 /** What the form depends on. */
 type FormBar = Pick<
@@ -195,6 +196,12 @@ export function writtenOutLength(bars: readonly FormBar[], repeats: readonly Rep
 export type Versions = (index: number, pass: number) => number;
 const AS_WRITTEN: Versions = () => 0;
 
+/** Whether a chord sounds on from the slot before. */
+function isHeld(before: Slot | undefined, { chord }: Entry): boolean {
+  const last = before?.entry.chord ?? null;
+  return chord !== null && last !== null && symbolOf(last) === symbolOf(chord);
+}
+
 /** Writes the chart out: every repeat played, a slot for each chord, in order. An alternate that is not there is as written. */
 export function writeOut(chart: Chart, versions: Versions = AS_WRITTEN): readonly Slot[] {
   const slots: Slot[] = [];
@@ -202,6 +209,7 @@ export function writeOut(chart: Chart, versions: Versions = AS_WRITTEN): readonl
   let number = chart.bars[0]?.number === 0 ? 0 : 1;
   for (const { index, pass } of playedOrder(chart.bars)) {
     const bar = chart.bars[index]!;
+    const opens = slots.length === 0 || bar.section !== null || (chart.bars[index - 1]?.endsPhrase ?? true);
     const alternate = bar.alternates[versions(index, pass) - 1];
     for (const entry of alternate?.entries ?? bar.entries) {
       slots.push({
@@ -210,6 +218,8 @@ export function writeOut(chart: Chart, versions: Versions = AS_WRITTEN): readonl
         pass,
         meter: bar.meter,
         key: bar.key,
+        since: isHeld(slots.at(-1), entry) ? slots.at(-1)!.since : number,
+        opensPhrase: opens && entry.tick === 0,
         start: start + entry.tick,
         entry,
       });

@@ -28,11 +28,11 @@ function arranged(text: string, hand?: Hand) {
     {},
   );
   const search = new Search(shapes, PRICING);
-  const { wanted, index } = searchable(columns, search);
+  const { wanted, index } = searchable(columns, search, parsed.value.tempo);
   search.setColumns(wanted);
   return {
     chart: parsed.value,
-    columns: arrangementOf(columns, index, run(search.solve()), shapes, PRICING).columns,
+    columns: arrangementOf(columns, index, run(search.solve()), shapes, PRICING, parsed.value.tempo).columns,
   };
 }
 

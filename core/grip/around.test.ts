@@ -10,7 +10,8 @@ import {
   neighboursOf,
   octaveAway,
   openStringsOf,
-  sameNotes,
+  otherSpacings,
+  otherStrings,
   smallChangeOf,
 } from './around.ts';
 import { formatFrets, fretsAt, parseFrets } from './grips.ts';
@@ -24,7 +25,7 @@ const pitches = (frets: readonly number[]) =>
 describe('the same notes elsewhere', () => {
   test('each sounds exactly the same pitches, and none is left out', () => {
     const frets = parseFrets('x-x-5-5-5-8')!;
-    const found = sameNotes(library, frets);
+    const found = otherStrings(library, frets);
     for (const shape of found) expect(pitches(fretsAt(library, shape))).toEqual(pitches(frets));
     expect(shown(found)).toContain('x-10-10-9-x-8');
     expect(shown(found)).not.toContain('x-x-5-5-5-8');
@@ -32,6 +33,22 @@ describe('the same notes elsewhere', () => {
     for (let shape = 0; shape < library.size; shape++)
       if (pitches(fretsAt(library, shape)).join() === pitches(frets).join()) all++;
     expect(found).toHaveLength(all - 1);
+  });
+
+  test('in another order: the same notes, as many, the nearest first and each voicing once', () => {
+    const own = parseFrets('x-3-5-4-5-x')!;
+    const found = otherSpacings(library, own).map((shape) => pitches(fretsAt(library, shape)));
+    const classes = (sounding: readonly number[]) => [...new Set(sounding.map((pitch) => pitch % 12))].sort().join();
+    expect(found.length).toBeGreaterThan(20);
+    expect(new Set(found.map(String)).size).toBe(found.length);
+    const away = found.map((sounding) =>
+      sounding.reduce((sum, pitch, i) => sum + Math.abs(pitch - pitches(own)[i]!), 0),
+    );
+    expect(away).toEqual([...away].sort((a, b) => a - b));
+    for (const sounding of found) {
+      expect(sounding).toHaveLength(4);
+      expect(classes(sounding)).toBe(classes(pitches(own)));
+    }
   });
 
   test('an octave away', () => {

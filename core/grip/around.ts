@@ -34,10 +34,32 @@ function placeOf(shapes: Shapes, shape: number): number {
   return (fretted.length === 0 ? 0 : Math.min(...fretted)) * 100 + shapes.difficulty[shape]!;
 }
 
-/** Where else the same pitches lie. */
-export function sameNotes(library: ShapeLibrary, frets: Frets): number[] {
+/** The same voicing on other strings: where else its very pitches lie. */
+export function otherStrings(library: ShapeLibrary, frets: Frets): number[] {
   const own = pitchesIn(library, frets).join();
   return among(library, frets, (pitches) => pitches.join() === own);
+}
+
+/**
+ * The same notes in another order: as many of them, none of its inversions on the same strings; the nearest in sound first,
+ * each voicing once, where it is held most easily.
+ */
+export function otherSpacings(library: ShapeLibrary, frets: Frets): number[] {
+  const own = pitchesIn(library, frets);
+  const strings = stringsOf(frets);
+  const easiest = new Map<string, number>();
+  for (const shape of among(
+    library,
+    frets,
+    (pitches, other) => pitches.length === own.length && pitches.join() !== own.join() && stringsOf(other) !== strings,
+  )) {
+    const key = pitchesOf(library, shape).join();
+    const known = easiest.get(key);
+    if (known === undefined || library.difficulty[shape]! < library.difficulty[known]!) easiest.set(key, shape);
+  }
+  const away = (shape: number) =>
+    pitchesOf(library, shape).reduce((sum, pitch, i) => sum + Math.abs(pitch - own[i]!), 0);
+  return [...easiest.values()].sort((a, b) => away(a) - away(b) || a - b);
 }
 
 /** The same voicing an octave up or down. */

@@ -108,12 +108,13 @@ export const holdingAt = (shapes: Shapes, shape: number): Holding =>
 
 /**
  * The strings of a grip that may be left out, one at a time: what is left is still the whole chord, over the same bass,
- * and can be sounded.
+ * with the pitch that is to sound on (`ring`), and can be sounded.
  */
 export function optionalStrings(
   chord: Chord,
   { frets, pitches }: Pick<Grip, 'frets' | 'pitches'>,
   { hand, neck }: Pick<Shapes, 'hand' | 'neck'>,
+  ring: Midi | null = null,
 ): number[] {
   const { required, bass } = masksOf(chord);
   return frets.flatMap((fret, s) => {
@@ -123,7 +124,8 @@ export function optionalStrings(
     const mask = rest.reduce((bits, pitch) => bits | (1 << pitchClassOf(pitch)), 0);
     const complete = required.every((choice) => (mask & choice) !== 0);
     const based = bass === null || pitchClassOf(Math.min(...rest)) === bass;
-    return complete && based && gapsWithin(left, hand) ? [s] : [];
+    const rings = ring === null || rest.includes(ring) || !pitches.includes(ring);
+    return complete && based && rings && gapsWithin(left, hand) ? [s] : [];
   });
 }
 

@@ -191,6 +191,10 @@ test('a string is optional just when what is left is a grip of the chord, or cou
       const left = formatFrets(grip.frets.map((other, at) => (at === s ? -1 : other)));
       if (fret < 0 || !grips.has(left)) continue;
       expect(optionalStrings(chord, grip, library)).toContain(s);
+      // With a pitch that is to sound on, its last string is none of them.
+      const pitch = library.neck.open[s]! + fret;
+      const alone = grip.pitches.filter((other) => other === pitch).length === 1;
+      if (alone) expect(optionalStrings(chord, grip, library, pitch)).not.toContain(s);
     }
   }
 });

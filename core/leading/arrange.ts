@@ -3,12 +3,16 @@ import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Hand } from '../neck/hand.ts';
 import { whyNotHeld } from '../neck/hold.ts';
+import { pitchName } from '../pitch/note.ts';
+import { secondsOf, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
 import { problem, type Problem } from '../problem.ts';
-import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Pricing, type Terms } from './cost.ts';
+import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Place, type Pricing, type Terms } from './cost.ts';
 import { distinct, heldTones, movement, voicePairs } from './movement.ts';
 import type { Path, Search, Wanted } from './search.ts';
 import { fingered } from './fingered.ts';
 import { heldAs } from './states.ts';
+import type { Wish } from '../reharm/wish.ts';
+import { gripMisses, gripWishes, joinWishes, missesJoin } from './wishes.ts';
 
 /** A column with the grip it was given, and how it is reached from the one before. */
 export interface ArrangedColumn {
@@ -20,6 +24,8 @@ export interface ArrangedColumn {
   /** Pitches that sound on from the grip before. */
   readonly held: number;
   readonly shiftMm: number;
+  /** What it and the way to it cost. */
+  readonly terms: Terms;
 }
 
 export interface Figures {
@@ -39,14 +45,43 @@ export interface Arrangement {
   readonly cost: number;
   readonly terms: Terms;
   readonly problems: readonly Problem[];
+  /** Hard wishes that could not be met, each with the column that stops it. */
+  readonly unmet: readonly UnmetWish[];
 }
 
+export interface UnmetWish {
+  readonly column: number;
+  readonly wish: Wish;
+}
+
+/** Where each column stands in time, at a tempo in beats a minute. */
+export function placesOf(columns: readonly Column[], tempo: number): readonly Place[] {
+  return columns.map(({ slot }): Place => {
+    const inTempo = (ticks: Ticks) => secondsOf(ticks, tempo, slot.meter);
+    return {
+      opensPhrase: slot.opensPhrase,
+      opensBar: slot.entry.tick === 0,
+      lasts: slot.bar - slot.since >= LASTS_BARS,
+      seconds: inTempo(slot.entry.ticks),
+      quarter: inTempo(TICKS_PER_QUARTER),
+    };
+  });
+}
+/** A chord that has lasted so many bars wants a new grip. */
+const LASTS_BARS = 2;
+
 /** The columns the search works on: chords the hand can hold; `index[i]` is where column i stands in it, or −1. */
-export function searchable(columns: readonly Column[], search: Search): { wanted: Wanted[]; index: number[] } {
+export function searchable(
+  columns: readonly Column[],
+  search: Search,
+  tempo: number,
+): { wanted: Wanted[]; index: number[] } {
   const wanted: Wanted[] = [];
-  const index = columns.map(({ chord, decision }) => {
+  const places = placesOf(columns, tempo);
+  const index = columns.map(({ chord, decision, move, wishes }, i) => {
     if (chord === null || !search.playable(chord)) return -1;
-    return wanted.push({ chord, pin: decision?.pin === undefined ? null : parseFrets(decision.pin) }) - 1;
+    const pin = decision?.pin === undefined ? null : parseFrets(decision.pin);
+    return wanted.push({ chord, pin, ring: move?.found.ring ?? null, place: places[i]!, wishes }) - 1;
   });
   return { wanted, index };
 }
@@ -58,8 +93,11 @@ export function arrangementOf(
   path: Path,
   library: ShapeLibrary,
   pricing: Pricing,
+  tempo: number,
 ): Arrangement {
+  const places = placesOf(columns, tempo);
   const problems: Problem[] = [];
+  const unmet: UnmetWish[] = [];
   const terms: Terms[] = [];
   let largestLeap = 0;
   let changes = 0;
@@ -69,26 +107,38 @@ export function arrangementOf(
     ),
     library.hand,
   );
-  let before: { grip: Grip; held: ReturnType<typeof heldAs> } | null = null;
+  let before: { grip: Grip; held: ReturnType<typeof heldAs>; column: Column; place: Place } | null = null;
   const arranged = columns.map((column, i): ArrangedColumn => {
     const at = index[i]!;
     if (at < 0) {
       if (column.chord !== null)
         problems.push(problem('chord-unplayable', { text: column.symbol }, null, column.slot.bar));
-      return { column, grip: null, movement: 0, held: 0, shiftMm: 0 };
+      return { column, grip: null, movement: 0, held: 0, shiftMm: 0, terms: sumTerms([]) };
     }
     const shape = path.shapes[at]!;
     const grip = grips[i]!;
-    const held = heldAs(column.chord!, library, shape, pricing);
+    const held = heldAs(column.chord!, library, shape, pricing, gripWishes(column.wishes));
     const pin = column.decision?.pin;
     if (pin !== undefined && pin !== grip.grip) {
       problems.push(pinProblem(pin, column, library.hand));
     }
-    terms.push(columnTerms(held, pricing.weights));
-    let result: ArrangedColumn = { column, grip, movement: 0, held: 0, shiftMm: 0 };
+    for (const { wish, hard } of gripWishes(column.wishes))
+      if (hard && gripMisses(wish, column.chord!, library, [shape])[0]! > 0) unmet.push({ column: i, wish });
+    const ring = column.move?.found.ring;
+    if (ring !== undefined && !grip.pitches.includes(ring))
+      problems.push(problem('ring-lost', { note: pitchName(ring), text: column.symbol }, null, column.slot.bar));
+    const own = columnTerms(held, pricing.weights);
+    terms.push(own);
+    let result: ArrangedColumn = { column, grip, movement: 0, held: 0, shiftMm: 0, terms: own };
     if (before !== null) {
       changes++;
-      terms.push(joinTerms(before.held, held, library.neck, pricing.weights));
+      const [earlier, later] = [before.held.pitches, held.pitches];
+      const wished = joinWishes(before.column.wishes, column.wishes);
+      for (const { wish, hard } of wished)
+        if (hard && missesJoin(wish, later[0]! - earlier[0]!, later.at(-1)! - earlier.at(-1)!))
+          unmet.push({ column: i, wish });
+      const join = joinTerms(before.held, held, library.neck, pricing.weights, places[i], before.place, wished);
+      terms.push(join);
       const from = distinct(before.grip.pitches);
       const to = distinct(grip.pitches);
       for (const [a, b] of voicePairs(from, to)) largestLeap = Math.max(largestLeap, Math.abs(from[a]! - to[b]!));
@@ -97,9 +147,10 @@ export function arrangementOf(
         movement: movement(from, to),
         held: heldTones(from, to).length,
         shiftMm: tenth(shiftMm(before.held.position, held.position, library.neck)),
+        terms: sumTerms([own, join]),
       };
     }
-    before = { grip, held };
+    before = { grip, held, column, place: places[i]! };
     return result;
   });
   const total = (pick: (column: ArrangedColumn) => number) => arranged.reduce((sum, column) => sum + pick(column), 0);
@@ -117,6 +168,7 @@ export function arrangementOf(
     cost: totalOf(all),
     terms: all,
     problems,
+    unmet,
   };
 }
 

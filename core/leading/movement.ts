@@ -37,6 +37,85 @@ export function movementBetween(
 }
 const best = new Float64Array(MOST_STRINGS);
 
+/**
+ * The least price of going from one ascending set of pitches to the next, voice by voice without crossing: `step[n]` for
+ * n semitones, and `tend[from · 12 + to]` by pitch class, where something leans (else null). Reads as `movementBetween`;
+ * `a` sounds first.
+ */
+export function voicesPrice(
+  a: ArrayLike<number>,
+  ai: number,
+  an: number,
+  b: ArrayLike<number>,
+  bi: number,
+  bn: number,
+  step: Float64Array,
+  tend: Float64Array | null,
+): number {
+  if (an === bn) {
+    let sum = 0;
+    for (let k = 0; k < an; k++) sum += voicePrice(a[ai + k]!, b[bi + k]!, step, tend);
+    return sum;
+  }
+  const isFewer = an < bn;
+  const slack = Math.abs(bn - an);
+  const few = Math.min(an, bn);
+  // One voice enters or leaves, the usual case: the prices before and after the voice that is left out.
+  if (slack === 1) {
+    let before = 0;
+    let after = 0;
+    for (let k = 0; k < few; k++) {
+      const on = k + 1;
+      const beside = isFewer
+        ? voicePrice(a[ai + k]!, b[bi + on]!, step, tend)
+        : voicePrice(a[ai + on]!, b[bi + k]!, step, tend);
+      before += voicePrice(a[ai + k]!, b[bi + k]!, step, tend);
+      after = Math.min(before, after + beside);
+    }
+    return after;
+  }
+  best.fill(0);
+  for (let k = 0; k < few; k++) {
+    let least = Infinity;
+    for (let j = 0; j <= slack; j++) {
+      const from = a[ai + k + (isFewer ? 0 : j)]!;
+      const to = b[bi + k + (isFewer ? j : 0)]!;
+      const here = best[j]! + voicePrice(from, to, step, tend);
+      if (here < least) least = here;
+      best[j] = least;
+    }
+  }
+  return best[slack]!;
+}
+
+const voicePrice = (from: number, to: number, step: Float64Array, tend: Float64Array | null): number =>
+  tend === null ? step[Math.abs(from - to)]! : step[Math.abs(from - to)]! + tend[(from % 12) * 12 + (to % 12)]!;
+
+/** Where the voices go under the least price: pairs of indices, ascending; of equally cheap ways the lowest voices pair first. */
+export function pairsUnder(
+  a: readonly number[],
+  b: readonly number[],
+  step: Float64Array,
+  tend: Float64Array | null,
+): readonly (readonly [number, number])[] {
+  const price = (i: number, j: number) => voicesPrice(a, i, a.length - i, b, j, b.length - j, step, tend);
+  const pairs: [number, number][] = [];
+  let [i, j] = [0, 0];
+  const few = Math.min(a.length, b.length);
+  while (pairs.length < few) {
+    const own = voicesPrice(a, i, 1, b, j, 1, step, tend);
+    const left = few - pairs.length - 1;
+    const fits = a.length - i - 1 >= left && b.length - j - 1 >= left;
+    if (fits && own + (left === 0 ? 0 : price(i + 1, j + 1)) <= price(i, j) + TINY) {
+      pairs.push([i++, j++]);
+    } else if (a.length < b.length) j++;
+    else i++;
+  }
+  return pairs;
+}
+/** Sums of prices differ in their last digits. */
+const TINY = 1e-6;
+
 /** Movement between two lists of sounding pitches; unisons count once. */
 export function movement(a: readonly number[], b: readonly number[]): number {
   const from = distinct(a);
@@ -50,7 +129,7 @@ export function heldTones(a: readonly number[], b: readonly number[]): number[] 
 }
 
 export function distinct(pitches: readonly number[]): number[] {
-  return [...new Set(pitches)].sort((x, y) => x - y);
+  return [...pitches].sort((x, y) => x - y).filter((pitch, i, all) => pitch !== all[i - 1]);
 }
 
 /**

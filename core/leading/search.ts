@@ -1,16 +1,35 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
-import { formatFrets, fretsAt, shapesOf } from '../grip/grips.ts';
+import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
+import { MOST_STRINGS } from '../neck/tuning.ts';
+import type { Midi } from '../pitch/pitch.ts';
+import type { StandingWish } from '../reharm/wish.ts';
 import { run } from '../steps.ts';
-import type { Pricing } from './cost.ts';
+import { ANYWHERE, hasteOf, isStale, type Place, type Pricing } from './cost.ts';
 import { extend, joinPrice, joinPrices, type JoinPrices } from './join.ts';
-import { ownPrice, stateKey, stateKeyAt, statesOf, TENTH, type States } from './states.ts';
+import { statesOf, TENTH, type States } from './states.ts';
+import { gripWishes, joinWishes } from './wishes.ts';
 
 /** A chord to be voiced, and the grip it is pinned to, if it is. */
 export interface Wanted {
   readonly chord: Chord;
   /** Fret per string, −1 not played. A pin that is no grip of the chord is not obeyed. */
   readonly pin: readonly number[] | null;
+  /** A pitch that is to sound, on its open string where there is one; where no grip has it, any will do. */
+  readonly ring?: Midi | null;
+  /** Where it stands in time; left out, nothing is known of it. */
+  readonly place?: Place;
+  /** The wishes it lies in; one about how grips go on holds between two columns that both have it. */
+  readonly wishes?: readonly StandingWish[];
+  /** Outer notes that cost something: those of other paths (paths.ts). */
+  readonly unlike?: readonly Unlike[];
+}
+
+/** A top note and a lowest one; to have either costs a price in tenths. */
+export interface Unlike {
+  readonly top: Midi;
+  readonly bass: Midi;
+  readonly price: number;
 }
 
 /** The best path: a shape of the library for each chord, and its price in tenths of a semitone. */
@@ -41,8 +60,14 @@ interface Table {
 }
 
 interface SearchColumn {
+  /** What its states depend on, and what its joins depend on besides. */
   readonly key: string;
+  readonly placeKey: string;
   readonly chord: Chord;
+  readonly symbol: string;
+  readonly place: Place;
+  readonly wishes: readonly StandingWish[];
+  readonly ring: Midi | null;
   readonly states: States;
 }
 
@@ -56,7 +81,7 @@ export class Search {
   readonly #library: ShapeLibrary;
   readonly #pricing: Pricing;
   readonly #banished: ReadonlySet<string>;
-  readonly #prices: JoinPrices;
+  readonly #prices = new Map<string, JoinPrices>();
   readonly #cache = new Map<string, States>();
   readonly #steps = new Map<string, Step[]>();
   #columns: SearchColumn[] = [];
@@ -71,17 +96,18 @@ export class Search {
     this.#library = library;
     this.#pricing = pricing;
     this.#banished = banished;
-    this.#prices = joinPrices(library.neck, pricing.weights);
   }
 
   /** The states of a chord (or of its pin), remembered. */
-  states({ chord, pin }: Wanted): States {
-    const key = keyOf({ chord, pin });
+  states(want: Wanted): States {
+    const { chord, pin, ring = null, wishes = [], unlike = [] } = want;
+    const key = keyOf(want);
     const known = this.#cache.get(key);
     if (known) return known;
     const pinned =
       pin === null ? new Uint32Array() : shapesOf(chord, this.#library).filter((shape) => this.#isShape(shape, pin));
-    const states = statesOf(chord, this.#library, this.#pricing, pinned.length > 0 ? pinned : this.shapes(chord));
+    const wanted = pinned.length > 0 ? pinned : ringing(this.shapes(chord), this.#library, ring);
+    const states = pricedUnlike(statesOf(chord, this.#library, this.#pricing, wanted, gripWishes(wishes)), unlike);
     this.#cache.set(key, states);
     return states;
   }
@@ -103,14 +129,28 @@ export class Search {
     return this.states({ chord, pin: null }).size > 0;
   }
 
+  #columnOf(want: Wanted): SearchColumn {
+    const { chord, ring = null, place = ANYWHERE, wishes = [] } = want;
+    return {
+      key: keyOf(want),
+      placeKey: JSON.stringify([place, wishes]),
+      chord,
+      symbol: symbolOf(chord),
+      place,
+      wishes,
+      ring,
+      states: this.states(want),
+    };
+  }
+
   /** Puts in what is to be solved, keeping every table the change does not touch. Chords must be playable. */
   setColumns(wanted: readonly Wanted[]): void {
-    const columns = wanted.map((want) => ({ key: keyOf(want), chord: want.chord, states: this.states(want) }));
+    const columns = wanted.map((want) => this.#columnOf(want));
     const before = this.#columns;
     let head = 0;
-    while (head < columns.length && before[head]?.key === columns[head]!.key) head++;
+    while (head < columns.length && isSameColumn(before[head], columns[head]!)) head++;
     let tail = 0;
-    while (tail < columns.length - head && before.at(-1 - tail)?.key === columns.at(-1 - tail)!.key) tail++;
+    while (tail < columns.length - head && isSameColumn(before.at(-1 - tail), columns.at(-1 - tail)!)) tail++;
     this.#forward = this.#forward.slice(0, head);
     const keptBack = Math.min(tail, before.length - this.#backFrom);
     this.#backward = [
@@ -119,17 +159,35 @@ export class Search {
     ];
     this.#backFrom = columns.length - keptBack;
     this.#columns = columns;
-    const pairs = new Set(
-      columns.slice(1).flatMap(({ key }, i) => [stepKey(columns[i]!, { key }), stepKey({ key }, columns[i]!)]),
-    );
+    const pairs = new Set(columns.slice(1).flatMap((column, i) => directionsOf(columns[i]!, column)));
     for (const key of this.#steps.keys()) if (!pairs.has(key)) this.#steps.delete(key);
+  }
+
+  /** The prices of the join between two columns, remembered. */
+  #joinOf(a: SearchColumn, b: SearchColumn): JoinPrices {
+    const kind = {
+      place: b.place,
+      haste: hasteOf(a.place, b.place),
+      stale: isStale(a.symbol !== b.symbol, b.place),
+      wishes: joinWishes(a.wishes, b.wishes),
+    };
+    const key = `${a.symbol} ${b.symbol} ${b.place.opensPhrase} ${kind.haste} ${kind.stale} ${JSON.stringify(kind.wishes)}`;
+    let prices = this.#prices.get(key);
+    if (!prices) {
+      prices = joinPrices(this.#library.neck, this.#pricing.weights, a.chord, b.chord, kind);
+      this.#prices.set(key, prices);
+    }
+    return prices;
   }
 
   /** Extends the forward tables over column `to`. Yields after each join. */
   *#goForward(to: number): Generator<void> {
     while (this.#forward.length <= to) {
       const i = this.#forward.length;
-      this.#forward[i] = i === 0 ? ownTable(this.#columns[0]!.states) : this.#step(i - 1, this.#forward[i - 1]!, i);
+      this.#forward[i] =
+        i === 0
+          ? ownTable(this.#columns[0]!.states)
+          : this.#stepBetween(this.#columns[i - 1]!, this.#forward[i - 1]!, this.#columns[i]!, true);
       yield;
     }
   }
@@ -138,7 +196,9 @@ export class Search {
     while (this.#backFrom > to) {
       const i = this.#backFrom - 1;
       const last = i === this.#columns.length - 1;
-      this.#backward[i] = last ? ownTable(this.#columns[i]!.states) : this.#step(i + 1, this.#backward[i + 1]!, i);
+      this.#backward[i] = last
+        ? ownTable(this.#columns[i]!.states)
+        : this.#stepBetween(this.#columns[i + 1]!, this.#backward[i + 1]!, this.#columns[i]!, false);
       this.#backFrom = i;
       yield;
     }
@@ -148,16 +208,13 @@ export class Search {
    * One step from a column's table to its neighbour's. A tune repeats itself, and far enough from its ends
    * so do the tables, but for their base: a step seen before is not taken again.
    */
-  #step(from: number, table: Table, to: number): Table {
-    return this.#stepBetween(this.#columns[from]!, table, this.#columns[to]!);
-  }
-
-  #stepBetween(a: SearchColumn, table: Table, b: SearchColumn): Table {
-    const key = stepKey(a, b);
+  #stepBetween(from: SearchColumn, table: Table, to: SearchColumn, forward: boolean): Table {
+    const key = stepKey(from, to, forward);
     const seen = this.#steps.get(key) ?? [];
     let step = seen.find(({ above }) => sameNumbers(above, table.above));
     if (!step) {
-      step = { above: table.above, reached: normalised(extend(a.states, table.above, b.states, this.#prices)) };
+      const prices = forward ? this.#joinOf(from, to) : this.#joinOf(to, from);
+      step = { above: table.above, reached: normalised(extend(from.states, table.above, to.states, prices, forward)) };
       this.#steps.set(key, [step, ...seen].slice(0, STEPS_KEPT));
     }
     return { base: table.base + step.reached.base, above: step.reached.above };
@@ -208,19 +265,32 @@ export class Search {
 
   /** The state of column `i` through which the table's best path reaches `state` of its neighbour. */
   #towards(i: number, table: Table, neighbour: number, state: number): number {
-    const { states } = this.#columns[i]!;
-    const other = this.#columns[neighbour]!.states;
-    return leastOf(states.size, (j) => table.above[j]! + joinPrice(states, j, other, state, this.#prices));
+    return this.#between(this.#columns[i]!, table, this.#columns[neighbour]!, state, i < neighbour);
+  }
+
+  /** The state of one column by whose table `state` of another is reached best; `forward`: the one sounds first. */
+  #between(one: SearchColumn, table: Table, other: SearchColumn, state: number, forward: boolean): number {
+    const prices = forward ? this.#joinOf(one, other) : this.#joinOf(other, one);
+    return leastOf(
+      one.states.size,
+      (j) =>
+        table.above[j]! +
+        (forward
+          ? joinPrice(one.states, j, other.states, state, prices)
+          : joinPrice(other.states, state, one.states, j, prices)),
+    );
   }
 
   /**
-   * What it costs to put another chord in column `i`: the best whole path through any of its grips.
-   * Exact. Null when the hand cannot hold the chord.
+   * What it costs to put another chord in column `i`: the best whole path through any of its grips that keep what
+   * sounds on there. Exact. Null when the hand cannot hold the chord.
    */
   alternative(i: number, chord: Chord): Alternative | null {
-    const states = this.states({ chord, pin: null });
+    const { ring, place, wishes } = this.#columns[i]!;
+    const column = this.#columnOf({ chord, pin: null, ring, place, wishes });
+    const { states } = column;
     if (states.size === 0) return null;
-    const through = this.#throughAll(i, states);
+    const through = this.#throughAll(i, column);
     const best = leastOf(states.size, (j) => through[j]!);
     return { shape: states.shape[best]!, cost: Math.floor(through[best]! / TENTH) };
   }
@@ -230,7 +300,7 @@ export class Search {
    * when the hand cannot hold one of them. `from` may be `to + 1`: they are put between.
    */
   passage(from: number, to: number, wanted: readonly Wanted[]): Passage | null {
-    const inner = wanted.map((want) => ({ key: keyOf(want), chord: want.chord, states: this.states(want) }));
+    const inner = wanted.map((want) => this.#columnOf(want));
     if (inner.length === 0 || inner.some(({ states }) => states.size === 0)) return null;
     run(this.#goForward(from - 1));
     run(this.#goBackward(to + 1));
@@ -238,23 +308,19 @@ export class Search {
     inner.forEach((column, i) => {
       const before = i === 0 ? this.#columns[from - 1] : inner[i - 1];
       const table = i === 0 ? this.#forward[from - 1] : tables[i - 1];
-      tables.push(before && table ? this.#stepBetween(before, table, column) : ownTable(column.states));
+      tables.push(before && table ? this.#stepBetween(before, table, column, true) : ownTable(column.states));
     });
     const last = inner.at(-1)!;
     const end = tables.at(-1)!;
     const after = this.#columns[to + 1];
     const back = after && this.#backward[to + 1];
     // Reached from behind, and from before: what the last column's states cost themselves is in both.
-    const behind = after && back ? this.#stepBetween(after, back, last) : ownTable(last.states);
+    const behind = after && back ? this.#stepBetween(after, back, last, false) : ownTable(last.states);
     const through = (j: number) => end.base + behind.base + (end.above[j]! + behind.above[j]! - last.states.own[j]!);
     const chosen = new Array<number>(inner.length);
     chosen[inner.length - 1] = leastOf(last.states.size, through);
     for (let i = inner.length - 2; i >= 0; i--) {
-      const [here, next] = [inner[i]!, inner[i + 1]!];
-      chosen[i] = leastOf(
-        here.states.size,
-        (j) => tables[i]!.above[j]! + joinPrice(here.states, j, next.states, chosen[i + 1]!, this.#prices),
-      );
+      chosen[i] = this.#between(inner[i]!, tables[i]!, inner[i + 1]!, chosen[i + 1]!, true);
     }
     return {
       shapes: chosen.map((state, i) => inner[i]!.states.shape[state]!),
@@ -264,30 +330,28 @@ export class Search {
 
   /** Every grip of a chord in column `i` with the exact price of the best whole path through it, cheapest first. */
   gripAlternatives(i: number, chord: Chord): Alternative[] {
-    const states = this.states({ chord, pin: null });
-    const through = this.#throughAll(i, states);
-    const stateOf = new Map(Array.from(states.shape, (_, j) => [stateKeyAt(states, j), j]));
-    return Array.from(this.shapes(chord), (shape) => {
-      // A dearer grip of the same notes in the same position has the same joins, and its own price.
-      const j = stateOf.get(stateKey(this.#library, shape))!;
-      return { shape, price: through[j]! - states.own[j]! + ownPrice(chord, this.#library, shape, this.#pricing) };
-    })
+    const { place, wishes } = this.#columns[i]!;
+    const column = this.#columnOf({ chord, pin: null, place, wishes });
+    const through = this.#throughAll(i, column);
+    return Array.from(column.states.shape, (shape, j) => ({ shape, price: through[j]! }))
       .sort((a, b) => a.price - b.price || a.shape - b.shape)
       .map(({ shape, price }) => ({ shape, cost: Math.floor(price / TENTH) }));
   }
 
-  /** The price of the best whole path through each of `states` standing in column `i`. Needs the tables on both sides. */
-  #throughAll(i: number, states: States): Float64Array {
+  /** The price of the best whole path through each state of another column in the place of column `i`. Needs the tables on both sides. */
+  #throughAll(i: number, column: SearchColumn): Float64Array {
     run(this.reach(i));
+    const { states } = column;
     const result = states.own.slice();
     const sides = [
-      i > 0 ? ([this.#columns[i - 1]!, this.#forward[i - 1]!] as const) : null,
-      i + 1 < this.#columns.length ? ([this.#columns[i + 1]!, this.#backward[i + 1]!] as const) : null,
+      i > 0 ? ([this.#columns[i - 1]!, this.#forward[i - 1]!, true] as const) : null,
+      i + 1 < this.#columns.length ? ([this.#columns[i + 1]!, this.#backward[i + 1]!, false] as const) : null,
     ];
     for (const side of sides) {
       if (!side) continue;
-      const [neighbour, table] = side;
-      const reached = extend(neighbour.states, table.above, states, this.#prices);
+      const [neighbour, table, forward] = side;
+      const prices = forward ? this.#joinOf(neighbour, column) : this.#joinOf(column, neighbour);
+      const reached = extend(neighbour.states, table.above, states, prices, forward);
       for (let j = 0; j < states.size; j++) result[j]! += table.base + reached[j]! - states.own[j]!;
     }
     return result;
@@ -316,8 +380,40 @@ function sameNumbers(a: Float64Array, b: Float64Array): boolean {
   return true;
 }
 
-const stepKey = (from: Pick<SearchColumn, 'key'>, to: Pick<SearchColumn, 'key'>) => `${from.key}>${to.key}`;
-const keyOf = ({ chord, pin }: Wanted) => `${symbolOf(chord)} ${pin === null ? '' : formatFrets(pin)}`;
+const isSameColumn = (a: SearchColumn | undefined, b: SearchColumn) => a?.key === b.key && a.placeKey === b.placeKey;
+const stepKey = (from: SearchColumn, to: SearchColumn, forward: boolean) =>
+  `${from.key} ${from.placeKey} ${forward ? '>' : '<'} ${to.key} ${to.placeKey}`;
+const directionsOf = (a: SearchColumn, b: SearchColumn) => [stepKey(a, b, true), stepKey(b, a, false)];
+const keyOf = ({ chord, pin, ring, wishes = [], unlike = [] }: Wanted) =>
+  [
+    symbolOf(chord),
+    pin === null ? '' : formatFrets(pin),
+    ring ?? '',
+    JSON.stringify(gripWishes(wishes)),
+    JSON.stringify(unlike),
+  ].join(' ');
+
+/** States with what it costs each to have an outer note of another path. */
+function pricedUnlike(states: States, unlike: readonly Unlike[]): States {
+  if (unlike.length === 0) return states;
+  const { own, pitches, voices } = states;
+  const priceOf = (i: number) => {
+    const low = pitches[i * MOST_STRINGS]!;
+    const high = pitches[i * MOST_STRINGS + voices[i]! - 1]!;
+    return unlike.reduce((sum, { top, bass, price }) => sum + (high === top || low === bass ? price : 0), 0);
+  };
+  return { ...states, own: own.map((price, i) => price + priceOf(i) * TENTH) };
+}
+
+/** The shapes in which a pitch sounds: on its open string, else anywhere, else all there are. */
+function ringing(shapes: Uint32Array, library: ShapeLibrary, ring: Midi | null): Uint32Array {
+  if (ring === null) return shapes;
+  const { open } = library.neck;
+  const isOpen = shapes.filter((shape) => fretsAt(library, shape).some((fret, s) => fret === 0 && open[s] === ring));
+  if (isOpen.length > 0) return isOpen;
+  const sounding = shapes.filter((shape) => pitchesOf(library, shape).includes(ring));
+  return sounding.length > 0 ? sounding : shapes;
+}
 
 /** The first index with the least value. */
 function leastOf(size: number, value: (j: number) => number): number {

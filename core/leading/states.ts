@@ -4,9 +4,10 @@ import { fretsAt, pitchesOf, positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { pitchClass } from '../pitch/note.ts';
-import { pitchClassOf, type PitchClass } from '../pitch/pitch.ts';
+import { maskOf, pitchClassOf, type PitchClass } from '../pitch/pitch.ts';
 import { columnTerms, totalOf, type Held, type Pricing } from './cost.ts';
 import { distinct } from './movement.ts';
+import { gripMisses, gripPrice, type GripWish, type Wished } from './wishes.ts';
 
 /**
  * One tenth of a semitone in the search's numbers. What lies below it orders grips of equal price
@@ -17,9 +18,9 @@ export const TENTH = 2 ** 32;
 const TIE_PER_DIFFICULTY = 2 ** 13;
 
 /**
- * The grips of one column as the search sees them: those that sound the same set of pitches in the
- * same position are one state, held by the cheapest of them, for every join costs the same from each.
- * Pitches of state `i` stand ascending at `pitches[7i …]`, `voices[i]` of them.
+ * The grips of one column as the search sees them, those of the same pitches side by side. Of state `i`: distinct pitches
+ * ascending at `pitches[7i …]`, `voices[i]` of them; per string its fret and one (0 not played, 1 open) and its finger (0
+ * none) at `frets[7i …]`, `fingers[7i …]`; `mask` its pitch classes as bits.
  */
 export interface States {
   readonly size: number;
@@ -28,18 +29,46 @@ export interface States {
   readonly pitches: Uint8Array;
   readonly voices: Uint8Array;
   readonly position: Uint8Array;
+  readonly frets: Uint8Array;
+  readonly fingers: Uint8Array;
+  readonly mask: Uint16Array;
+  /** States of the same pitches in the same position stand together: set g is `setStart[g]` … `setStart[g + 1] − 1`. */
+  readonly setStart: Uint32Array;
 }
 
 /** What the cost terms need to know of a shape held as a chord. */
-export function heldAs(chord: Chord, library: ShapeLibrary, shape: number, { area }: Pricing): Held {
-  const pitches = pitchesOf(library, shape);
+export function heldAs(
+  chord: Chord,
+  library: ShapeLibrary,
+  shape: number,
+  { area }: Pricing,
+  wishes: readonly Wished<GripWish>[] = [],
+): Held {
+  const pitches = distinct(pitchesOf(library, shape));
+  const frets = fretsAt(library, shape);
+  const { strings } = library;
   return {
+    chord,
     pitches,
+    frets,
+    fingers: Array.from(library.fingers.subarray(shape * strings, (shape + 1) * strings)),
     difficulty: library.difficulty[shape]!,
     position: positionOf(library, shape),
     lowest: lowestIs(chord, pitchClassOf(pitches[0]!)),
-    outside: area === null ? 0 : outsideOf(area, fretsAt(library, shape)),
+    outside: area === null ? 0 : outsideOf(area, frets),
+    missed: missedBy(wishes, chord, library, [shape])[0]!,
   };
+}
+
+/** What shapes cost by the wishes they miss, in tenths. */
+function missedBy(
+  wishes: readonly Wished<GripWish>[],
+  chord: Chord,
+  library: ShapeLibrary,
+  shapes: ArrayLike<number>,
+): readonly number[] {
+  const misses = wishes.map(({ wish, hard }) => ({ hard, steps: gripMisses(wish, chord, library, shapes) }));
+  return Array.from(shapes, (_, i) => misses.reduce((sum, { hard, steps }) => sum + gripPrice(steps[i]!, hard), 0));
 }
 
 /** Frets that a shape reaches beyond an area, on both sides; open strings lie in every one. */
@@ -52,59 +81,55 @@ function outsideOf([from, to]: readonly [number, number], frets: readonly number
 function lowestIs(chord: Chord, pc: PitchClass): Held['lowest'] {
   if (pc === pitchClass(chord.bass ?? chord.root)) return 'root';
   const degree = degreeIn(chord, pc);
-  return degree !== null && TENSIONS.some((tension) => tension === degree) ? 'tension' : 'tone';
+  // A sixth chord over its sixth is the relative minor seventh, and heard as that.
+  return degree === '6' || TENSIONS.some((tension) => tension === degree) ? 'tension' : 'tone';
 }
 
 /** A shape's own price with its tie-break, in the search's numbers. */
-export function ownPrice(chord: Chord, library: ShapeLibrary, shape: number, pricing: Pricing): number {
-  const held = heldAs(chord, library, shape, pricing);
-  return (
-    totalOf(columnTerms(held, pricing.weights)) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(library, shape)
-  );
+function ownPrice(held: Held, { weights }: Pricing): number {
+  return totalOf(columnTerms(held, weights)) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(held.frets);
 }
 
 /** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
-function shuffle(library: ShapeLibrary, shape: number): number {
+function shuffle(frets: readonly number[]): number {
   let hash = 0x811c9dc5;
-  const { strings, frets } = library;
-  for (let s = 0; s < strings; s++) hash = Math.imul(hash ^ (frets[shape * strings + s]! + 1), 0x01000193);
+  for (const fret of frets) hash = Math.imul(hash ^ (fret + 1), 0x01000193);
   return (hash >>> 0) % TIE_PER_DIFFICULTY;
 }
 
-/** The states of a chord: all its grips, or the one it is pinned to. */
+/** The states of a chord: all its grips, or those given. */
 export function statesOf(
   chord: Chord,
   library: ShapeLibrary,
   pricing: Pricing,
-  shapes = shapesOf(chord, library),
+  shapes: ArrayLike<number> = shapesOf(chord, library),
+  wishes: readonly Wished<GripWish>[] = [],
 ): States {
-  const cheapest = new Map<string, { shape: number; own: number }>();
-  for (const shape of shapes) {
-    const own = ownPrice(chord, library, shape, pricing);
-    const key = stateKey(library, shape);
-    const known = cheapest.get(key);
-    if (!known || own < known.own) cheapest.set(key, { shape, own });
-  }
-  const all = [...cheapest.values()];
-  const sets = all.map(({ shape }) => distinct(pitchesOf(library, shape)));
-  const pitches = new Uint8Array(all.length * MOST_STRINGS);
-  sets.forEach((set, i) => pitches.set(set, i * MOST_STRINGS));
+  const missed = missedBy(wishes, chord, library, shapes);
+  const all = Array.from(shapes, (shape, i) => {
+    const held = { ...heldAs(chord, library, shape, pricing), missed: missed[i]! };
+    return { shape, held, sounds: String.fromCharCode(...held.pitches) };
+  }).sort((a, b) =>
+    a.sounds < b.sounds ? -1 : a.sounds > b.sounds ? 1 : a.held.position - b.held.position || a.shape - b.shape,
+  );
+  const isNew = all.map(
+    ({ sounds, held }, i) => i === 0 || all[i - 1]!.sounds !== sounds || all[i - 1]!.held.position !== held.position,
+  );
+  const rows = (of: (one: (typeof all)[number]) => readonly number[]) => {
+    const table = new Uint8Array(all.length * MOST_STRINGS);
+    all.forEach((one, i) => table.set(of(one), i * MOST_STRINGS));
+    return table;
+  };
   return {
     size: all.length,
     shape: Uint32Array.from(all, ({ shape }) => shape),
-    own: Float64Array.from(all, ({ own }) => own),
-    pitches,
-    voices: Uint8Array.from(sets, (set) => set.length),
-    position: Uint8Array.from(all, ({ shape }) => positionOf(library, shape)),
+    own: Float64Array.from(all, ({ held }) => ownPrice(held, pricing)),
+    pitches: rows(({ held }) => held.pitches),
+    voices: Uint8Array.from(all, ({ held }) => held.pitches.length),
+    position: Uint8Array.from(all, ({ held }) => held.position),
+    frets: rows(({ held }) => held.frets.map((fret) => fret + 1)),
+    fingers: rows(({ held }) => held.fingers),
+    mask: Uint16Array.from(all, ({ held }) => maskOf(held.pitches.map(pitchClassOf))),
+    setStart: Uint32Array.from([...isNew.flatMap((first, i) => (first ? [i] : [])), all.length]),
   };
-}
-
-/** The same for all shapes that are one state: position and sounding pitches. */
-export function stateKey(library: ShapeLibrary, shape: number): string {
-  return String.fromCharCode(positionOf(library, shape), ...distinct(pitchesOf(library, shape)));
-}
-
-/** The key of state `i`. */
-export function stateKeyAt({ position, pitches, voices }: States, i: number): string {
-  return String.fromCharCode(position[i]!, ...pitches.subarray(i * MOST_STRINGS, i * MOST_STRINGS + voices[i]!));
 }

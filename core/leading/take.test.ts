@@ -1,14 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
+import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { applyPatch } from '../patch.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf, spanOfColumns } from '../reharm/columns.ts';
-import { slotKeys, type Cells } from '../reharm/decisions.ts';
+import { coloursOf } from '../reharm/colours.ts';
+import { decisionFor, slotKeys, type Cells } from '../reharm/decisions.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
-import { searchable } from './arrange.ts';
+import { arrangementOf, searchable } from './arrange.ts';
 import { DEFAULT_WEIGHTS, type Pricing } from './cost.ts';
 import { run } from '../steps.ts';
 import { Search } from './search.ts';
@@ -26,9 +28,19 @@ function solvedTake(text: string, cells: Cells = {}): SolvedTake {
   const keys = slotKeys(slots, ['a', 'b', 'c', 'd', 'e', 'f']);
   const columns = columnsOf(slots, keys, cells);
   const search = new Search(library, PRICING);
-  const { wanted, index } = searchable(columns, search);
+  const { wanted, index } = searchable(columns, search, chart.value.tempo);
   search.setColumns(wanted);
-  return { slots, keys, cells, columns, library, search, index, best: run(search.solve()).cost };
+  return {
+    slots,
+    keys,
+    cells,
+    columns,
+    tempo: chart.value.tempo,
+    library,
+    search,
+    index,
+    best: run(search.solve()).cost,
+  };
 }
 
 const TUNE = 'key: C\n| C | Am | Dm7 G7 | C | N.C. | F |';
@@ -54,6 +66,43 @@ describe('the price of a move', () => {
         expect(grips).toHaveLength(after.columns.filter(({ move }) => move !== null).length);
       }
     }
+  });
+
+  test('a thread sounds on its open string in every grip it spans, at the price it was offered for', () => {
+    const take = solvedTake(TUNE);
+    const span = spanOfColumns(take.slots, take.columns.slice(0, 4))!;
+    const threads = proposalsFor(span, { ...ANY_TASTE, rings: DEFAULT_HAND.tuning }).filter(({ found }) => found.ring);
+    expect(threads.length).toBeGreaterThan(2);
+    for (const proposal of threads) {
+      const { extra, grips, patch } = priceMove(take, span, proposal);
+      const after = solvedTake(TUNE, applyPatch({}, patch).cells);
+      expect(extra).toBe(after.best - take.best);
+      const string = DEFAULT_HAND.tuning.indexOf(proposal.found.ring!);
+      for (const { frets } of grips)
+        expect([proposal.found.variant, frets[string]]).toEqual([proposal.found.variant, 0]);
+      // A colour tried within it is priced with what sounds on there.
+      const own = after.columns[1]!;
+      const [other] = coloursOf(own.chord!, own.context);
+      const cells = { ...after.cells, [own.at]: { ...decisionFor(own.slot), source: { kind: 'chart' } as const } };
+      expect(after.search.alternative(1, other!.chord)!.cost).toBe(solvedTake(TUNE, cells).best);
+    }
+  });
+
+  test('a pitch no grip of the chord has is missed, and said so; a pinned grip goes before it', () => {
+    const take = solvedTake(TUNE);
+    const span = spanOfColumns(take.slots, take.columns.slice(0, 2))!;
+    const thread = proposalsFor(span, { ...ANY_TASTE, rings: [64] }).find(({ found }) => found.ring)!;
+    const { patch } = priceMove(take, span, thread);
+    const cells = applyPatch({}, patch).cells;
+    const { at, slot, chord } = solvedTake(TUNE, cells).columns[0]!;
+    const without = [...shapesOf(chord!, library)].find((shape) => !pitchesOf(library, shape).includes(64))!;
+    const pinned = { on: slot.symbol, source: { kind: 'chart' }, pin: formatFrets(fretsAt(library, without)) } as const;
+    const made = solvedTake(TUNE, { ...cells, [at]: pinned });
+    const path = run(made.search.solve());
+    const { columns, problems } = arrangementOf(made.columns, made.index, path, library, PRICING, made.tempo);
+    expect(columns[0]!.grip!.grip).toBe(pinned.pin);
+    expect(columns[1]!.grip!.frets.at(-1)).toBe(0);
+    expect(problems.map(({ code }) => code)).toEqual(['ring-lost']);
   });
 
   test('in the place of a move is that of the take without it', () => {

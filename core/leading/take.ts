@@ -19,6 +19,8 @@ export interface SolvedTake {
   readonly keys: readonly string[];
   readonly cells: Cells;
   readonly columns: readonly Column[];
+  /** Beats a minute. */
+  readonly tempo: number;
   readonly library: ShapeLibrary;
   readonly search: Search;
   /** Where each column stands in the search, or −1. */
@@ -41,14 +43,16 @@ export interface MovePrice {
 export function priceMove(of: SolvedTake, span: Span, proposal: Proposal): MovePrice {
   const within = ({ slot }: Column) => slot.start >= span.start && slot.start < span.start + span.ticks;
   const patch = movePatch(of.slots, of.keys, of.cells, span, proposal);
-  const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells).filter(within);
+  const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells);
   const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
-  const { wanted } = searchable(made, of.search);
-  if (wanted.length < made.length || places.length === 0) return { extra: null, grips: [], patch };
+  const all = searchable(made, of.search, of.tempo);
+  const inside = made.flatMap((column, i) => (within(column) ? [{ column, at: all.index[i]! }] : []));
+  if (inside.some(({ at }) => at < 0) || places.length === 0) return { extra: null, grips: [], patch };
+  const wanted = inside.map(({ at }) => all.wanted[at]!);
   const passage = of.search.passage(places[0]!, places.at(-1)!, wanted);
   return {
     extra: passage && passage.cost - of.best,
-    grips: passage ? passage.shapes.map((shape, i) => gripOf(made[i]!.chord!, of.library, shape)) : [],
+    grips: passage ? passage.shapes.map((shape, i) => gripOf(inside[i]!.column.chord!, of.library, shape)) : [],
     patch,
   };
 }
@@ -64,7 +68,7 @@ const MOST_EXTRA = 60;
  * one after a chord that was moved: there must be something to stray from. The others take the style's colours.
  */
 export function restyled(
-  { slots, keys, library, search }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search'>,
+  { slots, keys, library, search, tempo }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search' | 'tempo'>,
   taste: Taste,
 ): Cells {
   let cells: Cells = {};
@@ -75,9 +79,9 @@ export function restyled(
     const same = slots[before]!.symbol === slot.symbol;
     const span = moved || same ? null : spanOfColumns(slots, columns.slice(here, here + 1));
     if (!span) return;
-    const { wanted, index } = searchable(columns, search);
+    const { wanted, index } = searchable(columns, search, tempo);
     search.setColumns(wanted);
-    const take = { slots, keys, cells, columns, library, search, index, best: run(search.solve()).cost };
+    const take = { slots, keys, cells, columns, tempo, library, search, index, best: run(search.solve()).cost };
     const priced = proposalsFor(span, taste)
       .filter(({ move }) => taste.style === null || (taste.style.groups[move.group] ?? 0) >= WANTED)
       .filter(({ move, found }) => move.needsNext?.(found, span.next?.chord ?? null) ?? true)

@@ -25,6 +25,7 @@ test('a player is read back as written', () => {
     area: [5, 9] as const,
     resting: [4] as const,
     leftHanded: true,
+    matters: { topLeap: 2, parallel: 1 } as const,
   };
   expect(readPlayer(JSON.parse(JSON.stringify(player)))).toEqual({ ok: true, value: player });
 });
@@ -50,6 +51,9 @@ describe('what is wrong is said, by setting, with what would be right', () => {
     [{ resting: [1, 2, 3, 4] }, /three at most/],
     [{ barres: 'all' }, /none, partial, full, slanted/],
     [{ area: [9, 5] }, /two frets in order/],
+    [{ matters: { topLeap: 3 } }, /matters.*topLeap.*each 0, 0.5, 1, 2, 4/],
+    [{ matters: { luck: 1 } }, /terms and how much they matter/],
+    [{ matters: { wish: 0 } }, /terms and how much they matter/],
     [{ hands: 2 }, /“hands” is no setting.*scaleLength/],
     [{ capo: 9, highestFret: 12 }, /capo at fret 9.*four at least/],
     [{ unusedStrings: [6] }, /three are in use/],

@@ -2,6 +2,7 @@ import { bad, good, problem, type Outcome, type Problem } from '../problem.ts';
 import { parsePitch } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { BARRES, DEFAULT_HAND, PLUCKS, type FingerNumber, type Hand } from './hand.ts';
+import { MATTERS, WEIGHED_TERMS, type Matters } from './terms.ts';
 import { FEWEST_STRINGS, MOST_STRINGS, TUNINGS, type Fret } from './tuning.ts';
 
 /** Who else sounds: a bass player has the roots. */
@@ -21,6 +22,8 @@ export interface Player extends Hand {
   /** The neck is drawn as a left-hander sees it; grips are written the same. */
   readonly leftHanded: boolean;
   readonly noteNames: NoteNames;
+  /** What matters otherwise than usual in a way through a tune. */
+  readonly matters: Matters;
 }
 
 export const DEFAULT_PLAYER: Player = {
@@ -30,6 +33,7 @@ export const DEFAULT_PLAYER: Player = {
   company: 'alone',
   leftHanded: false,
   noteNames: 'letters',
+  matters: {},
 };
 
 export const LONGEST_NAME = 60;
@@ -58,6 +62,7 @@ const FIELDS: { readonly [Field in keyof Player]: (value: unknown) => Player[Fie
   company: (value) => oneOf(value, COMPANIES),
   leftHanded: readFlag,
   noteNames: (value) => oneOf(value, NOTE_NAMES),
+  matters: readMatters,
 };
 
 export type PlayerField = keyof Player;
@@ -117,6 +122,16 @@ function readTuning(value: unknown): readonly Midi[] | undefined {
   const strings = entries.map((entry) => (typeof entry === 'string' ? parsePitch(entry) : entry));
   // From a low F1 to a high F5: what strings are made for.
   return strings.every((pitch) => wholeWithin(pitch, 29, 77) !== undefined) ? (strings as Midi[]) : undefined;
+}
+
+/** Terms by name, each with how much it matters. */
+function readMatters(value: unknown): Matters | undefined {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return undefined;
+  const entries = Object.entries(value);
+  const isRight = entries.every(
+    ([term, matter]) => oneOf(term, WEIGHED_TERMS) !== undefined && oneOf(matter, MATTERS) !== undefined,
+  );
+  return isRight ? (Object.fromEntries(entries) as Matters) : undefined;
 }
 
 function numberWithin(value: unknown, least: number, most: number): number | undefined {

@@ -167,6 +167,7 @@ export function stretch(slot: ReadSlot, from: Ticks, to: Ticks): ReadSlot {
   return {
     ...slot,
     start: from,
+    opensPhrase: slot.opensPhrase && from === slot.start,
     entry: { ...entry, tick, ticks: to - from, beat: 1 + tick / perBeat, beats: (to - from) / perBeat },
   };
 }

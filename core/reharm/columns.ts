@@ -2,6 +2,7 @@ import { symbolOf, type Chord } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
 import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
+import type { Ticks } from '../time/meter.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './applied.ts';
 import { coloursOf, defaultColour } from './colours.ts';
 import { barOf, decisionFor, standing, tickOf, type Cell, type Cells } from './decisions.ts';
@@ -9,6 +10,7 @@ import type { ColourContext } from './grates.ts';
 import { spanAt, type Span } from './moves/span.ts';
 import { moveOf } from './moves/table.ts';
 import { roleOf } from './role.ts';
+import { wishesOf, type StandingWish } from './wish.ts';
 
 /** A slot as it stands in a take: the chart's, a part of it that takes a colour of its own, or a chord that a move put in. */
 export interface Column {
@@ -29,6 +31,8 @@ export interface Column {
   readonly context: ColourContext;
   /** The move that put it here, or null. */
   readonly move: AppliedMove | null;
+  /** The wishes whose spans it lies in. */
+  readonly wishes: readonly StandingWish[];
   /** Whether what really sounds beside that move takes its reason away. */
   readonly leans: 'next' | 'prev' | null;
 }
@@ -50,11 +54,22 @@ export function columnsOf(
   { plain = false }: { plain?: boolean } = {},
 ): readonly Column[] {
   const divisions = divisionsOf(plain ? {} : cells);
+  const wishes = wishesOf(slots, keys, cells);
+  const wishesAt = (start: Ticks) => wishes.filter((one) => one.start <= start && start < one.start + one.ticks);
   const columns = standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
     const ticks = divisions.get(barOf(one.at)) ?? [];
     return spansOf(one, ticks, cells).map(({ at, slot }, part): Column => {
       const own = one.slot.entry.chord;
-      const of = { at, slot, part, plain: one.plain, context: one.context, move: one.move, leans: null };
+      const of = {
+        at,
+        slot,
+        part,
+        plain: one.plain,
+        context: one.context,
+        move: one.move,
+        wishes: wishesAt(slot.start),
+        leans: null,
+      };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
       const decision = standing(cells[at], one.slot);
       const chord = chordFor(own, decision, plain || one.asIs ? null : one.context);

@@ -7,6 +7,7 @@ import type { Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import type { Ticks } from '../time/meter.ts';
+import type { Wish } from './wish.ts';
 
 /** What a player decided for one slot; without a cell the default colour and the best grip stand. */
 export interface Cell {
@@ -19,8 +20,10 @@ export interface Cell {
     | { readonly kind: 'chart' }
     | { readonly kind: 'colour'; readonly suffix: string }
     | { readonly kind: 'changes'; readonly number: number }
-    | { readonly kind: 'move'; readonly id: string; readonly variant?: string };
-  /** How long the span of a move is. */
+    | { readonly kind: 'move'; readonly id: string; readonly variant?: string }
+    /** Of a span; its chord does not matter. */
+    | { readonly kind: 'wish'; readonly wish: Wish; readonly hard: boolean };
+  /** How long the span of a move, or of a wish, is. */
   readonly ticks?: Ticks;
   /** A grip, `x-3-5-4-5-3`, that stays whatever else changes. */
   readonly pin?: string;
@@ -44,6 +47,8 @@ export const moveKey = (at: string): string => `${at}:move`;
 
 /** The part of a cell's name that is its bar and pass, and its tick, NaN where it has none. */
 export const barOf = (at: string): string => at.slice(0, at.lastIndexOf(':'));
+/** The id of the bar whose cell it is. */
+export const barIdOf = (at: string): string => at.slice(0, at.indexOf(':'));
 export const tickOf = (at: string): number => Number(at.slice(at.lastIndexOf(':') + 1));
 
 /** The changes a take plays each bar with. `barIds` in the order of the bars as written. */

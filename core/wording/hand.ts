@@ -68,7 +68,8 @@ const NAMES: Readonly<Record<string, string>> = { 1: 'index', 2: 'middle', 3: 'r
 /** A finger's name: `index` … `little`, `thumb`. */
 export const fingerName = (finger: Finger): string => NAMES[finger] ?? 'none';
 
-const listed = (words: readonly string[]) =>
+/** `a, b and c`. */
+export const listed = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 const fingersText = (fingers: readonly Finger[], one: string, many: string) =>
   fingers.length > 0 && `${listed(fingers.map(fingerName))} ${fingers.length === 1 ? one : many}`;

@@ -2,17 +2,29 @@ import type { Chart } from '../chart/chart.ts';
 import { symbolOf } from '../chord/chord.ts';
 import { numeralOf } from '../reading/numeral.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
+import { STANDARD_TUNING } from '../neck/tuning.ts';
 import type { AppliedMove } from '../reharm/applied.ts';
 import type { Found, Group, Move } from '../reharm/moves/move.ts';
-import { proposalsFor, type Proposal } from '../reharm/moves/propose.ts';
+import { ANY_TASTE, proposalsFor, type Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
 import { moveOf } from '../reharm/moves/table.ts';
+import { pitchName } from '../pitch/note.ts';
+import type { Midi } from '../pitch/pitch.ts';
 import { ticksPerBeat } from '../time/meter.ts';
 import { musical } from './music.ts';
 
 /** Why a move may be made, in a sentence. */
 export function moveReason({ move, found }: Proposal): string {
   return reasonText(move, found);
+}
+
+/** Where a thread sounds: `thread on the open string 1`, or `thread at E4` where no string has it open. */
+export function moveName({ move, found }: Proposal, open: readonly Midi[]): string {
+  if (found.ring === undefined) return move.name;
+  const string = open.indexOf(found.ring);
+  return string < 0
+    ? `${move.name}, ${musical(pitchName(found.ring))} on the frets`
+    : `${move.name}, open string ${open.length - string}`;
 }
 
 /** What made a column: the name of the move, and its reason. */
@@ -47,10 +59,10 @@ export function movesAsData(chart: Chart, place: SpanPlace) {
   const span = spanOf(readChart(chart), place);
   return (
     span &&
-    proposalsFor(span).map((proposal) => ({
+    proposalsFor(span, { ...ANY_TASTE, rings: STANDARD_TUNING }).map((proposal) => ({
       id: proposal.move.id,
       group: proposal.move.group,
-      name: proposal.move.name,
+      name: moveName(proposal, STANDARD_TUNING),
       columns: proposal.found.parts.map(({ chord, beats }) => ({
         symbol: symbolOf(chord),
         beats,

@@ -1,3 +1,4 @@
+import { MATTERS, WEIGHED_TERMS } from '../neck/terms.ts';
 import type { PlayerField, Player, NoteNames } from '../neck/player.ts';
 import { TUNINGS } from '../neck/tuning.ts';
 import { pitchName, type NoteName } from '../pitch/note.ts';
@@ -21,6 +22,7 @@ export const PLAYER_RIGHT: Readonly<Record<PlayerField, string>> = {
   company: 'alone or bass',
   leftHanded: 'true or false',
   noteNames: 'one of letters, german, fixed-do',
+  matters: `terms and how much they matter, like {"topLeap": 2}: ${WEIGHED_TERMS.join(', ')}; each ${MATTERS.join(', ')}`,
 };
 
 const SYLLABLES: Readonly<Record<string, string>> = { C: 'Do', D: 'Re', E: 'Mi', F: 'Fa', G: 'Sol', A: 'La', B: 'Si' };

@@ -76,6 +76,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
   'pin-unheld': ({ text, reason }) =>
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
+  'ring-lost': ({ note, text }) =>
+    `No grip of ${musical(String(text))} for this hand lets ${musical(String(note))} sound on; another stands in.`,
   'chord-unplayable': ({ text }) =>
     `This hand has no grip for ${musical(String(text))} on its neck; it is passed over.`,
   'player-no-json': ({ text }) => `This is no JSON: ${text}`,

@@ -12,7 +12,10 @@ import {
   ratingText,
 } from './hand.ts';
 import { noteText, pitchText, settingCaution, tuningText } from './player.ts';
-import { smallChangeText } from './around.ts';
+import { asChord } from '../chord/names.ts';
+import { parseChord } from '../chord/symbol.ts';
+import { pitchClass } from '../pitch/note.ts';
+import { asChordText, smallChangeText } from './around.ts';
 import { musical, spokenSymbol, symbolParts } from './music.ts';
 import { PLAYER_FIELDS, readPlayer } from '../neck/player.ts';
 import { readChart } from '../reading/read.ts';
@@ -294,4 +297,16 @@ test('what a key means, in words', () => {
   expect([movedByText(0), movedByText(3), movedByText(-5)]).toEqual(['as it is', 'up 3', 'down 5']);
   expect(voiceFitText({ up: 0, tooLow: 0, tooHigh: 0 })).toBe('fits the voice');
   expect(voiceFitText({ up: 0, tooLow: 1, tooHigh: 2 })).toBe('1 too low, 2 too high');
+});
+
+test.each([
+  ['G7', 'G B D F', 'G7, whole'],
+  // The ii's seventh led up to the V's flat fifth: G7♭5 without its third.
+  ['G7', 'G Db F', 'G7, without its 3, with ♭5'],
+  ['Dm7', 'D F', 'Dm7, without its 5 and ♭7'],
+  ['C', 'C E G B D', 'C, with 9 and 7'],
+])('as %s, %s is told by what is not there and what is beside it', (symbol, notes, text) => {
+  const chord = parseChord(symbol);
+  const mask = notes.split(' ').reduce((bits, note) => bits | (1 << pitchClass(note)), 0);
+  expect(chord.ok && asChordText(chord.value, asChord(chord.value, { mask }))).toBe(text);
 });

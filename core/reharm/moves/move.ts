@@ -3,6 +3,7 @@ import { kindOf } from '../../chord/symbol.ts';
 import type { Degree } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import { noteAbove, type NoteName } from '../../pitch/note.ts';
+import type { Midi } from '../../pitch/pitch.ts';
 import type { Role } from '../role.ts';
 import { evenly, type Span, type SpanChord } from './span.ts';
 import type { StyleId } from './styles.ts';
@@ -35,6 +36,8 @@ export interface Part {
 export interface Found {
   readonly parts: readonly Part[];
   readonly variant?: string;
+  /** A pitch that is to sound in each of the parts. */
+  readonly ring?: Midi;
   /** What the reason speaks of, ASCII: numerals, symbols, notes. */
   readonly args?: Readonly<Record<string, string>>;
 }

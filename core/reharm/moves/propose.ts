@@ -1,4 +1,5 @@
 import { symbolOf } from '../../chord/chord.ts';
+import type { Midi } from '../../pitch/pitch.ts';
 import { GROUPS, type Found, type Move } from './move.ts';
 import type { Span } from './span.ts';
 import type { Style, StyleId } from './styles.ts';
@@ -15,24 +16,27 @@ export interface Taste {
   readonly style: Style | null;
   readonly off: readonly string[];
   readonly stray: number;
+  /** Pitches that threads may keep, as a rule the open strings; without them no thread is proposed. */
+  readonly rings?: readonly Midi[];
 }
 export const ANY_TASTE: Taste = { style: null, off: [], stray: 5 };
 
 const groupOf = ({ move }: Proposal) => GROUPS.indexOf(move.group);
-const soundOf = ({ parts }: Found) => parts.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
+const soundOf = ({ parts, ring }: Found) =>
+  [...(ring === undefined ? [] : [ring]), ...parts.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`)].join(' ');
 
 /**
  * Everything that could stand in a span: group by group, what a style wants most first, within a group what it is known for, then the nearer. Two moves that come to the same are
  * one proposal, that of the earlier; what the chart says already is none.
  */
-export function proposalsFor(span: Span, { style, off, stray }: Taste = ANY_TASTE): readonly Proposal[] {
+export function proposalsFor(span: Span, { style, off, stray, rings = [] }: Taste = ANY_TASTE): readonly Proposal[] {
   const plain = span.chords.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
   const seen = new Set([plain]);
   const all = MOVES.filter((move) => move.stray <= stray && !off.includes(move.id)).flatMap((move) =>
     move.find(span).flatMap((found): Proposal[] => {
       // A triad to find over the guide tones is worth telling of a chord that is offered already.
       const sound = (move.group === 'upper' ? 'upper ' : '') + soundOf(found);
-      if (seen.has(sound)) return [];
+      if (seen.has(sound) || (found.ring !== undefined && !rings.includes(found.ring))) return [];
       seen.add(sound);
       return [{ move, found }];
     }),

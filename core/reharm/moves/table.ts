@@ -9,7 +9,8 @@ import type { Move } from './move.ts';
 import { QUALITY_MOVES } from './quality.ts';
 import { SUBSTITUTE_MOVES } from './substitutes.ts';
 import { DELAY_MOVES, TURNAROUND_MOVES } from './turnarounds.ts';
-import { THREAD_MOVES, UPPER_MOVES } from './upper.ts';
+import { THREAD_MOVES } from './thread.ts';
+import { UPPER_MOVES } from './upper.ts';
 
 /** Every move, nearest first within a group. A new one is put in its group's module, and nowhere else. */
 export const MOVES: readonly Move[] = [

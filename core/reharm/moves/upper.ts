@@ -1,11 +1,6 @@
-/* A chord over another's root or guide tones; and one note that rings through several chords. */
+/* A chord over another's root or guide tones. */
 import { symbolOf } from '../../chord/chord.ts';
-import { tonesOf } from '../../chord/kind.ts';
-import { semitones } from '../../pitch/degree.ts';
-import { pitchClass } from '../../pitch/note.ts';
-import { colourKinds } from '../colours.ts';
-import { chordFrom, chordOn, fallsTo, isMinorChord, isPlace, whole, type Found, type Move, type Part } from './move.ts';
-import type { Span } from './span.ts';
+import { chordFrom, chordOn, fallsTo, isMinorChord, isPlace, whole, type Move } from './move.ts';
 
 /** Columns: the triad above the guide tones as an interval over the root, its kind, the chord it makes, whether that needs a resolution, why. */
 const TRIADS: readonly (readonly [string, string, string, boolean, string])[] = [
@@ -52,34 +47,4 @@ export const UPPER_MOVES: readonly Move[] = [
     },
   },
   ...triadMoves,
-];
-
-/** Notes of the open strings, from the highest. */
-const OPEN_NOTES = ['E', 'B', 'G', 'D', 'A'] as const;
-
-/** One pitch that a steady colour of every chord in the span holds. */
-function threaded(span: Span, note: string): Found | null {
-  const parts: Part[] = [];
-  for (const [i, { chord, role, beats }] of span.chords.entries()) {
-    const next = span.chords[i + 1]?.chord ?? span.next?.chord ?? null;
-    const above = (pitchClass(note) - pitchClass(chord.root) + 12) % 12;
-    const colour = colourKinds(chord, { role, next, key: span.key }).find(([, kind]) =>
-      tonesOf(kind).some((degree) => semitones(degree) === above),
-    );
-    if (!colour) return null;
-    parts.push({ chord: { ...chord, kind: colour[1] }, role, beats });
-  }
-  return { parts, variant: note, args: { note, new: parts.map((part) => symbolOf(part.chord)).join(' ') } };
-}
-
-export const THREAD_MOVES: readonly Move[] = [
-  {
-    id: 'thread',
-    group: 'thread',
-    name: 'thread',
-    reason: '{note}, an open string, rings through {new}.',
-    mood: 'a light in the window',
-    stray: 0,
-    find: (span) => (span.chords.length < 2 ? [] : OPEN_NOTES.flatMap((note) => threaded(span, note) ?? [])),
-  },
 ];

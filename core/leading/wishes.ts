@@ -1,0 +1,128 @@
+import type { Chord } from '../chord/chord.ts';
+import { FAMILIES, familiesIn, labelsOf } from '../grip/labels.ts';
+import { pick, type ShapeLibrary } from '../grip/library.ts';
+import { fretsAt, pitchesOf } from '../grip/grips.ts';
+import { LINE_WAYS, WISH_KINDS, type LineWay, type StandingWish, type Wish } from '../reharm/wish.ts';
+
+/** A wish, and whether it is kept at nearly any price. */
+export interface Wished<W> {
+  readonly wish: W;
+  readonly hard: boolean;
+}
+
+/** What a wish that is missed costs, in tenths of a semitone for each step it is missed by. */
+export const MISSED = {
+  /** As much as two semitones: weighed against the rest. */
+  soft: 20,
+  /** More than any path differs by: it is missed only where it cannot be met, and then as little as can be. */
+  hard: 5000,
+} as const;
+/** From so many steps on a miss is a miss. */
+const MOST_STEPS = 4;
+/** A line that stays where it should go on is missed a little; never at the price of a real miss. */
+const STAYS = 10;
+
+export type LineWish = Extract<Wish, { readonly kind: 'top' | 'bass' }>;
+/** Wishes about how one grip goes on to the next, and about each grip. */
+export type JoinWish = Extract<Wish, { readonly kind: 'top' | 'bass' | 'contrary' }>;
+export type GripWish = Exclude<Wish, JoinWish>;
+
+const isJoinWish = (wish: Wish): wish is JoinWish =>
+  wish.kind === 'top' || wish.kind === 'bass' || wish.kind === 'contrary';
+
+/** By how many steps a voice that moves by semitones (up is positive) misses its way, 0 to 4. */
+const LINE_MISSES: Readonly<Record<LineWay, (by: number) => number>> = {
+  falling: (by) => Math.max(0, by),
+  rising: (by) => Math.max(0, -by),
+  still: (by) => Math.abs(by),
+  chromatic: (by) => Math.abs(Math.abs(by) - 1),
+};
+
+const priceOf = (steps: number, hard: boolean) => Math.min(MOST_STEPS, steps) * (hard ? MISSED.hard : MISSED.soft);
+
+/** What it costs a line to move by semitones against its wish, in tenths. */
+export function linePrice(way: LineWay, by: number, hard: boolean): number {
+  const stays = by === 0 && (way === 'falling' || way === 'rising') ? STAYS : 0;
+  return priceOf(LINE_MISSES[way](by), hard) + stays;
+}
+
+/** What it costs outer voices to move the same way, in tenths. */
+export const contraryPrice = (bassBy: number, topBy: number, hard: boolean): number =>
+  bassBy * topBy > 0 ? priceOf(1, hard) : 0;
+
+/** Whether outer voices that move by semitones miss a wish. */
+export const missesJoin = (wish: JoinWish, bassBy: number, topBy: number): boolean =>
+  wish.kind === 'contrary' ? bassBy * topBy > 0 : LINE_MISSES[wish.way](wish.kind === 'top' ? topBy : bassBy) > 0;
+
+/** By how many steps each of some shapes, as a grip of a chord, misses a wish. */
+export function gripMisses(
+  wish: GripWish,
+  chord: Chord,
+  library: ShapeLibrary,
+  shapes: ArrayLike<number>,
+): readonly number[] {
+  const each = (miss: (frets: readonly number[], shape: number) => number) =>
+    Array.from(shapes, (shape) => miss(fretsAt(library, shape), shape));
+  switch (wish.kind) {
+    case 'thread':
+      return each((_, shape) => (pitchesOf(library, shape).includes(wish.pitch) ? 0 : 1));
+    case 'area':
+      return each((frets) =>
+        frets.reduce((most, fret) => (fret > 0 ? Math.max(most, wish.from - fret, fret - wish.to) : most), 0),
+      );
+    case 'strings':
+      return each((frets) => frets.filter((fret, s) => fret >= 0 && !wish.strings.includes(frets.length - s)).length);
+    case 'notes':
+      return each((frets) => Math.abs(frets.filter((fret) => fret >= 0).length - wish.count));
+    case 'family': {
+      const { families } = labelsOf(chord, pick(library, shapes));
+      return Array.from(families, (bits) => (familiesIn(bits).some((family) => family === wish.family) ? 0 : 1));
+    }
+  }
+}
+
+/** What missing a wish about each grip costs, in tenths. */
+export const gripPrice = priceOf;
+
+const isOf = <T>(list: readonly T[], value: unknown): value is T => list.includes(value as T);
+const isWhole = (value: unknown, least: number, most: number): value is number =>
+  Number.isInteger(value) && (value as number) >= least && (value as number) <= most;
+
+/** A wish as it comes from outside, or null where it is none. */
+export function readWish(value: unknown): Wish | null {
+  if (typeof value !== 'object' || value === null) return null;
+  const { kind, way, pitch, from, to, strings, count, family } = value as Readonly<Record<string, unknown>>;
+  if (!isOf(WISH_KINDS, kind)) return null;
+  switch (kind) {
+    case 'top':
+    case 'bass':
+      return isOf(LINE_WAYS, way) ? { kind, way } : null;
+    case 'contrary':
+      return { kind };
+    case 'thread':
+      return isWhole(pitch, 0, 127) ? { kind, pitch } : null;
+    case 'area':
+      return isWhole(from, 0, 36) && isWhole(to, from, 36) ? { kind, from, to } : null;
+    case 'strings':
+      return Array.isArray(strings) && strings.length > 0 && strings.every((string) => isWhole(string, 1, 7))
+        ? { kind, strings: strings as number[] }
+        : null;
+    case 'notes':
+      return isWhole(count, 1, 7) ? { kind, count } : null;
+    case 'family':
+      return isOf(FAMILIES, family) ? { kind, family } : null;
+  }
+}
+
+/** Of the wishes of a column those about each grip. */
+export const gripWishes = (wishes: readonly Wished<Wish>[]): readonly Wished<GripWish>[] =>
+  wishes.flatMap(({ wish, hard }) => (isJoinWish(wish) ? [] : [{ wish, hard }]));
+
+/** The wishes about how one column goes on to the next: those that both lie in. */
+export const joinWishes = (
+  before: readonly StandingWish[],
+  after: readonly StandingWish[],
+): readonly Wished<JoinWish>[] =>
+  after.flatMap(({ at, wish, hard }) =>
+    isJoinWish(wish) && before.some((other) => other.at === at) ? [{ wish, hard }] : [],
+  );

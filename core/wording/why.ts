@@ -1,0 +1,70 @@
+import { noteIn, type Chord } from '../chord/chord.ts';
+import type { ArrangedColumn } from '../leading/arrange.ts';
+import type { Terms } from '../leading/cost.ts';
+import { distinct, voicePairs } from '../leading/movement.ts';
+import type { NoteNames } from '../neck/player.ts';
+import { WEIGHED_TERMS, type Term } from '../neck/terms.ts';
+import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
+import { priceText } from './grips.ts';
+import { listed, semitonesText } from './hand.ts';
+import { noteText, pitchText } from './player.ts';
+
+/** What each term of a price is about. */
+export const TERM_NAMES: Readonly<Record<Term, string>> = {
+  movement: 'voices that move',
+  leap: 'voices that leap',
+  tendency: 'leaning tones left unresolved',
+  entry: 'voices that enter or leave',
+  parallel: 'outer voices in parallel fifths or octaves',
+  topLeap: 'leaps of the top line',
+  bassLeap: 'leaps of the bass',
+  shift: 'the hand’s way',
+  anchor: 'fingers set anew',
+  same: 'the same grip again',
+  omission: 'root or fifth left out',
+  difficulty: 'hard grips',
+  register: 'out of register, mud',
+  thin: 'fewer than four notes',
+  bass: 'a bass that is not the root',
+  area: 'out of one’s own frets',
+  wish: 'wishes not met',
+};
+
+/** What happens between two columns: `holds E and A, F falls to E, hand stays, 1 semitone in all`. Empty where none sounds. */
+export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, names: NoteNames): string {
+  if (!before?.grip || !here.grip) return '';
+  const [from, to] = [distinct(before.grip.pitches), distinct(here.grip.pitches)];
+  const name = (chord: Chord | null, pitch: Midi) => {
+    const note = chord && noteIn(chord, pitchClassOf(pitch));
+    return note ? noteText(note, names) : pitchText(pitch, names).replace(/-?\d+$/, '');
+  };
+  const old = (pitch: Midi) => name(before.column.chord, pitch);
+  const now = (pitch: Midi) => name(here.column.chord, pitch);
+  const pairs = voicePairs(from, to).map(([i, j]) => [from[i]!, to[j]!] as const);
+  const held = [...new Set(pairs.filter(([a, b]) => a === b).map(([a]) => now(a)))];
+  const moves = pairs
+    .filter(([a, b]) => a !== b)
+    .map(([a, b]) => `${old(a)} ${b > a ? 'rises' : 'falls'} to ${now(b)}`);
+  const enters = to.filter((pitch) => !pairs.some(([, b]) => b === pitch)).map(now);
+  const leaves = from.filter((pitch) => !pairs.some(([a]) => a === pitch)).map(old);
+  const some = (notes: readonly string[], one: string, many: string) =>
+    notes.length > 0 ? [`${listed(notes)} ${notes.length === 1 ? one : many}`] : [];
+  return [
+    ...(held.length > 0 ? [`holds ${listed(held)}`] : []),
+    ...moves,
+    ...some(enters, 'enters', 'enter'),
+    ...some(leaves, 'leaves', 'leave'),
+    here.shiftMm > 0 ? `hand moves ${Math.round(here.shiftMm)} mm` : 'hand stays',
+    `${semitonesText(here.movement)} in all`,
+  ].join(', ');
+}
+
+/** What a column and the way to it cost, but for wishes, the dearest first: `3.4: voices that move 2, hard grips 1.4`. */
+export function costText(terms: Terms): string {
+  const all = WEIGHED_TERMS.filter((term) => terms[term] > 0).sort((a, b) => terms[b] - terms[a]);
+  const total = all.reduce((sum, term) => sum + terms[term], 0);
+  const price = (tenths: number) => priceText(tenths).replace('+', '');
+  return total === 0
+    ? 'nothing'
+    : `${price(total)}: ${all.map((t) => `${TERM_NAMES[t]} ${price(terms[t])}`).join(', ')}`;
+}
