@@ -6,6 +6,8 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   buildLibrary,
+  climb,
+  CLIMB_OPEN,
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
@@ -121,6 +123,16 @@ for (let mask = 1; mask < 4096; mask++) {
 }
 rows.push(['naming a set of notes', `${median(naming).toFixed(3)} ms`, `${count(named)} names of 4,095 sets`, '1 ms']);
 
+const held = parseChord('Am7');
+if (!held.ok) throw new Error('the chord to climb');
+for (const open of CLIMB_OPEN) {
+  timed(`a run of six grips of Am7, open strings: ${open}`, '1 s', 3, () => {
+    const wish = { line: 'both', direction: 'up', count: 6, open, notes: null, allowedMs: 300 } as const;
+    const found = climb(held.value, library, { weights: DEFAULT_WEIGHTS, area: null }, wish);
+    return found ? `price ${found.cost / 10}` : 'none';
+  });
+}
+
 const reading = parseChart(`key: C\n${'| C | A7 | Dm7 | Abm7 Db7 | C | C#dim7 | Dm7b5 | G7 |\n'.repeat(8)}`);
 if (!reading.ok) throw new Error('the form to read');
 timed('reading a form of 64 bars', '20 ms', 9, () => `${readChart(reading.value).length} chords`);
@@ -196,7 +208,7 @@ for (const [name, text, goal] of charts) {
     {},
   );
   let search = new Search(library, { weights: DEFAULT_WEIGHTS, area: null });
-  const { wanted } = searchable(columns, search);
+  const { wanted } = searchable(columns, search, chart.value.tempo);
   const sizes = wanted.map((want) => search.states(want).size);
   const pairs = sizes.slice(1).reduce((sum, size, i) => sum + size * sizes[i]!, 0);
   timed(`path: ${name}`, goal, 3, () => {

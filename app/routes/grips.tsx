@@ -1,7 +1,7 @@
 import { database } from '../../db/client.server.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
-import { getTune } from '../../db/tunes.ts';
-import { parseChart } from '../../core/index.ts';
+import { getTune, pinnedGrips } from '../../db/tunes.ts';
+import { parseChart, readChart, type Chart } from '../../core/index.ts';
 import { GripsPlace } from '../parts/grips/GripsPlace.tsx';
 import type { Route } from './+types/grips';
 
@@ -15,12 +15,28 @@ export function loader({ request }: Route.LoaderArgs) {
   const tune = getTune(db, searchParams.get('tune') ?? '');
   const players = playersWithGrips(db);
   const wanted = searchParams.get('player') ?? playerFor(db, { playerId: tune?.playerId ?? null }).id;
+  const player = players.find(({ id }) => id === wanted) ?? players[0]!;
   const chart = tune ? parseChart(tune.doc.good) : null;
   return {
-    player: players.find(({ id }) => id === wanted) ?? players[0]!,
-    tune: tune && { id: tune.id, key: chart?.ok ? chart.value.key : null },
+    player,
+    tune: tune && {
+      id: tune.id,
+      key: chart?.ok ? chart.value.key : null,
+      opening: chart?.ok ? openingOf(chart.value) : '',
+    },
+    uses: pinnedGrips(db, player.id),
   };
 }
+
+/** The first few chords of a tune, each once in a row. */
+function openingOf(chart: Chart): string {
+  const symbols = readChart(chart).flatMap(({ entry, symbol }) => (entry.chord ? [symbol] : []));
+  return symbols
+    .filter((symbol, i) => symbol !== symbols[i - 1])
+    .slice(0, OPENING)
+    .join(' ');
+}
+const OPENING = 4;
 
 export default function GripsRoute({ loaderData }: Route.ComponentProps) {
   return <GripsPlace {...loaderData} />;

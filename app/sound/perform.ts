@@ -28,6 +28,15 @@ export function performanceFrom(chart: Chart, columns: readonly ArrangedColumn[]
   return { chords, clicks, seconds: end ? seconds(end.start + end.entry.ticks - origin) : 0 };
 }
 
+/** Chords of equal length one after another, without clicks. */
+export function inARow(row: readonly (readonly number[])[], seconds: number): Performance {
+  return {
+    chords: row.map((pitches, i) => ({ column: i, at: i * seconds, seconds, pitches })),
+    clicks: [],
+    seconds: row.length * seconds,
+  };
+}
+
 /** A chord tried in place is heard no longer than this, in seconds: its neighbours are what matters. */
 const IN_PLACE_MOST = 1.2;
 

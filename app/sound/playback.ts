@@ -18,8 +18,10 @@ export interface Performance {
   readonly seconds: number;
 }
 
-/** Seconds between two strings of a strum. */
-const STRUM = 0.014;
+/** How one grip is sounded, and the seconds between two of its strings. */
+const HEARD = { strummed: 0.014, plucked: 0, 'one by one': 0.24 } as const;
+export type Hearing = keyof typeof HEARD;
+export const HEARINGS = Object.keys(HEARD) as readonly Hearing[];
 /** Each string is damped this long when the next chord comes. */
 const DAMP = 0.05;
 /** Time to fetch the first sounds before the clock starts. */
@@ -72,21 +74,21 @@ export class Playback {
     if (this.#click) this.#click.volume.value = decibels(clickVolume);
   }
 
-  #strum(tone: Tone, pitches: readonly number[], time: number, seconds: number): void {
+  #sound(tone: Tone, pitches: readonly number[], time: number, seconds: number, how: Hearing = 'strummed'): void {
     pitches.forEach((pitch, i) => {
       const buffer = this.#buffers.get(pitch);
       if (!buffer) return;
       const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(this.#guitar!);
-      source.start(time + i * STRUM);
-      source.stop(time + Math.max(0.1, seconds));
+      source.start(time + i * HEARD[how]);
+      source.stop(time + Math.max(0.1, seconds) + i * HEARD[how]);
       source.onended = () => source.dispose();
     });
   }
 
   /** Sounds one grip now. */
-  async single(pitches: readonly number[]): Promise<void> {
+  async single(pitches: readonly number[], how: Hearing): Promise<void> {
     const tone = await this.#ready(pitches);
-    this.#strum(tone, pitches, tone.now() + 0.03, SINGLE_SECONDS);
+    this.#sound(tone, pitches, tone.now() + 0.03, SINGLE_SECONDS, how);
   }
 
   async play(performance: Performance, onColumn: (column: number | null) => void): Promise<void> {
@@ -100,7 +102,7 @@ export class Playback {
     this.#clear(tone);
     for (const { column, at, seconds, pitches } of performance.chords) {
       transport.schedule((time) => {
-        this.#strum(tone, pitches, time, seconds);
+        this.#sound(tone, pitches, time, seconds);
         draw.schedule(() => mine === this.#run && onColumn(column), time);
       }, at);
     }

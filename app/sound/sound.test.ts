@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { PitchDetector } from 'pitchy';
 import { hertz, parseChart, readChart, type ArrangedColumn } from '../../core/index.ts';
-import { inPlace, performanceFrom } from './perform.ts';
+import { inARow, inPlace, performanceFrom } from './perform.ts';
 import { renderClick, renderPluck } from './pluck.ts';
 
 const RATE = 48_000;
@@ -101,5 +101,14 @@ describe('a performance', () => {
       [3, 2.4, 60],
     ]);
     expect(inPlace(chart, quiet, 0, 0, tried).chords.map(({ column }) => column)).toEqual([0, 2]);
+  });
+
+  test('of chords in a row gives each the same time, one after another', () => {
+    const { chords, clicks, seconds } = inARow([[60, 64], [67]], 0.5);
+    expect(chords).toEqual([
+      { column: 0, at: 0, seconds: 0.5, pitches: [60, 64] },
+      { column: 1, at: 0.5, seconds: 0.5, pitches: [67] },
+    ]);
+    expect([clicks, seconds]).toEqual([[], 1]);
   });
 });

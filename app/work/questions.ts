@@ -2,6 +2,7 @@ import type {
   Cells,
   Chord,
   ColourOption,
+  Figures,
   Grip,
   Group,
   Labels,
@@ -43,12 +44,23 @@ export interface EasierGrip {
   readonly grip: Grip;
   readonly extra: number;
 }
+/** Another way through the whole tune. */
+export interface OtherWay {
+  /** What it costs more than the best, in tenths of a semitone. */
+  readonly extra: number;
+  readonly figures: Figures;
+  /** Column by column. */
+  readonly grips: readonly (Grip | null)[];
+}
 /** A grip without a chord. */
 export type BareGrip = Pick<Grip, 'frets' | 'fingers'>;
 /** Where a grip's notes lie elsewhere on the neck. */
 export interface Around {
-  /** The same pitches; the same voicing an octave away; its inversions on the same strings. */
-  readonly same: readonly BareGrip[];
+  /** Easier grips in its place, where it is one of the chord it is heard as. */
+  readonly easier: readonly { readonly way: WayOutId; readonly grip: BareGrip }[];
+  /** The same pitches; the same notes in another order; the voicing an octave away; its inversions on the same strings. */
+  readonly strings: readonly BareGrip[];
+  readonly spacings: readonly BareGrip[];
   readonly octave: readonly BareGrip[];
   readonly inversions: readonly BareGrip[];
 }

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Arrangement, Cells, Chord, Player } from '../../core/index.ts';
+import type { Arrangement, Cells, Chord, ClimbWish, Grip, Player } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type {
   Around,
@@ -8,6 +8,7 @@ import type {
   EasierGrip,
   ListedGrips,
   MovesWanted,
+  OtherWay,
   Phase,
   PricedColour,
   PricedMove,
@@ -133,7 +134,7 @@ export function useMoves(wanted: MovesWanted, result: number, shown: boolean): F
     const onMove = proxy((move: PricedMove) => {
       if (!current) return;
       list.push(move);
-      setMoves({ of, list: [...list], done: false });
+      setMoves((before) => ({ of, list: [...list], done: before.of === of && before.done }));
     });
     void solver()
       .moves(JSON.parse(text) as MovesWanted, onMove)
@@ -156,6 +157,11 @@ export function useGrips(column: number, result: number, wanted: boolean): Liste
 /** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
 export function useWaysOut(column: number, grip: string | null, result: number): readonly EasierGrip[] | null {
   return useAnswer(`${column}/${grip}/${result}`, result > 0 && grip !== null, () => solver().waysOut(column, grip!));
+}
+
+/** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */
+export function useOtherWays(result: number, wanted: boolean): readonly OtherWay[] | null {
+  return useAnswer(String(result), result > 0 && wanted, () => solver().otherWays());
 }
 
 /** One answer of the worker to what `of` names; null while there is none, or when something newer came. */
@@ -191,11 +197,28 @@ export function useChordGrips(player: Player, chord: Chord | null): ListedGrips 
 }
 
 /** Where a grip's notes lie elsewhere, for a hand; null while it is being looked for, with how far that is. */
-export function useAround(player: Player, frets: readonly number[]): { around: Around | null; share: number } {
+export function useAround(
+  player: Player,
+  frets: readonly number[],
+  chord: Chord | null,
+  kept: readonly string[],
+): { around: Around | null; share: number } {
   const [share, setShare] = useState(0);
-  const of = JSON.stringify([player, frets]);
-  const around = useAnswer(of, true, () => solver().around(player, frets, proxy(setShare)));
+  const of = JSON.stringify([player, frets, chord, kept]);
+  const around = useAnswer(of, true, () => solver().around(player, frets, chord, kept, proxy(setShare)));
   return { around, share };
+}
+
+/** A run of grips of one chord, empty where there is none; null while it is being looked for, with how far that is. */
+export function useClimb(
+  player: Player,
+  chord: Chord,
+  wish: ClimbWish,
+): { grips: readonly Grip[] | null; share: number } {
+  const [share, setShare] = useState(0);
+  const of = JSON.stringify([player, chord, wish]);
+  const grips = useAnswer(of, true, () => solver().climb(player, chord, wish, proxy(setShare)));
+  return { grips, share };
 }
 
 interface Surveys {

@@ -3,18 +3,17 @@ import {
   arrangementOf,
   coloursOf,
   columnsOf,
+  differentPaths,
   formatFrets,
   fretsAt,
   gripOf,
   handOf,
-  holdingAt,
-  inversionsOf,
   labelsOf,
   likedFirst,
+  moveName,
   moveReason,
   parseChart,
   pick,
-  octaveAway,
   plainNumeral,
   priceMove,
   pricingFor,
@@ -24,32 +23,31 @@ import {
   searchable,
   slotKeys,
   spanOfColumns,
-  sameNotes,
-  shapesOf,
   symbolOf,
   versionsOf,
   waysOut,
   type Arrangement,
-  type Chord,
+  type Midi,
   type Player,
   type Proposal,
   type SolvedTake,
   type ShapeLibrary,
   type Span,
 } from '../../core/index.ts';
-import { libraryOf, type Follow } from './kept.ts';
+import { follow, followWhile, pause } from './follow.ts';
+import { handAnswers } from './hand.ts';
+import { libraryOf } from './kept.ts';
 import type {
-  Around,
   ColoursWanted,
   EasierGrip,
   Job,
   ListedGrips,
   MovesWanted,
+  OtherWay,
   Phase,
   PricedColour,
   PricedGrips,
   PricedMove,
-  Survey,
 } from './questions.ts';
 
 /** The search of the newest player, with its tables. */
@@ -67,35 +65,9 @@ function searchOf({ player, banished }: Job, library: ShapeLibrary): Search {
 let solved: SolvedTake | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
-const newestOf = { colours: 0, moves: 0, grips: 0, waysOut: 0, survey: 0, warm: 0, around: 0, chordGrips: 0 };
-
-const pause = () => new Promise<void>((resolve) => setTimeout(resolve));
-
-/** Runs steps until done; null when a newer request came. */
-async function follow<T>(
-  steps: Generator<unknown, T>,
-  current: () => boolean,
-  each?: (value: unknown) => void,
-): Promise<T | null> {
-  let last = performance.now();
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-    each?.(step.value);
-    // Messages are let in about 30 times a second.
-    if (performance.now() - last > 30) {
-      await pause();
-      if (!current()) return null;
-      last = performance.now();
-    }
-  }
-}
-
-/** Works off steps for whoever asks, as long as they do. */
-const followWhile =
-  (current: () => boolean): Follow =>
-  (steps, each) =>
-    follow(steps, current, each);
+const newestOf = { colours: 0, moves: 0, grips: 0, waysOut: 0, otherWays: 0, warm: 0 };
+/** What the newest arrangement is of. */
+let job: Job | null = null;
 
 /**
  * Makes ready to price a column of the newest arrangement; the newest request wins. Null: there is
@@ -115,13 +87,19 @@ async function pricing(
   return current() ? { of, at, current } : null;
 }
 
+/** Beside the best: three in all are what one can compare. */
+const OTHER_WAYS = 2;
+
+/** Pitches a thread may have on the frets: where a top or an inner voice lies (A3 to E5, common practice). */
+const FRETTED_RINGS: readonly Midi[] = Array.from({ length: 20 }, (_, i) => 57 + i);
+
 /** A proposal with the price of the whole path through what it would put in its span. */
 function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove {
   const { move, found } = proposal;
   return {
     id: move.id,
     group: move.group,
-    name: move.name,
+    name: moveName(proposal, of.library.neck.open),
     reason: moveReason(proposal),
     mood: move.mood,
     stray: move.stray,
@@ -162,79 +140,46 @@ const solver = {
     );
   },
 
-  /** Counts what a hand can hold; the newest request wins. Null: given up. */
-  async survey(player: Player, chords: readonly Chord[], onProgress: (share: number) => void): Promise<Survey | null> {
-    const mine = ++newestOf.survey;
-    const library = await libraryOf(
-      handOf(player),
-      followWhile(() => mine === newestOf.survey),
-      onProgress,
-    );
-    return library && { shapes: library.size, grips: chords.map((chord) => shapesOf(chord, library).length) };
-  },
-
-  /** Every grip of a chord for a hand, the easiest first; the newest request wins. Null: given up. */
-  async chordGrips(player: Player, chord: Chord, onProgress: (share: number) => void): Promise<ListedGrips | null> {
-    const mine = ++newestOf.chordGrips;
-    const library = await libraryOf(
-      handOf(player),
-      followWhile(() => mine === newestOf.chordGrips),
-      onProgress,
-    );
-    if (library === null) return null;
-    const { difficulty } = library;
-    const shapes = pick(
-      library,
-      shapesOf(chord, library).sort((a, b) => difficulty[a]! - difficulty[b]! || a - b),
-    );
-    return { chord, shapes, labels: labelsOf(chord, shapes), extra: null };
-  },
-
-  /** Where a grip's notes lie elsewhere; the newest request wins. Null: given up. */
-  async around(player: Player, frets: readonly number[], onProgress: (share: number) => void): Promise<Around | null> {
-    const mine = ++newestOf.around;
-    const library = await libraryOf(
-      handOf(player),
-      followWhile(() => mine === newestOf.around),
-      onProgress,
-    );
-    if (library === null) return null;
-    const shown = (shapes: readonly number[]) =>
-      shapes.map((shape) => ({ frets: fretsAt(library, shape), fingers: holdingAt(library, shape).fingers }));
-    return {
-      same: shown(sameNotes(library, frets)),
-      octave: shown(octaveAway(library, frets)),
-      inversions: shown(inversionsOf(library, frets)),
-    };
-  },
+  ...handAnswers,
 
   /** Solves the chart exactly. Null: a newer request took over. */
-  async arrange(job: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> {
+  async arrange(asked: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> {
+    job = asked;
     const mine = ++newest;
     const current = () => mine === newest;
     solved = null;
     onProgress({ phase: 'shapes', share: 0 });
-    const library = await libraryOf(handOf(job.player), followWhile(current), (share) =>
+    const library = await libraryOf(handOf(asked.player), followWhile(current), (share) =>
       onProgress({ phase: 'shapes', share }),
     );
     if (library === null || !current()) return null;
-    const search = searchOf(job, library);
-    const chart = parseChart(job.chartText);
+    const search = searchOf(asked, library);
+    const chart = parseChart(asked.chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
-    const slots = readChart(chart.value, versionsOf(job.cells, job.barIds));
-    const keys = slotKeys(slots, job.barIds);
-    const columns = columnsOf(slots, keys, job.cells);
-    const { wanted, index } = searchable(columns, search);
+    const slots = readChart(chart.value, versionsOf(asked.cells, asked.barIds));
+    const keys = slotKeys(slots, asked.barIds);
+    const columns = columnsOf(slots, keys, asked.cells);
+    const { wanted, index } = searchable(columns, search, chart.value.tempo);
     search.setColumns(wanted);
     const path = await follow(search.solve(), current, (step) => {
       const { done, total } = step as { done: number; total: number };
       onProgress({ phase: 'path', share: done / total });
     });
     if (path === null) return null;
-    solved = { library, search, slots, keys, cells: job.cells, columns, index, best: path.cost };
+    solved = {
+      library,
+      search,
+      slots,
+      keys,
+      cells: asked.cells,
+      columns,
+      tempo: chart.value.tempo,
+      index,
+      best: path.cost,
+    };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search.refresh(), current));
-    return arrangementOf(columns, index, path, library, pricingFor(job.player));
+    return arrangementOf(columns, index, path, library, pricingFor(asked.player), chart.value.tempo);
   },
 
   /** Stops whatever is being solved: a newer request comes, or nobody waits for it any more. */
@@ -270,13 +215,24 @@ const solver = {
     if (priced === null) return false;
     const { of, current } = priced;
     const span = spanOfColumns(of.slots, of.columns.slice(wanted.from, wanted.to + 1));
-    const all = span ? proposalsFor(span, wanted) : [];
+    const rings = [...of.library.neck.open, ...(wanted.most === undefined ? FRETTED_RINGS : [])];
+    const all = span ? proposalsFor(span, { ...wanted, rings }) : [];
     const groups = all.filter(({ move }, i) => all.findIndex((other) => other.move.group === move.group) === i);
+    /** Of the octaves in which a thread lies on the frets only the cheapest is told. */
+    const fretted = new Map<string, PricedMove>();
     for (const proposal of wanted.most === undefined ? all : groups.slice(0, wanted.most)) {
-      onMove(pricedMove(of, span!, proposal));
+      const { ring } = proposal.found;
+      const one = pricedMove(of, span!, proposal);
+      if (ring === undefined || of.library.neck.open.includes(ring)) onMove(one);
+      else if (one.extra !== null) {
+        const key = `${one.id} ${ring % 12}`;
+        const known = fretted.get(key);
+        if (!known || one.extra < known.extra!) fretted.set(key, one);
+      }
       await pause();
       if (!current()) return false;
     }
+    for (const one of fretted.values()) onMove(one);
     return true;
   },
 
@@ -285,6 +241,28 @@ const solver = {
     const priced = await pricing('grips', column);
     if (priced === null) return null;
     return gripsAt(priced.of, priced.at, column);
+  },
+
+  /** The next best ways through the tune that differ for a quarter of the time, at most two; null: something newer came. */
+  async otherWays(): Promise<OtherWay[] | null> {
+    const priced = await pricing('otherWays', 0);
+    if (priced === null || job === null) return null;
+    const { of, current } = priced;
+    const { player, banished } = job;
+    const { wanted } = searchable(of.columns, of.search, of.tempo);
+    const prices = pricingFor(player);
+    const steps = differentPaths(of.library, prices, new Set(banished), wanted, OTHER_WAYS + 1);
+    const paths = await follow(steps, current);
+    return (
+      paths &&
+      paths
+        .slice(1)
+        .map((path) => {
+          const way = arrangementOf(of.columns, of.index, path, of.library, prices, of.tempo);
+          return { extra: way.cost - of.best, figures: way.figures, grips: way.columns.map(({ grip }) => grip) };
+        })
+        .sort((a, b) => a.extra - b.extra)
+    );
   },
 
   /** Easier grips in the place of the one that stands in a column, each with its price. */

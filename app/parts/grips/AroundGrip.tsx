@@ -1,3 +1,4 @@
+import StarRounded from '@mui/icons-material/StarRounded';
 import { useMemo } from 'react';
 import {
   COMMON_FORMS,
@@ -8,18 +9,22 @@ import {
   parseFrets,
   smallChangeOf,
   smallChangeText,
+  wayOutText,
+  type Chord,
   type Frets,
   type Player,
 } from '../../../core/index.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import { useAround } from '../../work/solver.ts';
 import type { Guitar } from '../neck/layout.ts';
-import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import { GripRow } from './GripRow.tsx';
 
 interface AroundGripProps {
   readonly frets: Frets;
+  /** What it is heard as, for the ways out of it. */
+  readonly chord: Chord | null;
   readonly player: Player;
   readonly guitar: Guitar;
   readonly nameOf: (frets: Frets) => string;
@@ -30,14 +35,26 @@ interface AroundGripProps {
 }
 
 /** What lies near a grip, and where else its notes are. */
-export function AroundGrip({ frets, player, guitar, nameOf, fingered, kept, onShow }: AroundGripProps) {
-  const { around, share } = useAround(player, frets);
+export function AroundGrip({ frets, chord, player, guitar, nameOf, fingered, kept, onShow }: AroundGripProps) {
+  const { around, share } = useAround(player, frets, chord, kept);
   const change = useMemo(() => {
     const known = [...kept.map((grip) => ({ frets: parseFrets(grip)! })), ...COMMON_FORMS];
     return smallChangeOf(frets, known, guitar.mm.length - 1);
   }, [frets, kept, guitar]);
   const near = useMemo(() => neighboursOf(frets, handOf(player)), [frets, player]);
   const open = openStringsOf(frets);
+  const row = (title: string, grips: readonly BareGrip[]) => (
+    <GripRow
+      title={title}
+      label={title}
+      grips={grips.map((grip) => ({
+        grip,
+        head: <Named symbol={nameOf(grip.frets)} isKept={kept.includes(formatFrets(grip.frets))} />,
+      }))}
+      guitar={guitar}
+      onShow={onShow}
+    />
+  );
   return (
     <div className="around" aria-busy={around === null}>
       {change && (
@@ -58,14 +75,21 @@ export function AroundGrip({ frets, player, guitar, nameOf, fingered, kept, onSh
         </p>
       )}
       {around === null && <p role="status">Looking along the neck… {share > 0 && `${Math.round(share * 100)} %`}</p>}
-      <Row title="Inversions on the same strings" grips={around?.inversions ?? []} {...{ guitar, nameOf, onShow }} />
-      <Row title="The same notes elsewhere" grips={around?.same ?? []} {...{ guitar, nameOf, onShow }} />
-      <Row title="An octave away" grips={around?.octave ?? []} {...{ guitar, nameOf, onShow }} />
-      <Row
-        title="One finger a fret up or down"
-        grips={near.map((one) => fingered(one.frets))}
-        {...{ guitar, nameOf, onShow }}
+      <GripRow
+        title="Ways out, if it is too much"
+        label="Ways out"
+        grips={(around?.easier ?? []).map(({ way, grip }) => ({ grip, head: <em>{wayOutText(way)}</em> }))}
+        guitar={guitar}
+        onShow={onShow}
       />
+      {row('Inversions on the same strings', around?.inversions ?? [])}
+      {row('The same voicing on other strings', around?.strings ?? [])}
+      {row('The same voicing an octave away', around?.octave ?? [])}
+      {row('The same notes in another order', around?.spacings ?? [])}
+      {row(
+        'One finger a fret up or down',
+        near.map((one) => fingered(one.frets)),
+      )}
     </div>
   );
 }
@@ -73,30 +97,11 @@ export function AroundGrip({ frets, player, guitar, nameOf, fingered, kept, onSh
 /** With fewer notes there is little left to move. */
 const FEWEST_LEFT = 3;
 
-interface RowProps extends Pick<AroundGripProps, 'guitar' | 'onShow' | 'nameOf'> {
-  readonly title: string;
-  readonly grips: readonly BareGrip[];
-}
-
-/** More than so many are no help. */
-const MOST = 16;
-
-function Row({ title, grips, guitar, nameOf, onShow }: RowProps) {
-  if (grips.length === 0) return null;
+function Named({ symbol, isKept }: { readonly symbol: string; readonly isKept: boolean }) {
   return (
-    <section className="around-row" aria-label={title}>
-      <h2>{title}</h2>
-      <ul>
-        {grips.slice(0, MOST).map((grip) => (
-          <li key={formatFrets(grip.frets)}>
-            <button type="button" onClick={() => onShow(grip.frets)} aria-label={`Show ${formatFrets(grip.frets)}`}>
-              {nameOf(grip.frets) ? <ChordSymbol symbol={nameOf(grip.frets)} /> : <em>no common name</em>}
-              <GripDiagram grip={grip} guitar={guitar} />
-              <small>{formatFrets(grip.frets)}</small>
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <span>
+      {symbol ? <ChordSymbol symbol={symbol} /> : <em>no common name</em>}
+      {isKept && <StarRounded className="option-kept" titleAccess="one of yours" />}
+    </span>
   );
 }

@@ -16,14 +16,18 @@ interface AskProps {
   readonly strings: number;
   /** As a header has it; empty: none. */
   readonly keyText: string;
+  /** A note another instrument plays below; empty: none. */
+  readonly below: string;
   readonly onGrip: (frets: Frets) => void;
   readonly onNotes: (notes: readonly NoteName[]) => void;
   readonly onChord: (symbol: string) => void;
   readonly onKey: (key: string) => void;
+  readonly onBelow: (note: string) => void;
 }
 
 /** A grip, notes or a chord by their letters, and the key they are read in. */
-export function Ask({ grip, strings, keyText, onGrip, onNotes, onChord, onKey }: AskProps) {
+export function Ask(props: AskProps) {
+  const { grip, strings, keyText, below, onGrip, onNotes, onChord, onKey, onBelow } = props;
   return (
     <div className="grips-ask">
       <DraftField
@@ -51,6 +55,17 @@ export function Ask({ grip, strings, keyText, onGrip, onNotes, onChord, onKey }:
           return key === null || key.ok ? null : key.problems.map(problemText).join(' ');
         }}
         onTake={(text) => onKey(text.trim())}
+        width={150}
+      />
+      <DraftField
+        label="Over the bass"
+        hint="or none"
+        value={below}
+        faultOf={(text) =>
+          text.trim() === '' || parseNote(text) !== null ? null : problemText(problem('note-unknown', { text }))
+        }
+        onTake={(text) => onBelow(parseNote(text) ?? '')}
+        width={150}
       />
     </div>
   );

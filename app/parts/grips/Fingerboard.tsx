@@ -1,4 +1,4 @@
-import { useState, type KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import {
   degreeIn,
   difficultyText,
@@ -27,12 +27,15 @@ interface FingerboardProps {
   readonly guitar: Guitar;
   readonly labels: NeckLabels;
   readonly onLabels: (labels: NeckLabels) => void;
+  /** How it is heard. */
+  readonly hearings: ReactNode;
   readonly onFrets: (frets: Frets) => void;
   readonly onHear: () => void;
 }
 
 /** A neck to put fingers on, by pointing or by keys. */
-export function Fingerboard({ frets, chord, player, guitar, labels, onLabels, onFrets, onHear }: FingerboardProps) {
+export function Fingerboard(props: FingerboardProps) {
+  const { frets, chord, player, guitar, labels, onLabels, hearings, onFrets, onHear } = props;
   const [cursor, setCursor] = useState<number | null>(null);
   const held = frets.length === 0 ? null : (holdingsOf(frets, handOf(player))[0] ?? null);
   const whyNot = frets.length === 0 || held ? null : whyNotHeld(frets, handOf(player));
@@ -107,6 +110,7 @@ export function Fingerboard({ frets, chord, player, guitar, labels, onLabels, on
           )}
           {whyNot && <em> · not for this hand: {whyNotText(whyNot)}</em>}
         </span>
+        {hearings}
         <LabelsChoice labels={labels} onLabels={onLabels} />
       </div>
     </>

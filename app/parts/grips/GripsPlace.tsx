@@ -1,48 +1,49 @@
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
 import { useCallback, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import {
   formatFrets,
   handOf,
-  headerKey,
   holdingsOf,
   namesOf,
-  parseChord,
-  parseFrets,
-  parseKey,
-  parseNote,
   pitchClass,
   pitchClassOf,
-  symbolOf,
   type Frets,
   type Key,
   type NoteName,
 } from '../../../core/index.ts';
 import { useGripBook, usePlayer, type KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
+import { HEARINGS, type Hearing } from '../../sound/playback.ts';
+import type { BareGrip } from '../../work/questions.ts';
+import { useChordGrips } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { guitarOf, type Guitar } from '../neck/layout.ts';
 import type { NeckLabels } from '../neck/Neck.tsx';
-import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
-import { Grips } from '../workbench/Grips.tsx';
 import { useGripList } from '../workbench/useGripList.ts';
 import { usePlayback } from '../workbench/usePlayback.ts';
-import type { BareGrip } from '../../work/questions.ts';
-import { useChordGrips } from '../../work/solver.ts';
+import { AreasView } from './AreasView.tsx';
 import { AroundGrip } from './AroundGrip.tsx';
 import { Ask } from './Ask.tsx';
+import { ChordSide } from './ChordSide.tsx';
+import { ClimbView } from './ClimbView.tsx';
 import { Fingerboard } from './Fingerboard.tsx';
-import { GripWordsFields, MyGrips } from './MyGrips.tsx';
+import { GripWordsFields, MyGrips, type GripUse } from './MyGrips.tsx';
 import { Names } from './Names.tsx';
+import { ThreadView } from './ThreadView.tsx';
+import { useAsked, type GripsView } from './useAsked.ts';
 
 interface GripsPlaceProps {
   readonly player: KeptPlayer;
   /** The tune one comes from. */
-  readonly tune: { readonly id: string; readonly key: Key | null } | null;
+  readonly tune: { readonly id: string; readonly key: Key | null; readonly opening: string } | null;
+  /** Where the player's tunes have grips pinned. */
+  readonly uses: readonly GripUse[];
 }
 
 const KEYS: Keys = [
@@ -54,47 +55,29 @@ const KEYS: Keys = [
   ['?', 'this sheet'],
 ];
 
-const NO_WORDS = {};
+const VIEWS: Readonly<Record<GripsView, string>> = {
+  around: 'Around it',
+  areas: 'In five areas',
+  climb: 'Many grips of it',
+  thread: 'A thread',
+};
 
-/** The grip one sees first: C major seventh. */
-const FIRST = 'x-3-5-4-5-3';
+const NO_WORDS = {};
+/** Chords to begin with, where no tune is at hand. */
+const SOME_CHORDS = 'F#m D A E';
 
 /** What is this grip, what else is it, where else does it lie, and what is near it. */
-export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
+export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
   const player = usePlayer(kept.settings.cells);
   const guitar = useMemo(() => guitarOf(player), [player]);
   const book = useGripBook(kept, player);
   const playback = usePlayback();
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
-  const [params, setParams] = useSearchParams();
-  const strings = guitar.open.length;
-  const notes = (params.get('notes') ?? '')
-    .split(' ')
-    .map(parseNote)
-    .filter((note) => note !== null);
-  const frets = useMemo((): Frets => {
-    const asked = parseFrets(params.get('grip') ?? FIRST);
-    const fits = asked?.length === strings && asked.every((fret) => fret < guitar.mm.length);
-    return fits ? asked : parseFrets(`${'x-'.repeat(strings - 6)}${FIRST}`)!;
-  }, [params, strings, guitar]);
-  const keyText = params.get('key') ?? (tune?.key ? headerKey(tune.key) : '');
-  const key = keyText === '' ? null : parseKey(keyText);
-  const set = (part: Readonly<Record<string, string | null>>) =>
-    setParams(
-      (before) => {
-        for (const [name, value] of Object.entries(part)) {
-          if (value === null) before.delete(name);
-          else before.set(name, value);
-        }
-        return before;
-      },
-      { replace: true, preventScrollReset: true },
-    );
-  const show = (next: Frets) => set({ grip: formatFrets(next), notes: null });
-  const asked = useMemo(() => {
-    const chord = parseChord(params.get('chord') ?? '');
-    return chord.ok ? chord.value : null;
-  }, [params]);
+  const [hearing, setHearing] = useRemembered<Hearing>('hearing', 'strummed');
+  const { frets, notes, key, keyText, below, asked, view, beside, through, set, show, showNotes } = useAsked(
+    guitar,
+    tune?.key ?? null,
+  );
   const nameOf = useCallback((other: Frets) => firstName(guitar, other), [guitar]);
   const fingered = useCallback(
     (other: Frets): BareGrip => ({
@@ -104,21 +87,20 @@ export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
     [player],
   );
   const list = useGripList(useChordGrips(player, asked), book);
-  const [trying, setTrying] = useState(-1);
-  const keep = (row: number) => {
-    const one = list.at(row);
-    if (one) show(one.grip.frets);
-  };
 
   const pitches = frets.flatMap((fret, s) => (fret < 0 ? [] : [guitar.open[s]! + fret])).sort((a, b) => a - b);
   const sounding = notes.length > 0 ? soundingOf(notes) : { ...maskAndBass(pitches), written: [] };
   const names = namesOf(sounding, {
-    ...(key?.ok && { key: key.value }),
+    ...(key && { key }),
+    ...(below && { below }),
     ...(player.company === 'bass' && { withBass: true }),
     written: sounding.written,
   });
   const [chosen, setChosen] = useState('');
   const name = names.find(({ symbol }) => symbol === chosen) ?? names[0] ?? null;
+  const chord = asked ?? name?.chord ?? null;
+  const grip = formatFrets(frets);
+  const hear = () => playback.hear(pitches, hearing);
   return (
     <Frame
       tuneId={tune?.id ?? null}
@@ -138,7 +120,7 @@ export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
             color="secondary"
             startIcon={<VolumeUpOutlined />}
             disabled={pitches.length === 0}
-            onClick={() => playback.hear(pitches)}
+            onClick={hear}
           >
             Hear it
           </Button>
@@ -148,71 +130,120 @@ export function GripsPlace({ player: kept, tune }: GripsPlaceProps) {
       <div className="grips">
         <div className="grips-main">
           <Ask
-            grip={notes.length > 0 ? notes.join(' ') : formatFrets(frets)}
-            strings={strings}
+            grip={notes.length > 0 ? notes.join(' ') : grip}
+            strings={guitar.open.length}
             keyText={keyText}
+            below={below ?? ''}
             onGrip={(next) => set({ grip: formatFrets(next), notes: null, chord: null })}
-            onNotes={(next) => set({ notes: next.join(' '), chord: null })}
+            onNotes={showNotes}
             onChord={(symbol) => set({ chord: symbol, notes: null })}
-            onKey={(next) => set({ key: next === '' ? null : next })}
+            onKey={(next) => set({ key: next })}
+            onBelow={(next) => set({ below: next })}
           />
           <Fingerboard
             frets={notes.length > 0 ? [] : frets}
-            chord={asked ?? name?.chord ?? null}
+            chord={chord}
             player={player}
             guitar={guitar}
             labels={labels}
             onLabels={setLabels}
+            hearings={
+              <span className="hand-labels" role="group" aria-label="Heard">
+                {HEARINGS.map((how) => (
+                  <button
+                    key={how}
+                    type="button"
+                    aria-pressed={hearing === how}
+                    onClick={() => {
+                      setHearing(how);
+                      playback.hear(pitches, how);
+                    }}
+                  >
+                    {how}
+                  </button>
+                ))}
+              </span>
+            }
             onFrets={show}
-            onHear={() => playback.hear(pitches)}
+            onHear={hear}
           />
-          {notes.length === 0 && (
-            <AroundGrip {...{ frets, player, guitar, nameOf, fingered }} kept={book.kept} onShow={show} />
+          <Tabs
+            value={view}
+            onChange={(_, next: GripsView) => set({ view: next === 'around' ? null : next })}
+            variant="scrollable"
+            aria-label="What to look at"
+          >
+            {(Object.keys(VIEWS) as GripsView[]).map((one) => (
+              <Tab key={one} value={one} label={VIEWS[one]} />
+            ))}
+          </Tabs>
+          {view === 'around' && notes.length === 0 && (
+            <AroundGrip {...{ frets, chord, player, guitar, nameOf, fingered }} kept={book.kept} onShow={show} />
+          )}
+          {view === 'areas' && chord && (
+            <AreasView
+              {...{ chord, beside, player, guitar }}
+              onBeside={(text) => set({ beside: text })}
+              onHear={playback.hearRow}
+              onShow={show}
+            />
+          )}
+          {view === 'climb' && chord && (
+            <ClimbView
+              {...{ chord, player, guitar }}
+              playing={playback.playing}
+              onHear={playback.hearRow}
+              onShow={show}
+            />
+          )}
+          {(view === 'areas' || view === 'climb') && chord === null && (
+            <p className="side-empty">Name a chord above, or put fingers on the neck that make one.</p>
+          )}
+          {view === 'thread' && (
+            <ThreadView
+              {...{ player, guitar }}
+              through={through ?? tune?.opening ?? SOME_CHORDS}
+              onThrough={(text) => set({ through: text })}
+              musicalKey={key}
+              banished={book.banished}
+              tuneId={tune?.id ?? null}
+              playing={playback.playing}
+              onHear={playback.hearRow}
+              onShow={show}
+            />
           )}
         </div>
         <Names
           side={
             asked && (
-              <>
-                <div className="grips-names-head">
-                  <h2>
-                    Grips of <ChordSymbol symbol={symbolOf(asked)} />
-                  </h2>
-                  <Button size="small" variant="outlined" onClick={() => set({ chord: null })}>
-                    Back to the names
-                  </Button>
-                </div>
-                <div className="side-panel">
-                  <Grips
-                    chord={asked}
-                    stands={{ frets, grip: formatFrets(frets) }}
-                    list={list}
-                    guitar={guitar}
-                    area={player.area}
-                    trying={trying}
-                    onTry={setTrying}
-                    onKeep={keep}
-                    onHear={(grip) => playback.hear(grip.pitches)}
-                  />
-                </div>
-              </>
+              <ChordSide
+                chord={asked}
+                frets={frets}
+                sounding={pitches.length > 0 ? sounding : null}
+                list={list}
+                guitar={guitar}
+                area={player.area}
+                onShow={show}
+                onHear={(one) => playback.hear(one.pitches, hearing)}
+                onClose={() => set({ chord: null })}
+              />
             )
           }
           names={names}
           chosen={name?.symbol ?? null}
           onChoose={setChosen}
-          grip={notes.length > 0 ? null : formatFrets(frets)}
-          isKept={book.kept.includes(formatFrets(frets))}
-          isBanished={book.banished.includes(formatFrets(frets))}
-          onMark={(as) => book.mark(formatFrets(frets), as)}
+          grip={notes.length > 0 ? null : grip}
+          isKept={book.kept.includes(grip)}
+          isBanished={book.banished.includes(grip)}
+          onMark={(as) => book.mark(grip, as)}
           words={
             <GripWordsFields
-              key={formatFrets(frets)}
-              words={book.words.get(formatFrets(frets)) ?? NO_WORDS}
-              onWords={(words) => book.describe(formatFrets(frets), words)}
+              key={grip}
+              words={book.words.get(grip) ?? NO_WORDS}
+              onWords={(words) => book.describe(grip, words)}
             />
           }
-          mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered }} onShow={show} />}
+          mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered, uses }} onShow={show} />}
         />
       </div>
       <Snackbar open={playback.failed !== null} message={playback.failed} />

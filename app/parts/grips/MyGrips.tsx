@@ -1,11 +1,20 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { parseFrets, type Frets } from '../../../core/index.ts';
 import type { GripWords } from '../../keep/player.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+
+/** A bar of a tune with a grip pinned to it. */
+export interface GripUse {
+  readonly grip: string;
+  readonly tuneId: string;
+  readonly title: string;
+  readonly bar: number;
+}
 
 interface MyGripsProps {
   readonly kept: readonly string[];
@@ -14,6 +23,7 @@ interface MyGripsProps {
   /** Its first name; empty where there is no common one. */
   readonly nameOf: (frets: Frets) => string;
   readonly fingered: (frets: Frets) => BareGrip;
+  readonly uses: readonly GripUse[];
   readonly onShow: (frets: Frets) => void;
 }
 
@@ -21,7 +31,7 @@ interface MyGripsProps {
 const MANY = 4;
 
 /** The grips a player keeps, found by chord, name, tag or note. */
-export function MyGrips({ kept, words, guitar, nameOf, fingered, onShow }: MyGripsProps) {
+export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow }: MyGripsProps) {
   const [search, setSearch] = useState('');
   if (kept.length === 0) return null;
   const all = kept.map((grip) => {
@@ -56,10 +66,28 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, onShow }: MyGri
                 {note && <small>{note}</small>}
               </span>
             </button>
+            <WhereUsed uses={uses.filter((use) => use.grip === grip)} />
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+/** The tunes a grip is pinned in, with the bars of each. */
+function WhereUsed({ uses }: { readonly uses: readonly GripUse[] }) {
+  const tunes = new Map<string, GripUse[]>();
+  for (const use of uses) tunes.set(use.tuneId, [...(tunes.get(use.tuneId) ?? []), use]);
+  if (tunes.size === 0) return null;
+  return (
+    <p className="my-grips-uses">
+      used in{' '}
+      {[...tunes].map(([tuneId, bars]) => (
+        <Link key={tuneId} to={`/tunes/${tuneId}/bench`}>
+          {bars[0]!.title}, bar{bars.length > 1 ? 's' : ''} {bars.map(({ bar }) => bar).join(', ')}
+        </Link>
+      ))}
+    </p>
   );
 }
 

@@ -1,4 +1,5 @@
 import type { Grip } from '../../../core/index.ts';
+import { Board } from './Board.tsx';
 import { barresOf, DIAGRAM_MM, diagramWindow, type Guitar } from './layout.ts';
 
 const LEFT = 22;
@@ -41,19 +42,13 @@ export function GripDiagram({ grip, guitar, label }: GripDiagramProps) {
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       {...(label === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
     >
-      {wires.map((fret) => (
-        <line
-          key={fret}
-          x1={seen(wire(fret))}
-          x2={seen(wire(fret))}
-          y1={y(0)}
-          y2={TOP}
-          className={fret === 0 ? 'grip-nut' : 'grip-fret'}
-        />
-      ))}
-      {open.map((_, s) => (
-        <line key={s} x1={seen(LEFT)} x2={seen(RIGHT)} y1={y(s)} y2={y(s)} className="grip-string" />
-      ))}
+      <Board
+        frets={wires}
+        strings={open.length}
+        x={(fret) => seen(wire(fret))}
+        y={y}
+        ends={[seen(LEFT), seen(RIGHT)]}
+      />
       {barresOf(grip).map(({ from, to, fromFret, toFret }) => (
         <line key={from} x1={finger(fromFret)} x2={finger(toFret)} y1={y(from)} y2={y(to)} className="grip-barre" />
       ))}

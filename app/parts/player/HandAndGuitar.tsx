@@ -18,6 +18,7 @@ import type { Settings } from './fields.tsx';
 import { TheGuitar } from './TheGuitar.tsx';
 import { TheHand } from './TheHand.tsx';
 import { TheRest } from './TheRest.tsx';
+import { WhatMatters } from './WhatMatters.tsx';
 
 /** Chords that show what a setting gives and takes: plain, coloured, and wide ones. */
 const SAMPLE = ['C', 'G7', 'Bm7b5', 'Ebmaj9', 'F13'];
@@ -67,6 +68,7 @@ export function HandAndGuitar({ player, onChange }: Settings) {
         <TheGuitar player={player} onChange={onChange} />
         <TheRest player={player} onChange={onChange} />
       </div>
+      <WhatMatters player={player} onChange={onChange} />
     </>
   );
 }

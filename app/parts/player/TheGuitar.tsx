@@ -1,7 +1,8 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { pitchText, TUNINGS, type Midi } from '../../../core/index.ts';
-import { Draft, Flag, NumberDraft, Several, type Settings } from './fields.tsx';
+import { Several } from '../frame/Choice.tsx';
+import { Draft, Flag, NumberDraft, type Settings } from './fields.tsx';
 
 const OWN = 'own';
 

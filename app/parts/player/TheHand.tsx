@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useState } from 'react';
 import type { Barres, FingerNumber } from '../../../core/index.ts';
-import { Choice, Flag, NumberDraft, Several, type Settings } from './fields.tsx';
+import { Choice, Several } from '../frame/Choice.tsx';
+import { Flag, NumberDraft, type Settings } from './fields.tsx';
 
 const REACHES = [
   ['Small', 90],

@@ -1,7 +1,8 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { noteText } from '../../../core/index.ts';
-import { Choice, Draft, type Settings } from './fields.tsx';
+import { Choice } from '../frame/Choice.tsx';
+import { Draft, type Settings } from './fields.tsx';
 
 const ANYWHERE = 'any';
 

@@ -77,7 +77,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
         {virtual.getVirtualItems().map(({ index, start }) => {
           const one = at(index);
           if (!one) return null;
-          const { grip, extra, kept, shape } = one;
+          const { grip, extra, kept, name, shape } = one;
           return (
             <OptionRow
               key={grip.grip}
@@ -105,7 +105,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
               <span className="option-reason">
                 <b>
                   {kept && <StarRounded className="option-kept" titleAccess="one of yours" />}
-                  {grip.grip}
+                  {name === null ? grip.grip : `${name} · ${grip.grip}`}
                 </b>
                 <Glyphs text={degreesText(grip)} />
                 <small>

@@ -22,6 +22,7 @@ import {
   type Chord,
   type Grip,
   type Holding,
+  type Midi,
   type Player,
 } from '../../../core/index.ts';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
@@ -39,6 +40,8 @@ interface HandProps {
   /** The grip in hand, or the one being tried. */
   readonly grip: Grip | null;
   readonly trying: boolean;
+  /** A pitch that is to sound on through the chord, or null. */
+  readonly ring: Midi | null;
   /** The next column that sounds. */
   readonly next: ArrangedColumn | null;
   readonly player: Player;
@@ -54,7 +57,8 @@ interface HandProps {
 
 /** The grip in hand in words, and under it on the neck; beside it, what changes to the next. */
 export function Hand(props: HandProps) {
-  const { symbol, chord, grip, trying, next, player, guitar, seconds, labels, onLabels, chosen, onFingers } = props;
+  const { symbol, chord, grip, trying, ring, next, player, guitar, seconds, labels, onLabels, chosen, onFingers } =
+    props;
   // On a narrow screen the neck is wider than its window: keep the hand in sight.
   const window = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -63,8 +67,8 @@ export function Hand(props: HandProps) {
   }, [grip, guitar]);
   const following = trying ? null : next;
   const optional = useMemo(
-    () => (chord && grip ? optionalStrings(chord, grip, { hand: player, neck: guitar }) : []),
-    [chord, grip, player, guitar],
+    () => (chord && grip ? optionalStrings(chord, grip, { hand: player, neck: guitar }, ring) : []),
+    [chord, grip, player, guitar, ring],
   );
   const ways = useMemo(() => (grip ? holdingsOf(grip.frets, handOf(player)) : []), [grip, player]);
   const held = grip && ways.find(({ fingers }) => formatFingers(fingers) === formatFingers(grip.fingers));

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { GROUP_NAMES, musical, type Column, type Style } from '../../../core/index.ts';
+import { GROUP_NAMES, musical, type AppliedMove, type Column, type Style } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -97,9 +97,7 @@ export function Moves(props: MovesProps) {
             key={keyOf(move)}
             heading={moves[i - 1]?.group === move.group ? null : GROUP_NAMES[move.group]}
             move={move}
-            stands={
-              column.move !== null && Object.keys(move.patch).includes(column.move.at) && column.move.id === move.id
-            }
+            stands={column.move !== null && makes(move, column.move)}
             trying={i === trying}
             onTry={() => onTry(i)}
             onMake={onMake}
@@ -127,14 +125,21 @@ export function BestMoves({ moves, onMake, onHearMove }: Pick<MovesProps, 'moves
       <h3 className="side-more">Or a move</h3>
       <ul className="options" aria-label="The best moves">
         {moves.map((move) => (
-          <MoveRow key={keyOf(move)} move={move} stands={false} trying={false} onMake={onMake} onHear={onHearMove} />
+          <MoveRow key={keyOf(move)} move={move} stands={false} onMake={onMake} onHear={onHearMove} />
         ))}
       </ul>
     </>
   );
 }
 
-const keyOf = ({ id, parts }: PricedMove) => `${id} ${parts.map(({ symbol, beats }) => symbol + beats).join(' ')}`;
+/** Whether it is the move that stands. */
+export function makes({ patch }: PricedMove, { at, id, found }: AppliedMove): boolean {
+  const source = patch[at]?.source;
+  return source?.kind === 'move' && source.id === id && source.variant === found.variant;
+}
+
+export const keyOf = ({ id, name, parts }: PricedMove) =>
+  `${id} ${name} ${parts.map(({ symbol, beats }) => symbol + beats).join(' ')}`;
 const NOTHING = () => undefined;
 
 interface MoveRowProps {
@@ -142,13 +147,22 @@ interface MoveRowProps {
   readonly heading?: string | null;
   readonly move: PricedMove;
   readonly stands: boolean;
-  readonly trying: boolean;
+  readonly trying?: boolean;
   readonly onTry?: () => void;
   readonly onMake: (move: PricedMove) => void;
   readonly onHear: (move: PricedMove) => void;
 }
 
-function MoveRow({ heading = null, move, stands, trying, onTry = NOTHING, onMake, onHear }: MoveRowProps) {
+/** A move to be made. */
+export function MoveRow({
+  heading = null,
+  move,
+  stands,
+  trying = false,
+  onTry = NOTHING,
+  onMake,
+  onHear,
+}: MoveRowProps) {
   const { parts, name, mood, stray, reason, extra } = move;
   return (
     <OptionRow

@@ -46,7 +46,8 @@ export function OptionRow({
       ref={row}
       style={style}
       className={`option ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
-      onMouseEnter={onTry}
+      // Not on entering: a list that moves under a still hand tries nothing.
+      onMouseMove={trying ? undefined : onTry}
     >
       {heading && <h3 className="option-heading">{heading}</h3>}
       <button type="button" className="option-keep" onClick={onKeep} disabled={!playable} aria-pressed={stands}>

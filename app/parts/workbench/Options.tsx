@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import PushPin from '@mui/icons-material/PushPin';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
@@ -9,15 +10,18 @@ import {
   appliedText,
   caution,
   colourReason,
+  costText,
   figuresText,
   joinText,
   musical,
   readingSentence,
   symbolOf,
+  whyText,
   type ArrangedColumn,
   type Column,
   type Figures,
   type Grip,
+  type NoteNames,
   type Style,
 } from '../../../core/index.ts';
 import type { EasierGrip, PricedColour, PricedMove } from '../../work/questions.ts';
@@ -31,14 +35,15 @@ import { OptionRow } from './OptionRow.tsx';
 import type { GripList } from './useGripList.ts';
 import { WaysOut } from './WaysOut.tsx';
 
-export type OptionsTab = 'colour' | 'move' | 'grip';
+export type OptionsTab = 'colour' | 'move' | 'grip' | 'wish';
 
 interface OptionsProps {
   readonly column: Column;
   /** The column as voiced, and the next one that sounds. */
   readonly here: ArrangedColumn | null;
-  /** Whether a chord sounded before it. */
-  readonly before: boolean;
+  /** The last one before it that sounds. */
+  readonly before: ArrangedColumn | null;
+  readonly noteNames: NoteNames;
   readonly after: ArrangedColumn | null;
   readonly figures: Figures | null;
   /** A newer result is on its way: the options are still those of the last. */
@@ -86,6 +91,8 @@ interface OptionsProps {
   readonly onDivide: (() => void) | null;
   /** Moves the beginning of a part by beats; null where the column is a whole. */
   readonly onShift: ((beats: number) => void) | null;
+  /** What is wished of the selected span. */
+  readonly wishes: ReactNode;
   /** Other changes the bar is known with. */
   readonly changes: BarChanges;
   /** Whether colours that grate are shown too. */
@@ -93,7 +100,12 @@ interface OptionsProps {
   readonly onGrating: (grating: boolean) => void;
 }
 
-const HEADINGS: Readonly<Record<OptionsTab, string>> = { colour: 'Colours', move: 'Moves', grip: 'Grips' };
+const HEADINGS: Readonly<Record<OptionsTab, string>> = {
+  colour: 'Colours',
+  move: 'Moves',
+  grip: 'Grips',
+  wish: 'Wishes',
+};
 
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
@@ -107,6 +119,7 @@ export function Options(props: OptionsProps) {
         <Tab value="colour" label="Colour" id="tab-colour" aria-controls="options-panel" />
         <Tab value="move" label="Moves" id="tab-move" aria-controls="options-panel" />
         <Tab value="grip" label="Grip" id="tab-grip" aria-controls="options-panel" />
+        <Tab value="wish" label="Wishes" id="tab-wish" aria-controls="options-panel" />
       </Tabs>
       <div className="side-head">
         <h2>
@@ -195,6 +208,8 @@ export function Options(props: OptionsProps) {
           <Colours {...props} />
         ) : tab === 'move' ? (
           <Moves {...props} />
+        ) : tab === 'wish' ? (
+          props.wishes
         ) : (
           <Grips
             chord={column.chord}
@@ -212,7 +227,10 @@ export function Options(props: OptionsProps) {
       {grip && figures && (
         <dl className="side-figures">
           <dt>In</dt>
-          <dd>{before ? joinText(here!) : 'the start'}</dd>
+          <dd>
+            <Glyphs text={before ? whyText(before, here!, props.noteNames) : 'the start'} />
+            <Cost text={costText(here!.terms)} />
+          </dd>
           <dt>On</dt>
           <dd>{after ? joinText(after) : 'the end'}</dd>
           <dt>Tune</dt>
@@ -223,6 +241,17 @@ export function Options(props: OptionsProps) {
         <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>⌫</kbd> let go
       </p>
     </aside>
+  );
+}
+
+/** What a column and the way to it cost; what of, when asked. */
+function Cost({ text }: { readonly text: string }) {
+  const [total, parts] = text.split(': ');
+  return (
+    <details className="side-cost">
+      <summary>costs {total}</summary>
+      {parts}
+    </details>
   );
 }
 

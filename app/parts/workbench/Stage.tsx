@@ -5,7 +5,9 @@ import {
   musical,
   pitchName,
   readingLabel,
+  wishText,
   type ArrangedColumn,
+  type Arrangement,
   type Column,
   type Grip,
   type Midi,
@@ -34,6 +36,8 @@ interface StageProps {
   readonly open: readonly Midi[];
   /** A grip tried in the selected column. */
   readonly tried: Grip | null;
+  /** Wishes that cannot be met, with the columns that stop them. */
+  readonly unmet: Arrangement['unmet'];
   /** `extending` keeps the other end of what is selected. */
   readonly onSelect: (column: number, extending?: boolean) => void;
 }
@@ -57,6 +61,7 @@ export function Stage({
   playing,
   open,
   tried,
+  unmet,
   onSelect,
 }: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -182,7 +187,12 @@ export function Stage({
                   )}
                 </span>
                 <Tie mark={marks[index]} />
-                <span className="column-grip">{same ? voiced?.grip?.grip : ''}</span>
+                <span className="column-grip">
+                  {same ? voiced?.grip?.grip : ''}
+                  {column.wishes.length > 0 && (
+                    <Wished wishes={column.wishes} unmet={unmet.some((one) => one.column === index)} />
+                  )}
+                </span>
                 <span className="column-beats" aria-hidden="true">
                   {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
                     <i key={beat} />
@@ -215,6 +225,18 @@ export function Stage({
 function labelOf({ move, slot }: Column, before: Column | undefined): string {
   if (move) return before?.move?.at === move.at ? '' : appliedText(move).name;
   return slot.reading ? readingLabel(slot.reading) : '';
+}
+
+/** That something is wished of a column; said in rust where it is not met. */
+function Wished({ wishes, unmet }: { readonly wishes: Column['wishes']; readonly unmet: boolean }) {
+  return (
+    <span
+      className={unmet ? 'column-wish column-unmet' : 'column-wish'}
+      title={`${unmet ? 'Cannot be met here: ' : ''}${wishes.map(({ wish }) => wishText(wish)).join(', ')}`}
+    >
+      {unmet ? 'wish ✕' : 'wish'}
+    </span>
+  );
 }
 
 const opensBar = (columns: readonly Column[], index: number) =>

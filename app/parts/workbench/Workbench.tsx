@@ -12,6 +12,7 @@ import {
   whyNot,
   writeMidi,
   writeTab,
+  type Arrangement,
   type Cell,
   type Chart,
   type Column,
@@ -23,19 +24,20 @@ import type { KeptCells } from '../../keep/cells.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import type { PricedMove } from '../../work/questions.ts';
-import { useArrangement, useColours, useGrips, useMoves, useWaysOut } from '../../work/solver.ts';
+import { useArrangement, useColours, useGrips, useMoves, useOtherWays, useWaysOut } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
 import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
 import { download, fileName } from './download.ts';
-import { columnEdits } from './columnEdits.ts';
+import { columnEdits, wayPatch } from './columnEdits.ts';
 import { useBenchKeys } from './keys.ts';
 import { barChanges } from './barChanges.ts';
 import { answersTo } from './Moves.tsx';
 import { Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
+import { OtherWays } from './OtherWays.tsx';
 import { Stage } from './Stage.tsx';
 import { useColumns } from './useColumns.ts';
 import { useGripList } from './useGripList.ts';
@@ -43,6 +45,8 @@ import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
+import { wishEdits } from './wishEdits.ts';
+import { Wishes } from './Wishes.tsx';
 
 interface WorkbenchProps {
   readonly tuneId: string;
@@ -64,6 +68,7 @@ interface WorkbenchProps {
 }
 
 const NONE: readonly string[] = [];
+const NO_UNMET: Arrangement['unmet'] = [];
 /** Moves shown beside the colours. */
 const BEST_MOVES = 4;
 
@@ -120,14 +125,19 @@ export function Workbench(props: WorkbenchProps) {
       ...(tab === 'move' ? {} : { most: BEST_MOVES }),
     },
     solving.result,
-    tab !== 'grip',
+    tab === 'colour' || tab === 'move',
   );
   const moves = useMemo(
     () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
     [found, tab, words],
   );
-  const offered = { colour: colours.length, grip: grips.rows.length, move: moves.length }[tab];
-  const option = { colour: colours[trying]?.grip, grip: grips.at(trying)?.grip, move: moves[trying]?.grips[0] }[tab];
+  const offered = { colour: colours.length, grip: grips.rows.length, move: moves.length, wish: 0 }[tab];
+  const option = {
+    colour: colours[trying]?.grip,
+    grip: grips.at(trying)?.grip,
+    move: moves[trying]?.grips[0],
+    wish: null,
+  }[tab];
   const tried: Grip | null = peek ?? option ?? null;
   const inHand = tried ?? here?.grip ?? null;
 
@@ -160,7 +170,7 @@ export function Workbench(props: WorkbenchProps) {
       if (option?.grip) decide.colour(option);
     } else if (tab === 'move') {
       if (moves[index]) make(moves[index]);
-    } else {
+    } else if (tab === 'grip') {
       const listed = grips.at(index);
       if (listed) decide.pinTo(listed.grip);
     }
@@ -169,6 +179,10 @@ export function Workbench(props: WorkbenchProps) {
     const grip = grips.at(trying)?.grip ?? here?.grip;
     if (tab === 'grip' && grip) grips.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
   };
+  const [waysAsked, setWaysAsked] = useState(-1);
+  const otherWays = useOtherWays(solving.result, waysAsked === solving.result && tab === 'wish');
+  const wished = wishEdits(columns.slice(from, to + 1), cells, place, store.edit);
+  const unmet = solving.arrangement?.unmet ?? NO_UNMET;
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, store.edit);
   const hear = (grip: Grip | null) => {
     const { ticks } = column.slot.entry;
@@ -273,6 +287,7 @@ export function Workbench(props: WorkbenchProps) {
             playing={playback.playing}
             open={guitar.open}
             tried={tried}
+            unmet={unmet}
             onSelect={select}
           />
           <Hand
@@ -280,6 +295,7 @@ export function Workbench(props: WorkbenchProps) {
             chord={(tab === 'colour' && peek === null && colours[trying]?.chord) || column.chord}
             grip={inHand}
             trying={tried !== null}
+            ring={column.move?.found.ring ?? null}
             next={after ?? null}
             player={who.player}
             guitar={guitar}
@@ -293,7 +309,8 @@ export function Workbench(props: WorkbenchProps) {
         <Options
           column={column}
           here={here ?? null}
-          before={arranged?.slice(0, selected).some(({ grip }) => grip !== null) ?? false}
+          before={arranged?.slice(0, selected).findLast(({ grip }) => grip !== null) ?? null}
+          noteNames={who.player.noteNames}
           after={after ?? null}
           figures={solving.arrangement?.figures ?? null}
           busy={solving.busy}
@@ -328,6 +345,36 @@ export function Workbench(props: WorkbenchProps) {
           onRelease={decide.release}
           onDivide={decide.divide}
           onShift={column.part > 0 ? decide.shift : null}
+          wishes={
+            <>
+              <Wishes
+                column={columns[from]!}
+                place={place}
+                beginning={wished.beginning}
+                unmet={unmet.map(({ column: at, wish }) => ({ bar: columns[at]?.slot.bar ?? 0, wish }))}
+                guitar={guitar}
+                noteNames={who.player.noteNames}
+                onWish={wished.wish}
+                onDrop={wished.drop}
+              />
+              <OtherWays
+                asked={waysAsked === solving.result}
+                onAsk={() => setWaysAsked(solving.result)}
+                ways={otherWays}
+                onHear={({ grips: way }) =>
+                  arranged &&
+                  playback.play(
+                    chart,
+                    arranged.map((one, i) => ({ ...one, grip: way[i] ?? null })),
+                    selected,
+                  )
+                }
+                onTake={({ grips: way }) =>
+                  arranged && store.edit(wayPatch(arranged, way), 'another way through the tune')
+                }
+              />
+            </>
+          }
           changes={changes}
           grating={grating}
           onGrating={setGrating}

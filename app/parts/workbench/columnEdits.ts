@@ -5,6 +5,7 @@ import {
   musical,
   shiftPart,
   symbolOf,
+  type ArrangedColumn,
   type Cell,
   type ColourOption,
   type Column,
@@ -56,6 +57,18 @@ export function columnEdits(
     /** Takes the move that made the column away. */
     lift: move && (() => edit({ [move.at]: null }, `lifting the ${appliedText(move).name}`)),
   };
+}
+
+/** The change that pins another way's grips, column by column, where they are not those that stand. */
+export function wayPatch(columns: readonly ArrangedColumn[], grips: readonly (Grip | null)[]): Patch<Cell> {
+  return Object.fromEntries(
+    columns.flatMap(({ column, grip: stands }, i) => {
+      const grip = grips[i];
+      if (!grip || !stands || grip.grip === stands.grip) return [];
+      const source = column.decision?.source ?? sourceOf(column.symbol, column.slot.symbol);
+      return [[column.at, { ...decisionFor(column.slot), source, pin: grip.grip }]];
+    }),
+  );
 }
 
 /** The chord a default column shows, as a decision: what is pinned is the chord too. */

@@ -12,6 +12,7 @@ export const BENCH_KEYS: Keys = [
   ['C', 'colours of the chord'],
   ['M', 'moves for what is selected'],
   ['G', 'grips of the chord'],
+  ['W', 'wishes for what is selected'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
   ['P', 'pin the grip, unpin it'],
@@ -40,7 +41,7 @@ export interface BenchActions {
   readonly hearAlone: () => void;
   readonly divide: () => void;
   readonly shift: (beats: number) => void;
-  readonly tab: (tab: 'colour' | 'move' | 'grip') => void;
+  readonly tab: (tab: 'colour' | 'move' | 'grip' | 'wish') => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
   readonly pin: () => void;
@@ -82,6 +83,7 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('m', () => actions.tab('move'), free);
   useHotkeys('l', actions.lift, free);
   useHotkeys('g', () => actions.tab('grip'), free);
+  useHotkeys('w', () => actions.tab('wish'), free);
   useHotkeys('mod+z', actions.undo, free);
   useHotkeys('mod+shift+z, mod+y', actions.redo, free);
   useHotkeys('escape', actions.escape, { enabled });

@@ -9,8 +9,9 @@ export interface ListedGrip {
   readonly grip: Grip;
   /** Null outside a tune. */
   readonly extra: number | null;
-  /** Among the player's own. */
+  /** Among the player's own, and what it is called there. */
   readonly kept: boolean;
+  readonly name: string | null;
   /** Its place in the priced grips. */
   readonly shape: number;
 }
@@ -19,7 +20,10 @@ const NO_FILTER: GripFilter = {};
 const NONE: readonly number[] = [];
 
 /** The grips of a column as listed: those that pass the filter, the player's own first, then the cheapest. */
-export function useGripList(priced: ListedGrips | null, { kept, banished, mark }: ReturnType<typeof useGripBook>) {
+export function useGripList(
+  priced: ListedGrips | null,
+  { kept, banished, mark, words }: ReturnType<typeof useGripBook>,
+) {
   const [filter, setFilter] = useRemembered<GripFilter>('grip-filter', NO_FILTER);
   /** One that is compared with whatever is tried. */
   const [beside, setBeside] = useState<{ readonly of: ListedGrips; readonly one: ListedGrip } | null>(null);
@@ -43,8 +47,10 @@ export function useGripList(priced: ListedGrips | null, { kept, banished, mark }
     at(row: number): ListedGrip | null {
       const shape = rows[row];
       if (priced === null || shape === undefined) return null;
+      const grip = gripOf(priced.chord, priced.shapes, shape);
       return {
-        grip: gripOf(priced.chord, priced.shapes, shape),
+        grip,
+        name: words.get(grip.grip)?.name ?? null,
         extra: priced.extra?.[shape] ?? null,
         kept: own.has(shape),
         shape,

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ArrangedColumn, Chart } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
-import { Playback, type Performance } from '../../sound/playback.ts';
+import { inARow, inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
+import { Playback, type Hearing, type Performance } from '../../sound/playback.ts';
 
 const DEFAULT_VOLUMES = { guitar: 0.8, click: 0.4 };
 
@@ -44,7 +44,9 @@ export function usePlayback() {
       setVolumes(next);
       playback.current?.setVolumes(next.guitar, next.click);
     },
-    hear: (pitches: readonly number[]) => void guarded(() => ready().single(pitches)),
+    hear: (pitches: readonly number[], how: Hearing = 'strummed') => void guarded(() => ready().single(pitches, how)),
+    /** Chords, or single notes, one after another. */
+    hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
     play: (chart: Chart, columns: readonly ArrangedColumn[], from: number) =>
       perform(performanceFrom(chart, columns, from)),
     /** Grips where they would stand, between their neighbours. */

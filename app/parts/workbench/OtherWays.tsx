@@ -1,0 +1,42 @@
+import Button from '@mui/material/Button';
+import { figuresText, priceText } from '../../../core/index.ts';
+import type { OtherWay } from '../../work/questions.ts';
+
+interface OtherWaysProps {
+  /** Whether they were asked for. */
+  readonly asked: boolean;
+  readonly onAsk: () => void;
+  /** Null while they are looked for. */
+  readonly ways: readonly OtherWay[] | null;
+  readonly onHear: (way: OtherWay) => void;
+  readonly onTake: (way: OtherWay) => void;
+}
+
+/** The next best ways through the whole tune that sound different for a quarter of the time. */
+export function OtherWays({ asked, onAsk, ways, onHear, onTake }: OtherWaysProps) {
+  return (
+    <section className="other-ways" aria-label="Other ways" aria-busy={asked && ways === null}>
+      <h3>Other ways through the tune</h3>
+      {!asked && (
+        <Button size="small" variant="outlined" onClick={onAsk}>
+          Find two that differ
+        </Button>
+      )}
+      {asked && ways === null && <p role="status">Looking for ways that sound different…</p>}
+      {ways?.length === 0 && <p>There is none that differs for a quarter of the time.</p>}
+      {ways?.map((way, i) => (
+        <div key={i}>
+          <p>
+            <b>{priceText(way.extra)}</b> · {figuresText(way.figures)}
+          </p>
+          <Button size="small" variant="outlined" onClick={() => onHear(way)}>
+            Hear it
+          </Button>{' '}
+          <Button size="small" variant="outlined" onClick={() => onTake(way)}>
+            Take it: pins its grips
+          </Button>
+        </div>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,206 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import {
+  areasOf,
+  FAMILIES,
+  musical,
+  pitchText,
+  wishText,
+  type Column,
+  type LineWay,
+  type NoteNames,
+  type Wish,
+  type WishKind,
+} from '../../../core/index.ts';
+import { Choice } from '../frame/Choice.tsx';
+import type { Guitar } from '../neck/layout.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+interface WishesProps {
+  /** The first column of what is selected; its wishes are those it lies in. */
+  readonly column: Column;
+  /** The selected span in words. */
+  readonly place: string;
+  /** The wishes that begin there, by kind. */
+  readonly beginning: ReadonlyMap<WishKind, { readonly wish: Wish; readonly hard: boolean }>;
+  /** Those that cannot be met, and in which bars. */
+  readonly unmet: readonly { readonly bar: number; readonly wish: Wish }[];
+  readonly guitar: Guitar;
+  readonly noteNames: NoteNames;
+  /** Wishes something of the span, or (null) no longer. */
+  readonly onWish: (kind: WishKind, wish: Wish | null, hard: boolean) => void;
+  /** Takes away a wish by the name of its cell. */
+  readonly onDrop: (at: string) => void;
+}
+
+const ANY = 'any';
+const LINES: readonly (readonly [LineWay | typeof ANY, string])[] = [
+  [ANY, 'free'],
+  ['falling', 'falls'],
+  ['rising', 'rises'],
+  ['still', 'stays'],
+  ['chromatic', 'half steps'],
+];
+const NOTES = [ANY, '3', '4', '5'] as const;
+/** Sets of neighbouring strings, by number. */
+const STRING_SETS = [
+  [1, 2, 3],
+  [1, 2, 3, 4],
+  [2, 3, 4],
+  [2, 3, 4, 5],
+  [3, 4, 5, 6],
+] as const;
+
+/** What the player wishes of the selected span: how outer voices go, and what its grips are like. */
+export function Wishes(props: WishesProps) {
+  const { column, place, beginning, unmet, guitar, noteNames, onWish, onDrop } = props;
+  const of = <K extends WishKind>(kind: K) => beginning.get(kind)?.wish as Extract<Wish, { kind: K }> | undefined;
+  const isHard = [...beginning.values()].every(({ hard }) => hard);
+  const put = (kind: WishKind, wish: Wish | null) => onWish(kind, wish, isHard);
+  const areas = areasOf(guitar).map(([from, to]) => [`${from}-${to}`, `${from}–${to}`] as const);
+  const area = of('area');
+  return (
+    <div className="wishes">
+      <Standing wishes={column.wishes} onDrop={onDrop} />
+      {unmet.length > 0 && (
+        <ul className="wishes-unmet" aria-label="What cannot be met">
+          {[...stoppedBy(unmet)].map(([text, bars]) => (
+            <li key={text}>
+              <Glyphs
+                text={`${text}: cannot be met in bar${bars.length > 1 ? 's' : ''} ${bars.join(', ')}, else it is.`}
+              />
+            </li>
+          ))}
+        </ul>
+      )}
+      <h3>For {place}</h3>
+      {(['top', 'bass'] as const).map((kind) => (
+        <Choice
+          key={kind}
+          label={kind === 'top' ? 'The top line' : 'The bass'}
+          choices={LINES}
+          value={of(kind)?.way ?? ANY}
+          onChoose={(way) => put(kind, way === ANY ? null : { kind, way })}
+        />
+      ))}
+      <Choice
+        label="Outer voices"
+        choices={[
+          [ANY, 'free'],
+          ['contrary', 'in contrary motion'],
+        ]}
+        value={of('contrary') ? 'contrary' : ANY}
+        onChoose={(way) => put('contrary', way === ANY ? null : { kind: 'contrary' })}
+      />
+      <Choice
+        label="Frets"
+        choices={[[ANY, 'any'], ...areas]}
+        value={area ? `${area.from}-${area.to}` : ANY}
+        onChoose={(text) => {
+          const [from, to] = text.split('-').map(Number) as [number, number];
+          put('area', text === ANY ? null : { kind: 'area', from, to });
+        }}
+      />
+      <Choice
+        label="Notes in a grip"
+        choices={NOTES.map((count) => [count, count] as const)}
+        value={String(of('notes')?.count ?? ANY)}
+        onChoose={(count) => put('notes', count === ANY ? null : { kind: 'notes', count: Number(count) })}
+      />
+      <div className="wishes-lists">
+        <Pick
+          label="Strings"
+          value={of('strings')?.strings.join() ?? ''}
+          choices={STRING_SETS.map((strings) => [strings.join(), `${strings[0]} to ${strings.at(-1)}`])}
+          onPick={(text) =>
+            put('strings', text === '' ? null : { kind: 'strings', strings: text.split(',').map(Number) })
+          }
+        />
+        <Pick
+          label="Kind of voicing"
+          value={of('family')?.family ?? ''}
+          choices={FAMILIES.map((family) => [family, family])}
+          onPick={(family) => put('family', family === '' ? null : { kind: 'family', family })}
+        />
+        <Pick
+          label="A note sounds on"
+          value={String(of('thread')?.pitch ?? '')}
+          choices={[...new Set(guitar.open)].map((pitch) => [String(pitch), musical(pitchText(pitch, noteNames))])}
+          onPick={(pitch) => put('thread', pitch === '' ? null : { kind: 'thread', pitch: Number(pitch) })}
+        />
+      </div>
+      <Choice
+        label="How much it matters"
+        choices={[
+          ['hard', 'at any price'],
+          ['soft', 'weighed against the rest'],
+        ]}
+        value={isHard ? 'hard' : 'soft'}
+        onChoose={(how) => {
+          for (const [kind, { wish }] of beginning) onWish(kind, wish, how === 'hard');
+        }}
+      />
+    </div>
+  );
+}
+
+/** The bars that stop each wish. */
+function stoppedBy(unmet: WishesProps['unmet']): ReadonlyMap<string, readonly number[]> {
+  const bars = new Map<string, number[]>();
+  for (const { bar, wish } of unmet) {
+    const text = wishText(wish);
+    const known = bars.get(text) ?? [];
+    if (!known.includes(bar)) bars.set(text, [...known, bar]);
+  }
+  return bars;
+}
+
+interface PickProps {
+  readonly label: string;
+  readonly value: string;
+  readonly choices: readonly (readonly [string, string])[];
+  readonly onPick: (value: string) => void;
+}
+
+/** One of many, or none. */
+function Pick({ label, value, choices, onPick }: PickProps) {
+  return (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value}
+      onChange={({ target }) => onPick(target.value)}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      <MenuItem value="">any</MenuItem>
+      {choices.map(([id, name]) => (
+        <MenuItem key={id} value={id}>
+          <Glyphs text={name} />
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** The wishes the column lies in, and a way to take each back. */
+function Standing({ wishes, onDrop }: { wishes: Column['wishes']; onDrop: (at: string) => void }) {
+  if (wishes.length === 0)
+    return <p>Nothing is wished here yet. Select a few chords first: drag, or Shift with the arrows.</p>;
+  return (
+    <ul className="wishes-standing" aria-label="Wishes here">
+      {wishes.map(({ at, wish, hard }) => (
+        <li key={at}>
+          <span>
+            <Glyphs text={wishText(wish)} />
+            {!hard && <small> if it costs little</small>}
+          </span>
+          <Button size="small" variant="outlined" onClick={() => onDrop(at)}>
+            Take back
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,36 @@
+import {
+  wishKey,
+  wishText,
+  type Cell,
+  type Cells,
+  type Column,
+  type Patch,
+  type Wish,
+  type WishKind,
+  WISH_KINDS,
+} from '../../../core/index.ts';
+
+/** The wishes that begin with the first of some columns, and how to change them; each is one step of undo. */
+export function wishEdits(
+  columns: readonly Column[],
+  cells: Cells,
+  /** Where they are, in words. */
+  place: string,
+  edit: (patch: Patch<Cell>, label: string) => void,
+) {
+  const [first, last] = [columns[0]!, columns.at(-1)!];
+  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  const beginning = new Map<WishKind, { readonly wish: Wish; readonly hard: boolean }>();
+  for (const kind of WISH_KINDS) {
+    const source = cells[wishKey(first.at, kind)]?.source;
+    if (source?.kind === 'wish') beginning.set(kind, source);
+  }
+  return {
+    beginning,
+    wish(kind: WishKind, wish: Wish | null, hard: boolean): void {
+      const cell: Cell | null = wish && { on: '', source: { kind: 'wish', wish, hard }, ticks };
+      edit({ [wishKey(first.at, kind)]: cell }, wish ? `${wishText(wish)} in ${place}` : `a wish less in ${place}`);
+    },
+    drop: (at: string) => edit({ [at]: null }, `a wish less in ${place}`),
+  };
+}
