@@ -67,7 +67,11 @@ test('what lies around a grip is shown, and one click goes there', async ({ page
   await page.goto('/grips?grip=0-2-2-1-0-0');
   await expect(page.getByText('To move it along the neck, leave out strings 6, 2, 1.')).toBeVisible();
   await page.goto('/grips?grip=x-3-5-4-5-3');
-  for (const title of ['The same notes elsewhere', 'One finger a fret up or down'])
+  for (const title of [
+    'The same voicing on other strings',
+    'The same notes in another order',
+    'One finger a fret up or down',
+  ])
     await expect(page.getByRole('region', { name: title })).toBeVisible();
 });
 
@@ -124,4 +128,121 @@ test('a grip is kept with a name, tags and a note, found by them, and forgotten'
   await expectSaved(page);
   await page.reload();
   await expect(mine.getByRole('listitem')).toHaveCount(3);
+});
+
+test('a chord lies in five areas, its small shapes in one, and others beside it', async ({ page }) => {
+  await page.goto('/grips?chord=Dm7&view=areas');
+  const areas = page.getByRole('region', { name: 'Dm7 in five areas' }).getByRole('button', { name: /^(Frets|Open)/ });
+  await expect(areas).toHaveCount(5);
+  await areas.nth(3).click();
+  await expect(areas.nth(3)).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('heading', { name: 'Frets 8 to 12' })).toBeVisible();
+  const shapes = page.getByRole('region', { name: 'Small shapes' }).getByRole('button');
+  for (const text of await shapes.locator('small').allInnerTexts())
+    for (const fret of text.match(/\d+/g)!) expect(Number(fret) >= 8 && Number(fret) <= 12).toBe(true);
+  // The upper major seventh in its place, and the V's augmented triad and the I beside it.
+  await page.getByRole('button', { name: 'Fmaj7', exact: true }).click();
+  const field = page.getByLabel('Chords side by side');
+  await expect(field).toHaveValue('Fmaj7');
+  await field.fill('Fmaj7 Gaug C');
+  await field.press('Enter');
+  await expect(page.getByRole('region', { name: /in five areas/ })).toHaveCount(3);
+  const way = page.getByRole('region', { name: 'Way 1' }).getByRole('button', { name: /^Show/ });
+  await expect(way).toHaveCount(3);
+  await page.getByRole('button', { name: 'Hear way 1' }).click();
+  await way.last().click();
+  await expect(page.locator('.grips-said code')).toHaveText(await way.last().locator('small').innerText());
+  await field.fill('Fmaj7 Gxx');
+  await expect(page.getByText(/Gxx.*no chord I can read/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('region', { name: /in five areas/ })).toHaveCount(3);
+});
+
+test('one chord climbs through grips of itself that the hand can change in time', async ({ page }) => {
+  await page.goto('/grips?chord=Em7&view=climb');
+  const run = page.getByRole('region', { name: 'The run' });
+  const heard = () => run.locator('em').allInnerTexts();
+  await expect(run.getByRole('button', { name: /^Show/ })).toHaveCount(4);
+  await expect(run.getByText(/\d+ ms of \d+, in time/).first()).toBeVisible();
+  const both = await heard();
+  expect(new Set(both).size).toBe(4);
+  await page.getByRole('group', { name: 'Grips' }).getByRole('button', { name: '5' }).click();
+  await page.getByRole('group', { name: 'Open strings' }).getByRole('button', { name: 'in every grip' }).click();
+  await page.getByRole('group', { name: 'Which way' }).getByRole('button', { name: 'falling' }).click();
+  await page.getByRole('group', { name: 'What moves' }).getByRole('button', { name: 'the top note' }).click();
+  await expect(run.getByRole('button', { name: /^Show/ })).toHaveCount(5);
+  for (const text of await run.locator('small:first-of-type').allInnerTexts()) expect(text).toMatch(/(^|-)0(-|$)/);
+  await run.getByRole('button', { name: /^Hear it/ }).click();
+  await expect(run.locator('.around-playing')).toHaveCount(1);
+  await page.getByLabel('Beats a minute').fill('5');
+  await expect(page.getByText('30 to 300')).toBeVisible();
+});
+
+test('a note sounds on through chords, here and on the bench, in one click', async ({ page }) => {
+  const id = await newTune(page, 'title: Moored\nkey: F#m\n| F#m | D | A | E |\n');
+  await page.goto(`/grips?tune=${id}&view=thread`);
+  await expect(page.getByLabel('Chords a note is to sound through')).toHaveValue('F#m D A E');
+  const thread = page.locator('.thread');
+  await expect(thread).toHaveAttribute('aria-busy', 'false');
+  const first = page
+    .getByRole('list', { name: 'Threads' })
+    .getByRole('listitem')
+    .filter({ hasText: 'open string 1' })
+    .first();
+  await first.locator('.option-keep').click();
+  await expect(page.getByRole('heading', { name: /^With the thread/ })).toBeVisible();
+  const grips = () => page.getByRole('region', { name: 'The chords' }).locator('small').allInnerTexts();
+  expect((await grips()).every((grip) => grip.endsWith('-0'))).toBe(true);
+  expect(await grips()).toHaveLength(4);
+  // The same on the bench: over a span, among the moves.
+  await page.getByRole('link', { name: /^In the tune/ }).click();
+  await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
+  await page.keyboard.press('Shift+End');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('m');
+  const move = page
+    .getByRole('list', { name: 'Moves' })
+    .getByRole('listitem')
+    .filter({ hasText: 'thread, open string 1' });
+  await move.first().locator('.option-keep').click();
+  await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
+  await expect(page.locator('.column-grip')).toHaveCount(4);
+  for (const grip of await page.locator('.column-grip').allInnerTexts()) expect(grip).toMatch(/-0\b/);
+  await expectSaved(page);
+});
+
+test('a grip too hard has ways out, is heard as one likes, and tells where it is pinned', async ({ page }) => {
+  await page.goto('/grips?grip=1-3-3-2-1-1');
+  const ways = page.getByRole('region', { name: 'Ways out' }).getByRole('button');
+  await expect(ways.first()).toBeVisible();
+  for (const how of ['plucked', 'one by one', 'strummed']) {
+    await page.getByRole('group', { name: 'Heard' }).getByRole('button', { name: how }).click();
+    await expect(page.getByRole('button', { name: how })).toHaveAttribute('aria-pressed', 'true');
+  }
+  // The stated job: what the grip is as a chord one asks for.
+  await page.goto('/grips?grip=3-x-3-x-2-x&chord=G7');
+  await expect(page.getByText(/^In hand: G7, without its 3, with/)).toBeVisible();
+  // Kept, and pinned in a tune.
+  const id = await newTune(page, 'title: Fender\nkey: C\n| C | Am7 |\n');
+  await page.goto(`/grips?grip=x-3-2-0-1-0`);
+  await page.getByRole('button', { name: 'Keep among mine' }).click();
+  await expectSaved(page);
+  await page.goto(`/tunes/${id}/bench`);
+  await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
+  await page.keyboard.press('g');
+  const own = page.getByRole('list', { name: 'Grips' }).getByRole('listitem').filter({ hasText: 'x-3-2-0-1-0' });
+  await page.getByRole('list', { name: 'Grips' }).waitFor();
+  if ((await own.count()) === 0) {
+    await page.keyboard.press('c');
+    await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').first().locator('.option-keep').click();
+    await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
+    await page.keyboard.press('g');
+  }
+  await own.first().locator('.option-keep').click();
+  await expect(page.locator('#column-0')).toContainText('pinned');
+  await expectSaved(page);
+  await page.goto('/grips');
+  await expect(
+    page.getByRole('region', { name: 'Grips of mine' }).getByRole('link', { name: 'Fender, bar 1' }),
+  ).toBeVisible();
 });

@@ -236,6 +236,8 @@ test('a hard grip has ways out, one click each, and its fingers can be chosen', 
   const chosen = await choices
     .filter({ hasNot: page.locator('.Mui-selected') })
     .last()
+    .locator('span')
+    .first()
     .innerText();
   await choices
     .filter({ hasNot: page.locator('.Mui-selected') })
@@ -275,4 +277,32 @@ test('the grips are shown large, and print without the page around them', async 
   await page.emulateMedia({ media: 'screen' });
   await page.getByRole('button', { name: 'Back to the bench' }).click();
   await expect(page.locator('.bench')).toBeVisible();
+});
+
+test('what matters is weighed, the tune is solved anew for it, and all is as usual again', async ({ page }) => {
+  const id = await newTune(page, 'title: Wake\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
+  const address = await newPlayer(page, id);
+  await openBench(page, id);
+  const cost = () => page.locator('.side-figures').innerText();
+  await page.keyboard.press('End');
+  await expect(page.locator('.side-figures')).toContainText(/holds|falls|rises/);
+  await expect(page.locator('.side-cost')).toContainText(/^costs [\d.]+/);
+  const before = await cost();
+  await page.goto(address);
+  await page.getByText('What matters on the way through a tune').click();
+  await page.getByLabel('voices that move').click();
+  await page.getByRole('option', { name: 'most' }).click();
+  await page.getByLabel('hard grips').click();
+  await page.getByRole('option', { name: 'not at all' }).click();
+  await expectSaved(page);
+  await openBench(page, id);
+  await page.keyboard.press('End');
+  await expect.poll(cost).not.toBe(before);
+  await expect(page.locator('.side-cost')).not.toContainText('hard grips');
+  await page.goto(address);
+  await page.getByRole('button', { name: 'All as usual' }).click();
+  await expectSaved(page);
+  await openBench(page, id);
+  await page.keyboard.press('End');
+  await expect.poll(cost).toBe(before);
 });

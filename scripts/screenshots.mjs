@@ -95,6 +95,14 @@ await shot('bench-moves', {}, async (page) => {
   await page.locator('.option').nth(8).waitFor();
   await page.keyboard.press('Escape');
 });
+await shot('bench-wishes', {}, async (page) => {
+  await open(page, 'Midstream', 'bench');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('w');
+  await page.getByRole('group', { name: 'The top line' }).getByRole('button', { name: 'falls' }).click();
+  await page.locator('.column-wish').first().waitFor();
+  await page.locator('.bench[aria-busy=false]').waitFor();
+});
 await shot('player', {}, async (page) => {
   await page.goto(`${address}/players`);
   await page.getByRole('link', { name: 'Band night' }).click();
@@ -103,6 +111,18 @@ await shot('player', {}, async (page) => {
 await shot('grips', {}, async (page) => {
   await page.goto(`${address}/grips?grip=4-6-5-5-4-4&key=Db`);
   await page.locator('.around[aria-busy=false]').waitFor();
+});
+await shot('grips-areas', {}, async (page) => {
+  await page.goto(`${address}/grips?grip=x-x-3-5-5-5&chord=Dm7&view=areas&beside=Fmaj7+Gaug+C`);
+  await page.locator('.side .option').nth(2).waitFor();
+  await page.locator('.areas-ask').evaluate((element) => element.scrollIntoView());
+});
+await shot('grips-thread', {}, async (page) => {
+  await page.goto(`${address}/grips?view=thread`);
+  await page.locator('.thread[aria-busy=false]').waitFor();
+  await page.locator('.thread-options .option-keep').nth(1).click();
+  await page.locator('.thread[aria-busy=false]').waitFor();
+  await page.getByRole('heading', { name: /^With/ }).waitFor();
 });
 await shot('grip-cards', {}, async (page) => {
   await open(page, 'Slack Water', 'bench');
