@@ -2,7 +2,6 @@ import {
   ANY_TASTE,
   arrangementOf,
   bad,
-  buildLibrary,
   columnsOf,
   differentPaths,
   figuresText,
@@ -28,9 +27,9 @@ import {
   type ShapeLibrary,
   type Taste,
 } from '../core/index.ts';
-import { readText, UsageError, type Answer } from './heron.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
+import { UsageError, type Answer, type World } from './verb.ts';
 import { pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
 
 interface Wishes extends TypedWishes {
@@ -45,18 +44,18 @@ interface Wishes extends TypedWishes {
 }
 
 /** `arrange FILE`: the exact best path for a player’s hand. */
-export function arrange(file: string, wishes: Wishes): Answer {
+export function arrange(file: string, wishes: Wishes, world: World): Answer {
   if (wishes.only !== undefined && wishes.only !== 'movement') throw new UsageError('--only takes movement');
-  const chart = parseChart(readText(file));
+  const chart = parseChart(world.readText(file));
   if (!chart.ok) return chart;
-  const player = playerOf(wishes.player);
+  const player = playerOf(wishes.player, world);
   if (!player.ok) return player;
   const wished = wishesTyped(wishes, neckOf(handOf(player.value)).open);
   const pricing =
     wishes.only === undefined
       ? pricingFor(player.value)
       : { weights: { ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 }, area: null };
-  const library = buildLibrary(handOf(player.value));
+  const library = world.libraryOf(handOf(player.value));
   const search = new Search(library, pricing);
   const slots = readChart(chart.value);
   const keys = slotKeys(slots, []);

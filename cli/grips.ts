@@ -23,9 +23,9 @@ import {
   type GripFamily,
   type GripFilter,
 } from '../core/index.ts';
-import { UsageError, type Answer } from './heron.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
+import { UsageError, type Answer, type World } from './verb.ts';
 
 interface Filters {
   readonly player?: string | undefined;
@@ -36,10 +36,10 @@ interface Filters {
 }
 
 /** `grips SYMBOL`: every grip of a player's hand, easiest first, filtered if asked. */
-export function grips(symbol: string, filters: Filters): Answer {
+export function grips(symbol: string, filters: Filters, world: World): Answer {
   const chord = parseChord(symbol);
   if (!chord.ok) return chord;
-  const player = playerOf(filters.player);
+  const player = playerOf(filters.player, world);
   if (!player.ok) return player;
   const top = filters.top === undefined ? undefined : parsePitch(filters.top);
   if (top === null) return bad(problem('note-unknown', { text: filters.top! }));

@@ -3,18 +3,22 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { buildLibrary, type ShapeLibrary } from '../core/index.ts';
+import { readText } from './files.ts';
+import { heron as run } from './heron.ts';
 
-const ROOT = join(__dirname, '..');
-const TSX = join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs');
-function heron(args: string[], input = '') {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [TSX, join('cli', 'heron.ts'), ...args], {
-    cwd: ROOT,
-    input,
-    encoding: 'utf8',
-    maxBuffer: 1 << 28,
+const libraries = new Map<string, ShapeLibrary>();
+/** Runs the command in this process. */
+const heron = (args: string[], input = '') =>
+  run(args, {
+    readText: (file) => (file === '-' ? input : readText(file)),
+    libraryOf(hand) {
+      const key = JSON.stringify(hand);
+      const library = libraries.get(key) ?? buildLibrary(hand);
+      libraries.set(key, library);
+      return library;
+    },
   });
-  return { status, stdout, stderr };
-}
 const json = (args: string[], input?: string) => JSON.parse(heron([...args, '--json'], input).stdout) as never;
 
 interface Slot {
@@ -304,6 +308,27 @@ describe('arrange under wishes', () => {
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
     expect(stderr).toMatch(/^bar 4: /);
   });
+});
+
+test('as a program of its own it prints all of a long answer into a pipe, reads standard input, and ends with its status', () => {
+  const root = join(__dirname, '..');
+  const spawned = (args: string[], input = '') => {
+    const tsx = join(root, 'node_modules', 'tsx', 'dist', 'cli.mjs');
+    const { status, stdout, stderr } = spawnSync(process.execPath, [tsx, join('cli', 'main.ts'), ...args], {
+      cwd: root,
+      input,
+      encoding: 'utf8',
+      maxBuffer: 1 << 28,
+    });
+    return { status, stdout, stderr };
+  };
+  for (const [args, input] of [
+    [['grips', 'C6/9', '--json'], ''],
+    [['arrange', '-', '--json'], 'key: C\n| Dm7 | G7 | C |\n'],
+    [['read', '-'], '| C | H7 |'],
+    [['read', '/no/such/file'], ''],
+  ] as const)
+    expect(spawned([...args], input)).toEqual(heron([...args], input));
 });
 
 test('without --json there is a table for people', () => {

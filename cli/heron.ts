@@ -1,15 +1,12 @@
-import { readFileSync, writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { problemLine, type Problem } from '../core/index.ts';
+import { problemLine } from '../core/index.ts';
 import { arrange } from './arrange.ts';
 import { grips } from './grips.ts';
 import { moves } from './moves.ts';
 import { name } from './name.ts';
 import { read } from './read.ts';
 import { simplify } from './simplify.ts';
-
-/** What a verb hands back: a value for `--json`, a table for people, or problems. */
-export type Answer = { readonly json: unknown; readonly text: string } | { readonly problems: readonly Problem[] };
+import { UsageError, type World } from './verb.ts';
 
 const USAGE = `Usage: npm run -s heron -- VERB … [--json]
 
@@ -30,35 +27,25 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
 FILE may be - for standard input.
 `;
 
-/** Says what is wrong with how the command was called, and how it is called. */
-export class UsageError extends Error {}
+/** What a run of the command prints, and its exit status. */
+export interface Printed {
+  readonly status: 0 | 2;
+  readonly stdout: string;
+  readonly stderr: string;
+}
 
-/** Reads a file, or standard input for `-`. */
-export function readText(file: string): string {
+/** Runs the command. What was called wrongly, or cannot be read, is told on `stderr` with status 2. */
+export function heron(argv: readonly string[], world: World): Printed {
   try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8');
+    return runVerb(argv, world);
   } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code;
-    throw new UsageError(code === 'ENOENT' ? `there is no file ${file}` : `${file} cannot be read (${code})`);
+    const called = error instanceof UsageError || (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
+    if (!called) throw error;
+    return { status: 2, stdout: '', stderr: `${(error as Error).message}\n\n${USAGE}` };
   }
 }
 
-/** Writes all of it before returning, also to a pipe whose reader is slow. */
-function write(descriptor: number, text: string): void {
-  const bytes = Buffer.from(text);
-  for (let at = 0; at < bytes.length;) {
-    try {
-      at += writeSync(descriptor, bytes, at);
-    } catch (error) {
-      const { code } = error as NodeJS.ErrnoException;
-      if (code === 'EPIPE') process.exit(0);
-      if (code !== 'EAGAIN') throw error;
-      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 5);
-    }
-  }
-}
-
-function main(argv: readonly string[]): number {
+function runVerb(argv: readonly string[], world: World): Printed {
   const { values, positionals } = parseArgs({
     args: [...argv],
     allowPositionals: true,
@@ -88,35 +75,20 @@ function main(argv: readonly string[]): number {
     },
   });
   const [verb, subject, ...more] = positionals;
-  if (values.help) {
-    write(1, USAGE);
-    return 0;
-  }
+  if (values.help) return { status: 0, stdout: USAGE, stderr: '' };
   if (verb === undefined || subject === undefined || more.length > 0)
     throw new UsageError('a verb and one subject are needed');
   const answers = {
-    read: () => read(subject),
-    grips: () => grips(subject, values),
+    read: () => read(subject, world),
+    grips: () => grips(subject, values, world),
     name: () => name(subject, values),
-    arrange: () => arrange(subject, values),
-    moves: () => moves(subject, values),
-    simplify: () => simplify(subject),
+    arrange: () => arrange(subject, values, world),
+    moves: () => moves(subject, values, world),
+    simplify: () => simplify(subject, world),
   };
   if (!Object.hasOwn(answers, verb)) throw new UsageError(`there is no verb ${verb}`);
   const answer = answers[verb as keyof typeof answers]();
-  if ('problems' in answer) {
-    write(2, answer.problems.map((problem) => `${problemLine(problem)}\n`).join(''));
-    return 2;
-  }
-  write(1, values.json ? `${JSON.stringify(answer.json)}\n` : answer.text);
-  return 0;
-}
-
-try {
-  process.exitCode = main(process.argv.slice(2));
-} catch (error) {
-  const called = error instanceof UsageError || (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
-  if (!called) throw error;
-  write(2, `${(error as Error).message}\n\n${USAGE}`);
-  process.exitCode = 2;
+  if ('problems' in answer)
+    return { status: 2, stdout: '', stderr: answer.problems.map((problem) => `${problemLine(problem)}\n`).join('') };
+  return { status: 0, stdout: values.json ? `${JSON.stringify(answer.json)}\n` : answer.text, stderr: '' };
 }

@@ -1,6 +1,6 @@
 import { movesAsData, parseChart } from '../core/index.ts';
-import { readText, UsageError, type Answer } from './heron.ts';
 import { table } from './table.ts';
+import { UsageError, type Answer, type World } from './verb.ts';
 
 interface MovesOptions {
   readonly bar?: string | undefined;
@@ -9,7 +9,7 @@ interface MovesOptions {
 }
 
 /** `moves FILE --bar N [--beat B] [--beats D]`: what could stand there. */
-export function moves(file: string, { bar, beat, beats }: MovesOptions): Answer {
+export function moves(file: string, { bar, beat, beats }: MovesOptions, { readText }: World): Answer {
   const chart = parseChart(readText(file));
   if (!chart.ok) return chart;
   if (bar === undefined) throw new UsageError('--bar N says where');

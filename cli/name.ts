@@ -16,7 +16,7 @@ import {
   type Outcome,
   type Sounding,
 } from '../core/index.ts';
-import { UsageError, type Answer } from './heron.ts';
+import { UsageError, type Answer } from './verb.ts';
 import { table } from './table.ts';
 
 interface Context {

@@ -1,8 +1,8 @@
 import { bad, DEFAULT_PLAYER, good, problem, readPlayer, type Outcome, type Player } from '../core/index.ts';
-import { readText } from './heron.ts';
+import type { World } from './verb.ts';
 
 /** The player of `--player FILE`, or the default one. */
-export function playerOf(file: string | undefined): Outcome<Player> {
+export function playerOf(file: string | undefined, { readText }: World): Outcome<Player> {
   if (file === undefined) return good(DEFAULT_PLAYER);
   const text = readText(file);
   let data: unknown;

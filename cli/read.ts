@@ -9,11 +9,11 @@ import {
   readingAsData,
   readingSentence,
 } from '../core/index.ts';
-import { readText, type Answer } from './heron.ts';
 import { table } from './table.ts';
+import type { Answer, World } from './verb.ts';
 
 /** `read FILE`: each slot with numeral, function and reason; for people also the form. */
-export function read(file: string): Answer {
+export function read(file: string, { readText }: World): Answer {
   const chart = parseChart(readText(file));
   if (!chart.ok) return chart;
   const data = readingAsData(chart.value);

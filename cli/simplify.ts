@@ -1,8 +1,8 @@
 import { simplify as simplified } from '../core/index.ts';
-import { readText, type Answer } from './heron.ts';
+import type { Answer, World } from './verb.ts';
 
 /** `simplify FILE`: the chart text without what bears no load. */
-export function simplify(file: string): Answer {
+export function simplify(file: string, { readText }: World): Answer {
   const result = simplified(readText(file));
   if (!result.ok) return result;
   const { text } = result.value;

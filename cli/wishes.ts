@@ -17,7 +17,7 @@ import {
   type ShapeLibrary,
   type Wish,
 } from '../core/index.ts';
-import { UsageError } from './heron.ts';
+import { UsageError } from './verb.ts';
 
 /** Wishes for a whole chart, as they are typed. */
 export interface TypedWishes {

@@ -170,7 +170,9 @@ test('a thousand bars are arranged, and the page stays usable', async ({ page })
   await expect(page.locator('.note').first()).toBeVisible({ timeout: 150_000 });
 });
 
-test('what the hand can hold is worked out once, and kept for the next visit', async ({ page }) => {
+test('what the hand can hold is worked out once, and kept for the next visit', async ({ browser, baseURL }) => {
+  const visitor = await browser.newContext({ baseURL: baseURL! });
+  const page = await visitor.newPage();
   const id = await newTune(page, TUNE);
   await openBench(page, id);
   const kept = () =>
@@ -189,6 +191,7 @@ test('what the hand can hold is worked out once, and kept for the next visit', a
   await page.reload();
   await expect(gripInHand(page)).toHaveText(before);
   expect(await kept()).toHaveLength(1);
+  await visitor.close();
 });
 
 test('the sheet of keys opens with a question mark', async ({ page }) => {

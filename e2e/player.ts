@@ -1,7 +1,28 @@
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
+
+/** A browser profile as its player keeps it: the shapes of known hands stay in it, settings are each test's own. */
+interface Profile {
+  readonly profile: BrowserContext;
+}
 
 /** Every test also promises that the console stays clean: no errors, no warnings, nothing refused by the policy. */
-export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } }>({
+export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } }, Profile>({
+  profile: [
+    async ({ browser }, use, { project }) => {
+      const { baseURL, viewport } = project.use;
+      const profile = await browser.newContext({ baseURL: baseURL!, viewport: viewport! });
+      await use(profile);
+      await profile.close();
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ profile, baseURL }, lend) => {
+    await lend(profile);
+    const pages = profile.pages();
+    const devtools = await profile.newCDPSession(pages[0]!);
+    await devtools.send('Storage.clearDataForOrigin', { origin: baseURL!, storageTypes: 'local_storage' });
+    for (const page of pages) await page.close();
+  },
   clean: [
     async ({ page }, use) => {
       const said: string[] = [];

@@ -2,7 +2,7 @@
  * What every command needs before it can run, in plain Node with built-ins only: the tools that
  * compile the database driver, the packages of the lock file, a build of the sources.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -71,14 +71,37 @@ function keepStamp(stamp, hash) {
   writeFileSync(join(STAMPS, stamp), hash);
 }
 
-/** Installs from the lock file when it changed since the last time. */
-export function install() {
-  const hash = `${hashOf(['package-lock.json'])} ${process.versions.modules}`;
-  if (upToDate('installed', hash)) return;
+/** Installs from the lock file when it changed since the last time; the packages' own scripts, compiling first of all, are still to run. */
+function unpack() {
   checkTools();
   console.log('Installing the packages. Compiling the database driver takes about 2½ minutes, once.');
-  mustRun('Installing the packages', 'npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-  keepStamp('installed', hash);
+  mustRun('Installing the packages', 'npm', [
+    'ci',
+    '--ignore-scripts',
+    '--no-audit',
+    '--no-fund',
+    '--loglevel=error',
+  ]);
+}
+
+/**
+ * Installs from the lock file when it changed since the last time. Resolves when the packages are there; `compiled` then
+ * resolves when the database driver, which takes longest, is ready to use, too.
+ */
+export function install() {
+  const hash = `${hashOf(['package-lock.json'])} ${process.versions.modules}`;
+  if (upToDate('installed', hash)) return { compiled: Promise.resolve() };
+  unpack();
+  const rebuild = spawn('npm', ['rebuild', '--loglevel=error'], { cwd: ROOT, stdio: 'inherit' });
+  const compiled = new Promise((resolve) => {
+    rebuild.once('error', (error) => giveUp(`Compiling could not be started: ${error.message}`));
+    rebuild.once('exit', (status) => {
+      if (status !== 0) giveUp(`Compiling failed (exit ${status}).`);
+      keepStamp('installed', hash);
+      resolve();
+    });
+  });
+  return { compiled };
 }
 
 const SOURCES = [

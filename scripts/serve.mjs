@@ -14,8 +14,9 @@ if (asked !== undefined && !(Number.isInteger(asked) && asked > 0 && asked < 655
   giveUp(`PORT is "${process.env.PORT}"; it must be a number from 1 to 65535.`);
 }
 
-install();
+const { compiled } = install();
 build();
+await compiled;
 const port = await findPort(asked, FIRST_PORT);
 if (port === null) {
   giveUp(

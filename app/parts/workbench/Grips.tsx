@@ -54,7 +54,9 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
     overscan: 4,
   });
   useEffect(() => {
-    if (trying >= 0) virtual.scrollToIndex(trying, { align: 'auto' });
+    // A row under the pointer stays where it is; one out of sight is brought in for the keys.
+    const pointed = scroller.current?.querySelector('.option-trying:hover') ?? null;
+    if (trying >= 0 && pointed === null) virtual.scrollToIndex(trying, { align: 'auto' });
   }, [virtual, trying]);
   if (chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (priced === null) return <p className="side-empty">Pricing every grip…</p>;

@@ -39,7 +39,8 @@ export function OptionRow({
 }: OptionRowProps) {
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
-    if (trying) row.current?.scrollIntoView({ block: 'nearest' });
+    // Not under the pointer: what one is about to press must not move away.
+    if (trying && !row.current?.matches(':hover')) row.current?.scrollIntoView({ block: 'nearest' });
   }, [trying]);
   return (
     <li
