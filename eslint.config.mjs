@@ -71,6 +71,8 @@ export default tseslint.config(
       'build/**',
       'build-test/**',
       '.react-router/**',
+      // AssemblyScript: other types, other rules.
+      'kernel/**',
       'node_modules/**',
       'data/**',
       'test-results/**',

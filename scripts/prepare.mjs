@@ -75,13 +75,7 @@ function keepStamp(stamp, hash) {
 function unpack() {
   checkTools();
   console.log('Installing the packages. Compiling the database driver takes about 2½ minutes, once.');
-  mustRun('Installing the packages', 'npm', [
-    'ci',
-    '--ignore-scripts',
-    '--no-audit',
-    '--no-fund',
-    '--loglevel=error',
-  ]);
+  mustRun('Installing the packages', 'npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
 }
 
 /**

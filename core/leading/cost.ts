@@ -167,24 +167,44 @@ export interface Held {
 
 export type Terms = Record<Term, number>;
 
-/** The price of one column, term by term, in whole tenths. */
-export function columnTerms(grip: Held, weights: Weights): Terms {
-  const set = grip.pitches;
-  const top = set.at(-1)!;
-  const outside = Math.max(0, TOP_FROM - top, top - TOP_TO);
-  const muddy = set.filter(
-    (pitch, i) => i > 0 && set[i - 1]! < MUD_BELOW && pitch - set[i - 1]! <= MUD_INTERVAL,
-  ).length;
-  return {
-    ...NOTHING,
-    difficulty: Math.round((grip.difficulty * weights.difficulty) / 10),
-    register: (outside + muddy * MUD_SEMITONES) * weights.register,
-    thin: Math.max(0, FULL_VOICES - set.length) * weights.thin,
-    bass: Math.round(BASS[grip.lowest][set[0]! < HEARD_AS_BASS_BELOW ? 0 : 1] * weights.bass),
-    area: grip.outside * weights.area,
-    wish: grip.missed * weights.wish,
-  };
+/** What of a grip makes a column's price. */
+type Own = Pick<Held, 'difficulty' | 'lowest' | 'outside' | 'missed'> & { readonly pitches: ArrayLike<number> };
+
+const difficultyPrice = ({ difficulty }: Own, weights: Weights) => Math.round((difficulty * weights.difficulty) / 10);
+
+function registerPrice({ pitches }: Own, weights: Weights): number {
+  const top = pitches[pitches.length - 1]!;
+  let semitones = Math.max(0, TOP_FROM - top, top - TOP_TO);
+  for (let v = 1; v < pitches.length && pitches[v - 1]! < MUD_BELOW; v++)
+    if (pitches[v]! - pitches[v - 1]! <= MUD_INTERVAL) semitones += MUD_SEMITONES;
+  return semitones * weights.register;
 }
+
+const thinPrice = ({ pitches }: Own, weights: Weights) => Math.max(0, FULL_VOICES - pitches.length) * weights.thin;
+const bassPrice = ({ lowest, pitches }: Own, weights: Weights) =>
+  Math.round(BASS[lowest][pitches[0]! < HEARD_AS_BASS_BELOW ? 0 : 1] * weights.bass);
+const areaPrice = ({ outside }: Own, weights: Weights) => outside * weights.area;
+const missedPrice = ({ missed }: Own, weights: Weights) => missed * weights.wish;
+
+/** The price of one column, term by term, in whole tenths. */
+export const columnTerms = (grip: Own, weights: Weights): Terms => ({
+  ...NOTHING,
+  difficulty: difficultyPrice(grip, weights),
+  register: registerPrice(grip, weights),
+  thin: thinPrice(grip, weights),
+  bass: bassPrice(grip, weights),
+  area: areaPrice(grip, weights),
+  wish: missedPrice(grip, weights),
+});
+
+/** The sum of a column's terms, without naming them: the search asks for it thousands of times a chord. */
+export const columnPrice = (grip: Own, weights: Weights): number =>
+  difficultyPrice(grip, weights) +
+  registerPrice(grip, weights) +
+  thinPrice(grip, weights) +
+  bassPrice(grip, weights) +
+  areaPrice(grip, weights) +
+  missedPrice(grip, weights);
 
 /** The price of a join, term by term, in whole tenths; `place` is that of the later column, `lasted` of the earlier one. */
 export function joinTerms(

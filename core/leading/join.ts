@@ -13,13 +13,16 @@ import {
   type Weights,
 } from './cost.ts';
 import { voicesPrice } from './movement.ts';
+import { KernelNear } from './near/kernel.ts';
+import type { Bounds, Near } from './near/near.ts';
+import { PlainNear } from './near/plain.ts';
+import { sideOf } from './near/sides.ts';
 import { TENTH, type States } from './states.ts';
 import { contraryPrice, linePrice, type JoinWish, type Wished } from './wishes.ts';
 
 /** The prices of one join as tables in the search's numbers. */
 export interface JoinPrices {
-  /** Per semitone, as a bound; and by semitones a voice moves, 0–127. */
-  readonly movement: number;
+  /** By semitones a voice moves, 0–127. */
   readonly step: Float64Array;
   /** By pitch classes, from · 12 + to; null where nothing leans. */
   readonly tend: Float64Array | null;
@@ -28,8 +31,6 @@ export interface JoinPrices {
   /** By semitones the top note, and the lowest, rises, from −127 at 0 to 127 at 254. */
   readonly top: Float64Array;
   readonly bass: Float64Array;
-  /** The least for a top note that moves so many semitones or more, either way. */
-  readonly topLeast: Float64Array;
   /** For outer voices that move the same way. */
   readonly contrary: number;
   /** By position · 32 + position. */
@@ -39,6 +40,8 @@ export interface JoinPrices {
   readonly same: number;
   /** Tones the later chord may leave out, as bits, and what each costs that was not just heard. */
   readonly omitted: readonly { readonly bit: number; readonly price: number }[];
+  /** What bounds them, for the sets that sound before, or after. */
+  readonly near: { readonly before: Bounds; readonly after: Bounds };
 }
 
 /** Where a table by semitones risen has a voice that stays. */
@@ -75,19 +78,14 @@ export function joinPrices(
       return (leap(Math.abs(by), weights, place) + missed) * TENTH;
     });
   const top = lineTable('top', topLeapPrice);
-  const topLeast = new Float64Array(STILL + 1).fill(Infinity);
-  for (let away = STILL; away >= 0; away--)
-    topLeast[away] = Math.min(top[STILL - away]!, top[STILL + away]!, topLeast[away + 1] ?? Infinity);
   const inTenths = (table: Float64Array) => table.map((price) => price * TENTH);
   const tend = tendencyPrices(from, to, weights);
-  return {
-    movement: weights.movement * TENTH,
+  const prices = {
     step: inTenths(stepPrices(weights)),
     tend: tend && inTenths(tend),
     entry: weights.entry * TENTH,
     parallel: weights.parallel * TENTH,
     top,
-    topLeast,
     bass: lineTable('bass', bassLeapPrice),
     contrary: wishes.reduce(
       (sum, { wish, hard }) => sum + (wish.kind === 'contrary' ? contraryPrice(1, 1, hard) * weights.wish * TENTH : 0),
@@ -100,11 +98,11 @@ export function joinPrices(
       .filter(({ price }) => price > 0)
       .map(({ bit, price }) => ({ bit, price: price * TENTH })),
   };
+  return { ...prices, near: { before: boundsOf(prices, true), after: boundsOf(prices, false) } };
 }
 
-/** What a join costs that depends on more than pitches and positions: `a`, state `i`, sounds first. */
-function restPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): number {
-  const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
+/** What a join costs by what sounds, besides the voices' ways and the leaps: `a`, state `i`, sounds first. */
+function soundPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): number {
   let price = 0;
   if (prices.contrary > 0) {
     const [lowBy, topBy] = outerMoves(a, i, b, j);
@@ -112,25 +110,29 @@ function restPrice(a: States, i: number, b: States, j: number, prices: JoinPrice
   }
   const heard = a.mask[i]! | b.mask[j]!;
   for (const { bit, price: each } of prices.omitted) if ((heard & bit) === 0) price += each;
-  let all = 0;
-  let kept = 0;
-  let isSame = true;
-  for (let s = 0; s < MOST_STRINGS; s++) {
-    const stays = b.frets[bo + s] === a.frets[ao + s];
-    if (!stays) isSame = false;
-    const finger = b.fingers[bo + s]!;
-    all |= 1 << finger;
-    if (stays) kept |= 1 << finger;
-  }
-  // Bit 0 is of strings that no finger stops.
-  price += BITS[(all & ~kept) >> 1]! * prices.anchor;
-  if (isSame) price += prices.same;
+  const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
   if (
     prices.parallel > 0 &&
     isParallel(a.pitches[ao]!, a.pitches[ao + a.voices[i]! - 1]!, b.pitches[bo]!, b.pitches[bo + b.voices[j]! - 1]!)
   )
     price += prices.parallel;
   return price;
+}
+
+/** What a join costs by how it is held: what tells grips of the same pitches in the same position apart. */
+function holdPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): number {
+  const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
+  let all = 0;
+  let kept = 0;
+  let isSame = true;
+  for (let s = 0; s < MOST_STRINGS; s++) {
+    const finger = 1 << b.fingers[bo + s]!;
+    all |= finger;
+    if (b.frets[bo + s] === a.frets[ao + s]) kept |= finger;
+    else isSame = false;
+  }
+  // Bit 0 is of strings that no finger stops.
+  return BITS[(all & ~kept) >> 1]! * prices.anchor + (isSame ? prices.same : 0);
 }
 
 /** By how many semitones the lowest and the top note rise. */
@@ -153,104 +155,59 @@ export function joinPrice(a: States, i: number, b: States, j: number, prices: Jo
     prices.top[STILL + topBy]! +
     prices.bass[STILL + lowBy]! +
     prices.shift[a.position[i]! * 32 + b.position[j]!]! +
-    restPrice(a, i, b, j, prices)
+    soundPrice(a, i, b, j, prices) +
+    holdPrice(a, i, b, j, prices)
   );
 }
 
-/** MIDI pitches, and so possible top notes. */
-const PITCHES = 128;
-
-/**
- * One side of a join, sorted for scanning: sets of states of the same pitches and position, in groups of one number of
- * voices and one top note, the set with the cheapest state first in each. Set k stands at `from[k]` … `to[k] − 1` of
- * `order`, which holds states, the cheapest first. Group g = voices · 128 + top is `start[g]` … `start[g + 1] − 1`;
- * `least[g]` is its cheapest total.
- */
-interface Sorted {
-  readonly order: Uint32Array;
-  readonly from: Uint32Array;
-  readonly to: Uint32Array;
-  /** The cheapest total of each set, its pitches and position. */
-  readonly total: Float64Array;
-  readonly pitches: Uint8Array;
-  readonly position: Uint8Array;
-  readonly start: Int32Array;
-  readonly least: Float64Array;
-}
-
-function sortForScan(states: States, totals: Float64Array): Sorted {
-  const { setStart } = states;
-  const count = setStart.length - 1;
-  const order = Uint32Array.from({ length: states.size }, (_, i) => i);
-  for (let g = 0; g < count; g++) {
-    if (setStart[g + 1]! - setStart[g]! > 1)
-      order.subarray(setStart[g], setStart[g + 1]).sort((x, y) => totals[x]! - totals[y]! || x - y);
-  }
-  const cheapest = (g: number) => totals[order[setStart[g]!]!]!;
-  const groupOf = (g: number) => {
-    const i = setStart[g]!;
-    return states.voices[i]! * PITCHES + states.pitches[i * MOST_STRINGS + states.voices[i]! - 1]!;
+/** The bounds of a join; `forward`: the side whose sets are looked for sounds first. */
+function boundsOf({ step, tend, top, bass, shift }: Omit<JoinPrices, 'near'>, forward: boolean): Bounds {
+  const inByte = (price: number) => Math.min(255, Math.floor(price / TENTH));
+  // The tables tell how far the later note lies over the earlier one, these how far the near one lies over the far one.
+  const outer = (table: Float64Array) => {
+    const by = (semitones: number) => table[STILL + (forward ? -semitones : semitones)]!;
+    const least = (from: number, to: number) => {
+      let found = Infinity;
+      for (let semitones = from; semitones <= to; semitones++) found = Math.min(found, by(semitones));
+      return found;
+    };
+    return Uint8Array.from({ length: 32 }, (_, i) =>
+      inByte(i === 0 ? least(-STILL, -16) : i === 31 ? least(15, STILL) : by(i - 16)),
+    );
   };
-  const sets = Uint32Array.from({ length: count }, (_, g) => g).sort(
-    (x, y) => groupOf(x) - groupOf(y) || cheapest(x) - cheapest(y) || x - y,
-  );
-  const start = new Int32Array((MOST_STRINGS + 1) * PITCHES + 1);
-  for (const g of sets) start[groupOf(g) + 1]!++;
-  for (let g = 1; g < start.length; g++) start[g]! += start[g - 1]!;
-  const pitches = new Uint8Array(count * MOST_STRINGS);
-  sets.forEach((g, at) => {
-    const i = setStart[g]! * MOST_STRINGS;
-    pitches.set(states.pitches.subarray(i, i + MOST_STRINGS), at * MOST_STRINGS);
-  });
-  const total = Float64Array.from(sets, cheapest);
   return {
-    order,
-    from: Uint32Array.from(sets, (g) => setStart[g]!),
-    to: Uint32Array.from(sets, (g) => setStart[g + 1]!),
-    total,
-    pitches,
-    position: Uint8Array.from(sets, (g) => states.position[setStart[g]!]!),
-    start,
-    least: Float64Array.from({ length: start.length - 1 }, (_, g) =>
-      start[g] === start[g + 1] ? Infinity : total[start[g]!]!,
-    ),
+    // A way further costs no less.
+    step: Uint8Array.from({ length: 16 }, (_, way) => inByte(step[way]!)),
+    tend: Uint8Array.from({ length: 12 * 16 }, (_, i) => {
+      const [far, near] = [i >> 4, i & 15];
+      if (tend === null || near > 11) return 0;
+      return inByte(tend[forward ? near * 12 + far : far * 12 + near]!);
+    }),
+    top: outer(top),
+    bass: outer(bass),
+    shift: Uint8Array.from(shift, inByte),
   };
-}
-
-/**
- * A bound on the movement between an `an` of `a` and a larger set, `bn` of `b`: in any matching in order voice
- * k of the smaller has a partner from k to k + bn − an.
- */
-function leastWay(a: Uint8Array, ai: number, an: number, b: Uint8Array, bi: number, bn: number): number {
-  const slack = bn - an;
-  let way = 0;
-  for (let k = 0; k < an; k++) {
-    const pitch = a[ai + k]!;
-    const over = pitch - b[bi + k + slack]!;
-    const under = b[bi + k]! - pitch;
-    if (over > 0) way += over;
-    else if (under > 0) way += under;
-  }
-  return way;
 }
 
 /** What a scan works on: both sides of the join, and what was found. */
 interface Scan {
   readonly from: States;
   readonly totals: Float64Array;
-  readonly sorted: Sorted;
+  /** The states of `from`, the cheapest of each set first. */
+  readonly order: Uint32Array;
   readonly to: States;
   readonly prices: JoinPrices;
   readonly forward: boolean;
   readonly result: Float64Array;
 }
 
-/** The price of the voices between set `k` of one side and the set that begins with state `first` of the other. */
-function voicesOf({ sorted, to, prices, forward }: Scan, k: number, voices: number, first: number, n: number): number {
-  const [o, at] = [k * MOST_STRINGS, first * MOST_STRINGS];
+/** The price of the voices between the set that begins with state `i` of one side and that which begins with `j` of the other. */
+function voicesOf({ from, to, prices, forward }: Scan, i: number, j: number): number {
+  const [o, at] = [i * MOST_STRINGS, j * MOST_STRINGS];
+  const [an, bn] = [from.voices[i]!, to.voices[j]!];
   return forward
-    ? voicesPrice(sorted.pitches, o, voices, to.pitches, at, n, prices.step, prices.tend)
-    : voicesPrice(to.pitches, at, n, sorted.pitches, o, voices, prices.step, prices.tend);
+    ? voicesPrice(from.pitches, o, an, to.pitches, at, bn, prices.step, prices.tend)
+    : voicesPrice(to.pitches, at, bn, from.pitches, o, an, prices.step, prices.tend);
 }
 
 /**
@@ -258,15 +215,15 @@ function voicesOf({ sorted, to, prices, forward }: Scan, k: number, voices: numb
  * set apart. What the dearest of the latter costs then; `most` is what it cost so far.
  */
 function tryStates(scan: Scan, k: number, core: number, first: number, last: number, most: number): number {
-  const { from, totals, sorted, to, prices, forward, result } = scan;
+  const { from, totals, order, to, prices, forward, result } = scan;
   let used = false;
-  for (let x = sorted.from[k]!; x < sorted.to[k]!; x++) {
-    const i = sorted.order[x]!;
+  for (let x = from.setStart[k]!; x < from.setStart[k + 1]!; x++) {
+    const i = order[x]!;
     const price = totals[i]! + core;
     if (price >= most) break;
     for (let j = first; j < last; j++) {
       if (price >= result[j]!) continue;
-      const whole = price + (forward ? restPrice(from, i, to, j, prices) : restPrice(to, j, from, i, prices));
+      const whole = price + (forward ? holdPrice(from, i, to, j, prices) : holdPrice(to, j, from, i, prices));
       if (whole >= result[j]!) continue;
       result[j] = whole;
       used = true;
@@ -278,11 +235,24 @@ function tryStates(scan: Scan, k: number, core: number, first: number, last: num
   return dearest;
 }
 
+/** The states of a column, the cheapest of each set first. */
+function cheapestFirst({ size, setStart }: States, totals: Float64Array): Uint32Array {
+  const order = Uint32Array.from({ length: size }, (_, i) => i);
+  for (let g = 0; g + 1 < setStart.length; g++) {
+    if (setStart[g + 1]! - setStart[g]! > 1)
+      order.subarray(setStart[g], setStart[g + 1]).sort((x, y) => totals[x]! - totals[y]! || x - y);
+  }
+  return order;
+}
+
+/** In WebAssembly where there is any. */
+const NEAR: Near = KernelNear.create() ?? new PlainNear();
+
 /**
  * One step of the search, over all pairs: for each state of `to`, its own price plus the least of `totals` of `from` and
- * the join. Exact: a pair (or a set, or a whole group) is passed over only when what is known of it already costs as much
- * as the best found; no term is negative, and those that tell states of one set apart come last. The result is the least
- * price of any path that ends there; with `forward` false of any that begins there: then `from` sounds after `to`.
+ * the join. Exact: a pair (or a set) is passed over only when what is known of it already costs as much as the best found;
+ * no term is negative, and those that tell states of one set apart come last. The result is the least price of any path
+ * that ends there; with `forward` false of any that begins there: then `from` sounds after `to`.
  */
 export function extend(
   from: States,
@@ -290,97 +260,67 @@ export function extend(
   to: States,
   prices: JoinPrices,
   forward: boolean,
+  near: Near = NEAR,
 ): Float64Array {
-  const sorted = sortForScan(from, totals);
-  const { total, pitches, position: positions, start, least: cheapest } = sorted;
-  const { movement: perSemitone, step, tend, entry, topLeast, top: topTable, bass: bassTable } = prices;
-  const { shift: shiftTable } = prices;
-  /** The tables tell how far the later note lies over the earlier one. */
+  const { pitches, position: positions, setStart, voices: counts } = from;
+  const { entry, top: topTable, bass: bassTable, shift: shiftTable } = prices;
   const later = forward ? 1 : -1;
   const result = new Float64Array(to.size).fill(Infinity);
-  const scan: Scan = { from, totals, sorted, to, prices, forward, result };
-  const sounding = to.pitches;
-  const present = Array.from({ length: MOST_STRINGS }, (_, i) => i + 1).filter(
-    (voices) => start[voices * PITCHES] !== start[(voices + 1) * PITCHES],
-  );
-  const cheapestOf = Float64Array.from({ length: MOST_STRINGS + 1 }, (_, voices) =>
-    cheapest.subarray(voices * PITCHES, (voices + 1) * PITCHES).reduce((a, b) => Math.min(a, b), Infinity),
+  const order = cheapestFirst(from, totals);
+  const scan: Scan = { from, totals, order, to, prices, forward, result };
+  const side = sideOf(from);
+  const cheapest = Float64Array.from({ length: setStart.length - 1 }, (_, k) => totals[order[setStart[k]!]!]! / TENTH);
+  near.load(side, cheapest, prices.near[forward ? 'before' : 'after']);
+  const { first: firstOf, count: countOf } = side;
+  const cheapestOf = Float64Array.from(countOf, (count, voices) =>
+    cheapest.subarray(firstOf[voices]!, firstOf[voices]! + count).reduce((a, b) => Math.min(a, b), Infinity),
   );
   // For each number of voices, the nearest numbers first: fewer voices enter, bounds tighten early.
-  const nearest = Array.from({ length: MOST_STRINGS + 1 }, (_, voices) =>
+  const present = Array.from(countOf.keys()).filter((voices) => countOf[voices]! > 0);
+  const byNumber = Array.from({ length: MOST_STRINGS + 1 }, (_, voices) =>
     [...present].sort((x, y) => Math.abs(x - voices) - Math.abs(y - voices) || x - y),
   );
   // Sets that lie near each other have the same cheapest neighbour: a good first guess, by number of voices.
   const guess = new Int32Array(MOST_STRINGS + 1).fill(-1);
+  const far = { pitches: to.pitches, at: 0, voices: 0, position: 0 };
 
-  for (let g = 0; g < to.setStart.length - 1; g++) {
+  for (let g = 0; g + 1 < to.setStart.length; g++) {
     const first = to.setStart[g]!;
     const last = to.setStart[g + 1]!;
-    const n = to.voices[first]!;
-    const at = first * MOST_STRINGS;
-    const low = sounding[at]!;
-    const top = sounding[at + n - 1]!;
-    const position = to.position[first]! * 32;
+    far.at = first * MOST_STRINGS;
+    far.voices = to.voices[first]!;
+    far.position = to.position[first]!;
+    const low = to.pitches[far.at]!;
+    const top = to.pitches[far.at + far.voices - 1]!;
+    const shift = far.position * 32;
     /** What the dearest of the set costs so far: what costs as much is of no use to any. */
     let most = Infinity;
+    const attempt = (k: number): void => {
+      const i = setStart[k]!;
+      const an = counts[i]!;
+      const apart =
+        Math.abs(an - far.voices) * entry +
+        topTable[STILL + later * (top - pitches[i * MOST_STRINGS + an - 1]!)]! +
+        bassTable[STILL + later * (low - pitches[i * MOST_STRINGS]!)]! +
+        shiftTable[shift + positions[i]!]! +
+        (forward ? soundPrice(from, i, to, first, prices) : soundPrice(to, first, from, i, prices));
+      if (cheapest[k]! * TENTH + apart >= most) return;
+      const found = tryStates(scan, k, apart + voicesOf(scan, i, first), first, last, most);
+      if (found < most) guess[an] = k;
+      most = found;
+    };
 
-    for (const voices of present) {
-      const k = guess[voices]!;
-      if (k < 0) continue;
-      const o = k * MOST_STRINGS;
-      const core =
-        Math.abs(voices - n) * entry +
-        topTable[STILL + later * (top - pitches[o + voices - 1]!)]! +
-        bassTable[STILL + later * (low - pitches[o]!)]! +
-        shiftTable[position + positions[k]!]! +
-        voicesOf(scan, k, voices, first, n);
-      most = tryStates(scan, k, core, first, last, most);
-    }
-
-    for (const voices of nearest[n]!) {
-      const entering = Math.abs(voices - n) * entry;
-      // From the same top note outwards: the top voice's own way is a bound on the whole movement.
-      for (let away = 0; away < PITCHES; away++) {
-        if (cheapestOf[voices]! + entering + topLeast[away]! + (voices === n ? step[away]! : 0) >= most) break;
-        for (let side = away === 0 ? 1 : -1; side <= 1; side += 2) {
-          const t = top + side * away;
-          if (t < 0 || t >= PITCHES) continue;
-          const group = voices * PITCHES + t;
-          const known = entering + topTable[STILL - later * side * away]!;
-          // The top of the smaller set has a partner no higher than the other's top; of equal sets, just that.
-          const topMoves = voices === n || side * (n - voices) > 0 ? step[away]! : 0;
-          const bound = known + topMoves;
-          if (cheapest[group]! + bound >= most) continue;
-          const end = start[group + 1]!;
-          for (let k = start[group]!; k < end; k++) {
-            const before = total[k]!;
-            if (before + bound >= most) break;
-            const o = k * MOST_STRINGS;
-            const apart =
-              known + shiftTable[position + positions[k]!]! + bassTable[STILL + later * (low - pitches[o]!)]!;
-            const soFar = before + apart;
-            if (soFar + topMoves >= most) continue;
-            let moved: number;
-            if (voices === n) {
-              moved = topMoves;
-              for (let v = 0; v < n - 1; v++) moved += step[Math.abs(pitches[o + v]! - sounding[at + v]!)]!;
-              if (soFar + moved >= most) continue;
-              if (tend !== null) moved = voicesOf(scan, k, voices, first, n);
-            } else {
-              const way =
-                voices < n
-                  ? leastWay(pitches, o, voices, sounding, at, n)
-                  : leastWay(sounding, at, n, pitches, o, voices);
-              if (soFar + way * perSemitone >= most) continue;
-              moved = voicesOf(scan, k, voices, first, n);
-            }
-            if (soFar + moved >= most) continue;
-            const found = tryStates(scan, k, apart + moved, first, last, most);
-            if (found < most) guess[voices] = k;
-            most = found;
-          }
-        }
-      }
+    for (const voices of present) if (guess[voices]! >= 0) attempt(guess[voices]!);
+    for (const voices of byNumber[far.voices]!) {
+      const entering = Math.abs(voices - far.voices) * entry;
+      if (cheapestOf[voices]! * TENTH + entering >= most) continue;
+      const count = near.find(voices, far, entering / TENTH, Math.ceil(most / TENTH));
+      const { found } = near;
+      // The nearest first: after it most of the others need no second look.
+      let nearest = 0;
+      for (let c = 1; c < count; c++) if (found[2 * c + 1]! < found[2 * nearest + 1]!) nearest = c;
+      if (count > 0) attempt(firstOf[voices]! + found[2 * nearest]!);
+      for (let c = 0; c < count; c++) if (found[2 * c + 1]! * TENTH < most) attempt(firstOf[voices]! + found[2 * c]!);
     }
     for (let j = first; j < last; j++) {
       if (result[j] === Infinity) throw new RangeError('a join with a column that has no grips');
