@@ -2,7 +2,7 @@
 export { good, bad, problem, type Outcome, type Place, type Problem, type ProblemCode } from './problem.ts';
 export { run } from './steps.ts';
 export { applyPatch, type EditAnswer, type Kept, type Patch } from './patch.ts';
-export { hertz, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
+export { hertz, maskOf, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
 export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
 export { degreePitchClass, semitones, spell, type Degree } from './pitch/degree.ts';
 export { formatKey, headerKey, nameInKey, parseKey, signature, type Key } from './pitch/key.ts';
@@ -117,6 +117,7 @@ export {
   holdingAt,
   optionalStrings,
   parseFrets,
+  pitchesOf,
   shapesOf,
   type Grip,
 } from './grip/grips.ts';
@@ -184,7 +185,19 @@ export {
   type Figures,
   type UnmetWish,
 } from './leading/arrange.ts';
-export { priceMove, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
+export { priceMove, pricePatch, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
+export {
+  outcomesOf,
+  servesHow,
+  VOICE_WAYS,
+  type Led,
+  type LedOutcome,
+  type Serves,
+  type Steer,
+  type VoiceWay,
+} from './leading/steer.ts';
+export { steeredPatch } from './leading/steered.ts';
+export { servingOf, type Serving } from './chord/serving.ts';
 export { writeMidi, type MidiSong } from './format/midi.ts';
 export { songOf } from './format/song.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
@@ -218,6 +231,7 @@ export {
   wayOutText,
   whyNotText,
 } from './wording/hand.ts';
+export { servingText, SERVES_HEADINGS, wayText } from './wording/steer.ts';
 export { costText, TERM_NAMES, whyText } from './wording/why.ts';
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';

@@ -43,6 +43,7 @@ export const cell = z.strictObject({
     z.strictObject({ kind: z.literal('wish'), wish, hard: z.boolean() }),
   ]),
   pin: grip.optional(),
+  led: z.boolean().optional(),
   fingers: z
     .string()
     .regex(/^[x0-4T](-[x0-4T]){5,6}$/)

@@ -1,4 +1,5 @@
 import type {
+  Cell,
   Cells,
   Chord,
   ColourOption,
@@ -6,8 +7,12 @@ import type {
   Grip,
   Group,
   Labels,
+  Midi,
   MovePrice,
+  LedOutcome,
+  Patch,
   Player,
+  Serves,
   Shapes,
   Style,
   WayOutId,
@@ -51,6 +56,22 @@ export interface OtherWay {
   readonly figures: Figures;
   /** Column by column. */
   readonly grips: readonly (Grip | null)[];
+}
+/** Where steered voices can come to, with the price of going there and what makes it. */
+export interface SteeredOutcome extends LedOutcome {
+  readonly serves: Serves;
+  readonly grip: Grip;
+  /** What sounds one after another, from the old grip to the new one. */
+  readonly row: readonly (readonly Midi[])[];
+  readonly extra: number;
+  readonly patch: Patch<Cell>;
+}
+/** What the voices of a column can come to in the next that sounds. */
+export interface Steered {
+  readonly to: number;
+  readonly outcomes: readonly SteeredOutcome[];
+  /** How many there are in all; those listed are the nearest. */
+  readonly all: number;
 }
 /** A grip without a chord. */
 export type BareGrip = Pick<Grip, 'frets' | 'fingers'>;

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Arrangement, Cells, Chord, ClimbWish, Grip, Player } from '../../core/index.ts';
+import type { Arrangement, Cells, Chord, ClimbWish, Grip, Player, Steer } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type {
   Around,
@@ -12,6 +12,7 @@ import type {
   Phase,
   PricedColour,
   PricedMove,
+  Steered,
   Survey,
 } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
@@ -157,6 +158,19 @@ export function useGrips(column: number, result: number, wanted: boolean): Liste
 /** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
 export function useWaysOut(column: number, grip: string | null, result: number): readonly EasierGrip[] | null {
   return useAnswer(`${column}/${grip}/${result}`, result > 0 && grip !== null, () => solver().waysOut(column, grip!));
+}
+
+/** What the voices of a column's grip can come to when steered; null while it is looked for, or where nothing follows. */
+export function useSteered(
+  column: number,
+  grip: string | null,
+  ways: readonly Steer[],
+  result: number,
+  wanted: boolean,
+): Steered | null {
+  return useAnswer(`${column}/${grip}/${JSON.stringify(ways)}/${result}`, result > 0 && wanted && grip !== null, () =>
+    solver().steer(column, grip!, ways),
+  );
 }
 
 /** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */

@@ -4,6 +4,7 @@ import {
   coloursOf,
   columnsOf,
   differentPaths,
+  distinct,
   formatFrets,
   fretsAt,
   gripOf,
@@ -12,17 +13,23 @@ import {
   likedFirst,
   moveName,
   moveReason,
+  outcomesOf,
   parseChart,
+  parseFrets,
+  pitchesOf,
   pick,
   plainNumeral,
   priceMove,
+  pricePatch,
   pricingFor,
   proposalsFor,
   readChart,
   Search,
   searchable,
+  servesHow,
   slotKeys,
   spanOfColumns,
+  steeredPatch,
   symbolOf,
   versionsOf,
   waysOut,
@@ -30,9 +37,11 @@ import {
   type Midi,
   type Player,
   type Proposal,
+  type Serves,
   type SolvedTake,
   type ShapeLibrary,
   type Span,
+  type Steer,
 } from '../../core/index.ts';
 import { follow, followWhile, pause } from './follow.ts';
 import { handAnswers } from './hand.ts';
@@ -48,6 +57,8 @@ import type {
   PricedColour,
   PricedGrips,
   PricedMove,
+  Steered,
+  SteeredOutcome,
 } from './questions.ts';
 
 /** The search of the newest player, with its tables. */
@@ -65,7 +76,7 @@ function searchOf({ player, banished }: Job, library: ShapeLibrary): Search {
 let solved: SolvedTake | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
-const newestOf = { colours: 0, moves: 0, grips: 0, waysOut: 0, otherWays: 0, warm: 0 };
+const newestOf = { colours: 0, moves: 0, grips: 0, steer: 0, waysOut: 0, otherWays: 0, warm: 0 };
 /** What the newest arrangement is of. */
 let job: Job | null = null;
 
@@ -86,6 +97,9 @@ async function pricing(
   await follow(of.search.reach(at), current);
   return current() ? { of, at, current } : null;
 }
+
+/** Outcomes of steering that are priced: more than one looks through. */
+const MOST_OUTCOMES = 80;
 
 /** Beside the best: three in all are what one can compare. */
 const OTHER_WAYS = 2;
@@ -241,6 +255,44 @@ const solver = {
     const priced = await pricing('grips', column);
     if (priced === null) return null;
     return gripsAt(priced.of, priced.at, column);
+  },
+
+  /**
+   * Where the voices of the grip in a column can come to in the next that sounds, `ways` from the lowest up; the best
+   * serving first, and of those the cheapest. Null: there is no next, or something newer came.
+   */
+  async steer(column: number, grip: string, ways: readonly Steer[]): Promise<Steered | null> {
+    const priced = await pricing('steer', column);
+    const to = priced ? priced.of.index.findIndex((at, i) => i > column && at >= 0) : -1;
+    if (priced === null || to < 0) return null;
+    const { of, current } = priced;
+    const [left, right] = [of.columns[column]!, of.columns[to]!];
+    const frets = parseFrets(grip)!;
+    const pitches = distinct(frets.flatMap((fret, s) => (fret < 0 ? [] : [of.library.neck.open[s]! + fret])));
+    const all = outcomesOf({ pitches, frets }, ways, { from: left.chord!, to: right.chord! }, of.library);
+    const ticks = right.slot.start + right.slot.entry.ticks - left.slot.start;
+    const outcomes: SteeredOutcome[] = [];
+    for (const outcome of all.slice(0, MOST_OUTCOMES)) {
+      const patch = steeredPatch(left, grip, right, outcome, of.library);
+      const { extra } = pricePatch(of, { start: left.slot.start, ticks }, patch);
+      const { chord, shape } = outcome.end;
+      const between = [...(outcome.early ? [outcome.early] : []), ...outcome.late];
+      if (extra !== null)
+        outcomes.push({
+          ...outcome,
+          serves: servesHow(outcome, right.chord!),
+          grip: gripOf(chord, of.library, shape),
+          row: [pitches, ...between.map((one) => pitchesOf(of.library, one.shape)), pitchesOf(of.library, shape)],
+          extra,
+          patch,
+        });
+      await pause();
+      if (!current()) return null;
+    }
+    const order = (serves: Serves) => outcomes.findIndex((one) => one.serves === serves);
+    const groups = new Map(outcomes.map(({ serves }) => [serves, order(serves)]));
+    outcomes.sort((a, b) => groups.get(a.serves)! - groups.get(b.serves)! || a.extra - b.extra);
+    return { to, outcomes, all: all.length };
   },
 
   /** The next best ways through the tune that differ for a quarter of the time, at most two; null: something newer came. */

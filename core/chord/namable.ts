@@ -62,7 +62,7 @@ function kindsOn({ thirds, fifths, sevenths, tensions }: Shelf): Kind[] {
 }
 
 /** Each kind once, in the form the grammar gives it back. */
-const KINDS: readonly Kind[] = [
+export const KINDS: readonly Kind[] = [
   ...new Map(
     SHELVES.flatMap(kindsOn).flatMap((kind): [string, Kind][] => {
       const read = parseSuffix(suffixOf(kind));

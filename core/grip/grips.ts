@@ -70,6 +70,15 @@ export function positionOf({ strings, frets }: Shapes, shape: number): number {
 export const fretsAt = ({ strings, frets }: Shapes, shape: number): number[] =>
   Array.from(frets.subarray(shape * strings, (shape + 1) * strings));
 
+/** The shape with these frets (−1 not played); null: the hand does not hold it. */
+export function shapeAt(frets: readonly number[], library: ShapeLibrary): number | null {
+  const { neck, strings, start, order } = library;
+  if (frets.length !== strings) return null;
+  const mask = frets.reduce((bits, fret, s) => (fret < 0 ? bits : bits | (1 << pitchClassOf(neck.open[s]! + fret))), 0);
+  const same = (shape: number) => frets.every((fret, s) => library.frets[shape * strings + s] === fret);
+  return order.subarray(start[mask], start[mask + 1]).find(same) ?? null;
+}
+
 export function formatFrets(frets: ArrayLike<number>): string {
   return Array.from(frets, (fret) => (fret < 0 ? 'x' : String(fret))).join('-');
 }

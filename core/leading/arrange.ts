@@ -81,7 +81,8 @@ export function searchable(
   const index = columns.map(({ chord, decision, move, wishes }, i) => {
     if (chord === null || !search.playable(chord)) return -1;
     const pin = decision?.pin === undefined ? null : parseFrets(decision.pin);
-    return wanted.push({ chord, pin, ring: move?.found.ring ?? null, place: places[i]!, wishes }) - 1;
+    const led = decision?.led ?? false;
+    return wanted.push({ chord, pin, led, ring: move?.found.ring ?? null, place: places[i]!, wishes }) - 1;
   });
   return { wanted, index };
 }

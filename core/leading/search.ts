@@ -1,5 +1,5 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
-import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
+import { formatFrets, fretsAt, pitchesOf, shapeAt, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import type { Midi } from '../pitch/pitch.ts';
@@ -15,6 +15,8 @@ export interface Wanted {
   readonly chord: Chord;
   /** Fret per string, −1 not played. A pin that is no grip of the chord is not obeyed. */
   readonly pin: readonly number[] | null;
+  /** Whether the pin is obeyed also where it is no grip of the chord, so long as the hand holds it. */
+  readonly led?: boolean;
   /** A pitch that is to sound, on its open string where there is one; where no grip has it, any will do. */
   readonly ring?: Midi | null;
   /** Where it stands in time; left out, nothing is known of it. */
@@ -100,12 +102,11 @@ export class Search {
 
   /** The states of a chord (or of its pin), remembered. */
   states(want: Wanted): States {
-    const { chord, pin, ring = null, wishes = [], unlike = [] } = want;
+    const { chord, pin, led = false, ring = null, wishes = [], unlike = [] } = want;
     const key = keyOf(want);
     const known = this.#cache.get(key);
     if (known) return known;
-    const pinned =
-      pin === null ? new Uint32Array() : shapesOf(chord, this.#library).filter((shape) => this.#isShape(shape, pin));
+    const pinned = pin === null ? new Uint32Array() : this.#pinned(chord, pin, led);
     const wanted = pinned.length > 0 ? pinned : ringing(this.shapes(chord), this.#library, ring);
     const states = pricedUnlike(statesOf(chord, this.#library, this.#pricing, wanted, gripWishes(wishes)), unlike);
     this.#cache.set(key, states);
@@ -119,9 +120,11 @@ export class Search {
     return all.filter((shape) => !this.#banished.has(formatFrets(fretsAt(this.#library, shape))));
   }
 
-  #isShape(shape: number, frets: readonly number[]): boolean {
-    const held = fretsAt(this.#library, shape);
-    return held.length === frets.length && frets.every((fret, s) => held[s] === fret);
+  /** The shape of a pin; none where the hand cannot hold it or, unless voices were led there, it is no grip of the chord. */
+  #pinned(chord: Chord, pin: readonly number[], led: boolean): Uint32Array {
+    const shape = shapeAt(pin, this.#library);
+    if (shape === null) return new Uint32Array();
+    return led ? Uint32Array.of(shape) : shapesOf(chord, this.#library).filter((one) => one === shape);
   }
 
   /** Whether the hand can hold the chord at all. */
@@ -384,10 +387,10 @@ const isSameColumn = (a: SearchColumn | undefined, b: SearchColumn) => a?.key ==
 const stepKey = (from: SearchColumn, to: SearchColumn, forward: boolean) =>
   `${from.key} ${from.placeKey} ${forward ? '>' : '<'} ${to.key} ${to.placeKey}`;
 const directionsOf = (a: SearchColumn, b: SearchColumn) => [stepKey(a, b, true), stepKey(b, a, false)];
-const keyOf = ({ chord, pin, ring, wishes = [], unlike = [] }: Wanted) =>
+const keyOf = ({ chord, pin, led, ring, wishes = [], unlike = [] }: Wanted) =>
   [
     symbolOf(chord),
-    pin === null ? '' : formatFrets(pin),
+    pin === null ? '' : `${formatFrets(pin)}${led ? ' led' : ''}`,
     ring ?? '',
     JSON.stringify(gripWishes(wishes)),
     JSON.stringify(unlike),

@@ -41,18 +41,27 @@ export interface MovePrice {
 
 /** Prices a proposal by the best whole path through what it would put in its span. */
 export function priceMove(of: SolvedTake, span: Span, proposal: Proposal): MovePrice {
-  const within = ({ slot }: Column) => slot.start >= span.start && slot.start < span.start + span.ticks;
-  const patch = movePatch(of.slots, of.keys, of.cells, span, proposal);
+  return pricePatch(of, span, movePatch(of.slots, of.keys, of.cells, span, proposal));
+}
+
+/** Prices a change of the cells by the best whole path through what then stands in a span; all else stays as it is. */
+export function pricePatch(
+  of: SolvedTake,
+  { start, ticks }: Pick<Span, 'start' | 'ticks'>,
+  patch: Patch<Cell>,
+): MovePrice {
+  const within = ({ slot }: Column) => slot.start >= start && slot.start < start + ticks;
   const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells);
   const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
   const all = searchable(made, of.search, of.tempo);
   const inside = made.flatMap((column, i) => (within(column) ? [{ column, at: all.index[i]! }] : []));
-  if (inside.some(({ at }) => at < 0) || places.length === 0) return { extra: null, grips: [], patch };
-  const wanted = inside.map(({ at }) => all.wanted[at]!);
+  const sounding = inside.filter(({ column }) => column.chord !== null);
+  if (sounding.some(({ at }) => at < 0) || places.length === 0) return { extra: null, grips: [], patch };
+  const wanted = sounding.map(({ at }) => all.wanted[at]!);
   const passage = of.search.passage(places[0]!, places.at(-1)!, wanted);
   return {
     extra: passage && passage.cost - of.best,
-    grips: passage ? passage.shapes.map((shape, i) => gripOf(inside[i]!.column.chord!, of.library, shape)) : [],
+    grips: passage ? passage.shapes.map((shape, i) => gripOf(sounding[i]!.column.chord!, of.library, shape)) : [],
     patch,
   };
 }

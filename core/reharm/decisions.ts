@@ -27,6 +27,8 @@ export interface Cell {
   readonly ticks?: Ticks;
   /** A grip, `x-3-5-4-5-3`, that stays whatever else changes. */
   readonly pin?: string;
+  /** Whether its voices were led there: then it stands also where it lacks what its chord should have, or adds to it. */
+  readonly led?: boolean;
   /** The fingers a pinned grip is to have, `x-1-3-1-4-1`; else those that lie best. */
   readonly fingers?: string;
 }

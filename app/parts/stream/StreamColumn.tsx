@@ -1,7 +1,7 @@
-import { memo } from 'react';
-import { distinct, musical, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
+import { memo, useState, type PointerEvent } from 'react';
+import { distinct, musical, pitchName, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
-import { ribbonsBetween, type Ribbon } from './layout.ts';
+import { ribbonsBetween, standsOf, type Ribbon, type Stand } from './layout.ts';
 
 interface StreamColumnProps {
   readonly column: ArrangedColumn;
@@ -15,6 +15,10 @@ interface StreamColumnProps {
   readonly mark: number;
   /** A grip that is being tried here: its pitches are outlined. */
   readonly tried: Grip | null;
+  /** A note is dragged up or down to another pitch. */
+  readonly onMove: (pitch: Midi, to: Midi) => void;
+  /** The line that a note, counted from the lowest, goes on by is to be level. */
+  readonly onHold: (voice: number) => void;
 }
 
 const MARGIN = 8;
@@ -22,8 +26,9 @@ const RIBBON_ROOM = 40;
 
 /** A column's notes as marks with their degrees, and the ribbons that lead to the next column. */
 export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
-  const { column, next, open, width, height, yOf, mark, tried } = props;
+  const { column, next, open, width, height, yOf, mark, tried, onMove, onHold } = props;
   const { grip } = column;
+  const [drag, setDrag] = useState<{ readonly pitch: Midi; readonly from: number; readonly to: Midi } | null>(null);
   if (!grip) return <svg className="stream-column" width={width} height={height} aria-hidden="true" />;
   const left = MARGIN;
   const right = width - RIBBON_ROOM;
@@ -31,6 +36,28 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
   const reach = width + MARGIN;
   const pitches = distinct(grip.pitches);
   const heldOn = new Set(ribbons.filter(({ kind }) => kind === 'held').map(({ from }) => from));
+  const perSemitone = yOf(0) - yOf(1);
+  const stands = standsOf(pitches, mark, perSemitone);
+  const middle = (left + right) / 2;
+  const side = (stand: Stand) =>
+    [stand === 'right' ? middle + 1 : left, stand === 'left' ? middle - 1 : right] as const;
+  const dragged = (pitch: Midi) => ({
+    onPointerDown: (event: PointerEvent<SVGElement>) => {
+      if (event.pointerType !== 'mouse' || event.button !== 0 || event.shiftKey) return;
+      event.stopPropagation();
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setDrag({ pitch, from: event.clientY, to: pitch });
+    },
+    onPointerMove: (event: PointerEvent<SVGElement>) => {
+      if (drag?.pitch !== pitch) return;
+      setDrag({ ...drag, to: pitch + Math.round((drag.from - event.clientY) / perSemitone) });
+    },
+    onPointerUp: () => {
+      if (drag && drag.to !== drag.pitch) onMove(drag.pitch, drag.to);
+      setDrag(null);
+    },
+    onPointerCancel: () => setDrag(null),
+  });
   return (
     <svg className="stream-column" width={width} height={height} aria-hidden="true">
       {ribbons.map((ribbon) => (
@@ -41,16 +68,42 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
           style={ribbon.kind === 'held' ? { strokeWidth: Math.max(5, mark * 0.6) } : undefined}
         />
       ))}
+      {ribbons
+        .filter(({ kind }) => kind !== 'held')
+        .map((ribbon) => (
+          <path
+            key={`hold ${ribbon.from}`}
+            className="ribbon-hold"
+            d={ribbonPath(ribbon, right, reach, yOf)}
+            onClick={(event) => {
+              event.stopPropagation();
+              onHold(pitches.indexOf(ribbon.from));
+            }}
+          >
+            <title>Hold this voice</title>
+          </path>
+        ))}
       {pitches.map((pitch, i) => {
         const degree = degreeOfPitch(column, open, pitch);
         const kind = i === 0 ? 'lowest' : heldOn.has(pitch) ? 'held' : 'moving';
+        const [from, to] = side(stands[i]!);
         return (
-          <g key={pitch} className={`note note-${kind}`}>
-            <rect x={left} y={yOf(pitch) - mark / 2} width={right - left} height={mark} rx={mark / 2} />
-            <SvgLabel text={musical(degree)} x={(left + right) / 2} y={yOf(pitch)} size={Math.min(12.5, mark - 3)} />
+          <g
+            key={pitch}
+            className={`note note-${kind} ${drag?.pitch === pitch ? 'note-dragged' : ''}`}
+            {...dragged(pitch)}
+          >
+            <rect x={from} y={yOf(pitch) - mark / 2} width={to - from} height={mark} rx={mark / 2} />
+            <SvgLabel text={musical(degree)} x={(from + to) / 2} y={yOf(pitch)} size={Math.min(12.5, mark - 3)} />
           </g>
         );
       })}
+      {drag && drag.to !== drag.pitch && (
+        <g className="note-wanted">
+          <rect x={left} y={yOf(drag.to) - mark / 2} width={right - left} height={mark} rx={mark / 2} />
+          <SvgLabel text={musical(pitchName(drag.to))} x={(left + right) / 2} y={yOf(drag.to)} size={mark - 3} />
+        </g>
+      )}
       {distinct(tried?.pitches ?? []).map((pitch) => (
         <rect
           key={`tried ${pitch}`}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ArrangedColumn } from '../../../core/index.ts';
-import { columnWidth, pitchRange, ribbonsBetween, widened } from './layout.ts';
+import { columnWidth, pitchRange, standsOf, ribbonsBetween, widened } from './layout.ts';
 
 test('a ribbon is level for a held note, a step up to a whole step, a leap beyond', () => {
   // Dm7 to G7 and a leap on top; the bass falls a fifth.
@@ -44,4 +44,12 @@ test('the stream shows every pitch with room, and never a narrow take enlarged',
   const narrow = pitchRange([column([60, 62, 64])]);
   expect(narrow.high - narrow.low).toBeGreaterThanOrEqual(18);
   expect(pitchRange([]).low).toBeLessThan(pitchRange([]).high);
+});
+
+test('notes too close to be told apart stand side by side, the lower first', () => {
+  expect(standsOf([48, 55, 60], 18, 10)).toEqual(['whole', 'whole', 'whole']);
+  expect(standsOf([48, 63, 64], 18, 10)).toEqual(['whole', 'left', 'right']);
+  expect(standsOf([60, 61, 62, 67], 18, 10)).toEqual(['left', 'right', 'left', 'whole']);
+  // With more room for each semitone they stand one above the other.
+  expect(standsOf([63, 64], 18, 20)).toEqual(['whole', 'whole']);
 });

@@ -61,3 +61,18 @@ export function pitchRange(columns: readonly ArrangedColumn[]): { low: number; h
 
 /** Open strings and their octaves, the pitches a guitarist knows by heart, for the scale at the side. */
 export const SCALE_PITCHES = [40, 45, 50, 55, 59, 64, 69, 76] as const;
+
+/** Where a note stands in its column: over its whole width, or beside one it would hide. */
+export type Stand = 'whole' | 'left' | 'right';
+
+/** How notes stand whose marks are as tall as `mark` and `perSemitone` apart: those too close stand side by side, the lower first. */
+export function standsOf(pitches: readonly number[], mark: number, perSemitone: number): readonly Stand[] {
+  const isClose = (i: number) =>
+    i >= 0 && i + 1 < pitches.length && (pitches[i + 1]! - pitches[i]!) * perSemitone < mark + 1;
+  const stands: Stand[] = [];
+  pitches.forEach((_, i) => {
+    if (isClose(i - 1)) stands.push(stands[i - 1] === 'left' ? 'right' : 'left');
+    else stands.push(isClose(i) ? 'left' : 'whole');
+  });
+  return stands;
+}

@@ -13,11 +13,16 @@ import {
   costText,
   figuresText,
   joinText,
+  maskOf,
   musical,
+  pitchClassOf,
   readingSentence,
+  servingOf,
+  servingText,
   symbolOf,
   whyText,
   type ArrangedColumn,
+  type Chord,
   type Column,
   type Figures,
   type Grip,
@@ -35,7 +40,7 @@ import { OptionRow } from './OptionRow.tsx';
 import type { GripList } from './useGripList.ts';
 import { WaysOut } from './WaysOut.tsx';
 
-export type OptionsTab = 'colour' | 'move' | 'grip' | 'wish';
+export type OptionsTab = 'colour' | 'move' | 'grip' | 'voice' | 'wish';
 
 interface OptionsProps {
   readonly column: Column;
@@ -93,6 +98,8 @@ interface OptionsProps {
   readonly onShift: ((beats: number) => void) | null;
   /** What is wished of the selected span. */
   readonly wishes: ReactNode;
+  /** Where its voices go. */
+  readonly voices: ReactNode;
   /** Other changes the bar is known with. */
   readonly changes: BarChanges;
   /** Whether colours that grate are shown too. */
@@ -104,99 +111,29 @@ const HEADINGS: Readonly<Record<OptionsTab, string>> = {
   colour: 'Colours',
   move: 'Moves',
   grip: 'Grips',
+  voice: 'Voices',
   wish: 'Wishes',
 };
 
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
-  const { column, here, before, after, figures, busy, tab, onTab, onPin, onRelease, onHear, onDivide } = props;
-  const { slot } = column;
+  const { column, here, before, after, figures, busy, tab, onTab, onHear } = props;
   const grip = here?.grip ?? null;
-  const warning = grip && caution(grip.reachMm, grip.difficulty);
   return (
     <aside className="side" aria-label="Options for the selected chord">
       <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
         <Tab value="colour" label="Colour" id="tab-colour" aria-controls="options-panel" />
         <Tab value="move" label="Moves" id="tab-move" aria-controls="options-panel" />
         <Tab value="grip" label="Grip" id="tab-grip" aria-controls="options-panel" />
+        <Tab value="voice" label="Voices" id="tab-voice" aria-controls="options-panel" />
         <Tab value="wish" label="Wishes" id="tab-wish" aria-controls="options-panel" />
       </Tabs>
       <div className="side-head">
         <h2>
           {HEADINGS[tab]} in {props.place}
         </h2>
-        {column.move && (
-          <p className="move-made">
-            <b>{appliedText(column.move).name}</b>: <Glyphs text={appliedText(column.move).reason} />
-            {column.leans && (
-              <em> It leans on what {column.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
-            )}
-          </p>
-        )}
-        <p>
-          The chart says <Glyphs text={musical(column.plain)} />
-          {!slot.reading && '.'}
-          {slot.reading && (
-            <>
-              , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
-              <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
-              <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
-              {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
-            </>
-          )}
-        </p>
-        <Changes {...props.changes} />
-        {tab === 'colour' && <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>}
-        <div className="side-actions">
-          <Button
-            size="small"
-            variant="outlined"
-            startIcon={<VolumeUpOutlined />}
-            onClick={() => onHear(grip)}
-            disabled={!grip}
-            title="Between the chords before and after it"
-          >
-            Hear it
-          </Button>
-          {column.decision?.pin ? (
-            <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={onPin}>
-              Unpin
-            </Button>
-          ) : (
-            <Button size="small" variant="outlined" onClick={onPin} disabled={!grip}>
-              Pin it
-            </Button>
-          )}
-          {column.decision && (
-            <Button size="small" variant="outlined" onClick={onRelease}>
-              {column.part > 0 ? 'Join' : 'Let go'}
-            </Button>
-          )}
-          {props.onShift && (
-            <>
-              <Button size="small" variant="outlined" onClick={() => props.onShift?.(-1)}>
-                Earlier
-              </Button>
-              <Button size="small" variant="outlined" onClick={() => props.onShift?.(1)}>
-                Later
-              </Button>
-            </>
-          )}
-          {props.onLift && (
-            <Button size="small" variant="outlined" onClick={props.onLift}>
-              Lift the move
-            </Button>
-          )}
-          {tab === 'colour' && onDivide && (
-            <Button size="small" variant="outlined" onClick={onDivide}>
-              Two colours
-            </Button>
-          )}
-        </div>
-        {warning && <p className="caution">{warning}</p>}
-        {(tab === 'grip' || warning) && (
-          <WaysOut easier={props.easier} onPeek={props.onPeek} onChoose={props.onEasier} />
-        )}
+        {/* Voices need the room. */}
+        {tab !== 'voice' && <Standing {...props} />}
       </div>
       <div
         id="options-panel"
@@ -210,6 +147,8 @@ export function Options(props: OptionsProps) {
           <Moves {...props} />
         ) : tab === 'wish' ? (
           props.wishes
+        ) : tab === 'voice' ? (
+          props.voices
         ) : (
           <Grips
             chord={column.chord}
@@ -231,18 +170,121 @@ export function Options(props: OptionsProps) {
             <Glyphs text={before ? whyText(before, here!, props.noteNames) : 'the start'} />
             <Cost text={costText(here!.terms)} />
           </dd>
-          <dt>On</dt>
-          <dd>{after ? joinText(after) : 'the end'}</dd>
+          {tab !== 'voice' && (
+            <>
+              <dt>On</dt>
+              <dd>{after ? joinText(after) : 'the end'}</dd>
+            </>
+          )}
           <dt>Tune</dt>
           <dd>{figuresText(figures)}</dd>
         </dl>
       )}
       <p className="side-keys">
-        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear <kbd>P</kbd> pin <kbd>⌫</kbd> let go
+        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear{' '}
+        {tab === 'voice' ? (
+          <>
+            <kbd>2</kbd> <kbd>↑</kbd> sends voice 2 up
+          </>
+        ) : (
+          <>
+            <kbd>P</kbd> pin <kbd>⌫</kbd> let go
+          </>
+        )}
       </p>
     </aside>
   );
 }
+
+/** What stands in the column and why, and what can be done with it. */
+function Standing(props: OptionsProps) {
+  const { column, here, tab, onPin, onRelease, onHear, onDivide } = props;
+  const { slot } = column;
+  const grip = here?.grip ?? null;
+  const warning = grip && caution(grip.reachMm, grip.difficulty);
+  const led = column.decision?.led && column.chord && grip ? ledText(column.chord, grip) : null;
+  return (
+    <>
+      {column.move && (
+        <p className="move-made">
+          <b>{appliedText(column.move).name}</b>: <Glyphs text={appliedText(column.move).reason} />
+          {column.leans && (
+            <em> It leans on what {column.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
+          )}
+        </p>
+      )}
+      <p>
+        The chart says <Glyphs text={musical(column.plain)} />
+        {!slot.reading && '.'}
+        {slot.reading && (
+          <>
+            , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
+            <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
+            <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
+            {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
+          </>
+        )}
+      </p>
+      {led && (
+        <p>
+          Led here voice by voice: <Glyphs text={led} />.
+        </p>
+      )}
+      <Changes {...props.changes} />
+      {tab === 'colour' && <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>}
+      <div className="side-actions">
+        <Button
+          size="small"
+          variant="outlined"
+          startIcon={<VolumeUpOutlined />}
+          onClick={() => onHear(grip)}
+          disabled={!grip}
+          title="Between the chords before and after it"
+        >
+          Hear it
+        </Button>
+        {column.decision?.pin ? (
+          <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={onPin}>
+            Unpin
+          </Button>
+        ) : (
+          <Button size="small" variant="outlined" onClick={onPin} disabled={!grip}>
+            Pin it
+          </Button>
+        )}
+        {column.decision && (
+          <Button size="small" variant="outlined" onClick={onRelease}>
+            {column.part > 0 ? 'Join' : 'Let go'}
+          </Button>
+        )}
+        {props.onShift && (
+          <>
+            <Button size="small" variant="outlined" onClick={() => props.onShift?.(-1)}>
+              Earlier
+            </Button>
+            <Button size="small" variant="outlined" onClick={() => props.onShift?.(1)}>
+              Later
+            </Button>
+          </>
+        )}
+        {props.onLift && (
+          <Button size="small" variant="outlined" onClick={props.onLift}>
+            Lift the move
+          </Button>
+        )}
+        {tab === 'colour' && onDivide && (
+          <Button size="small" variant="outlined" onClick={onDivide}>
+            Two colours
+          </Button>
+        )}
+      </div>
+      {warning && <p className="caution">{warning}</p>}
+      {(tab === 'grip' || warning) && <WaysOut easier={props.easier} onPeek={props.onPeek} onChoose={props.onEasier} />}
+    </>
+  );
+}
+
+const ledText = (chord: Chord, { pitches }: Grip) => servingText(servingOf(chord, maskOf(pitches.map(pitchClassOf))));
 
 /** What a column and the way to it cost; what of, when asked. */
 function Cost({ text }: { readonly text: string }) {

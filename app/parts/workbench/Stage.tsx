@@ -2,15 +2,18 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import {
   appliedText,
+  distinct,
   musical,
   pitchName,
   readingLabel,
+  voicePairs,
   wishText,
   type ArrangedColumn,
   type Arrangement,
   type Column,
   type Grip,
   type Midi,
+  type Steer,
 } from '../../../core/index.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import type { Mark } from '../reading/marks.ts';
@@ -34,8 +37,11 @@ interface StageProps {
   readonly playing: number | null;
   /** Open strings, sounding. */
   readonly open: readonly Midi[];
-  /** A grip tried in the selected column. */
+  /** A grip that is tried, and in which column. */
   readonly tried: Grip | null;
+  readonly triedAt: number;
+  /** A voice of a column's grip, counted from the lowest, is sent somewhere at the next change. */
+  readonly onSend: (column: number, voice: number, way: Steer) => void;
   /** Wishes that cannot be met, with the columns that stop them. */
   readonly unmet: Arrangement['unmet'];
   /** `extending` keeps the other end of what is selected. */
@@ -61,6 +67,8 @@ export function Stage({
   playing,
   open,
   tried,
+  triedAt,
+  onSend,
   unmet,
   onSelect,
 }: StageProps) {
@@ -104,6 +112,16 @@ export function Stage({
   const perSemitone = height / (high - low + 1);
   const mark = Math.min(MARK_MOST, Math.max(9, perSemitone * 1.6));
   const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
+
+  /** A note is dragged: the voice that comes to it from the column before is sent elsewhere. */
+  const sendTo = (index: number, pitch: number, to: number) => {
+    const before = voicings.slice(0, index).findLastIndex((one) => one?.grip);
+    const [earlier, here] = [voicings[before]?.grip, voicings[index]?.grip];
+    if (!earlier || !here) return;
+    const [from, notes] = [distinct(earlier.pitches), distinct(here.pitches)];
+    const pair = voicePairs(from, notes).find(([, b]) => notes[b] === pitch);
+    if (pair) onSend(before, pair[0], from[pair[0]] === to ? 'held' : { to });
+  };
 
   return (
     <div className="stage" ref={scroller} tabIndex={-1}>
@@ -209,7 +227,9 @@ export function Stage({
                     height={height}
                     yOf={yOf}
                     mark={mark}
-                    tried={index === selected ? tried : null}
+                    tried={index === triedAt ? tried : null}
+                    onMove={(pitch, to) => sendTo(index, pitch, to)}
+                    onHold={(voice) => onSend(index, voice, 'held')}
                   />
                 </div>
               )}

@@ -5,6 +5,7 @@ import {
   caution,
   difficultyWord,
   secondsOf,
+  servingText,
   spanOfColumns,
   songOf,
   symbolOf,
@@ -17,13 +18,14 @@ import {
   type Chart,
   type Column,
   type Grip,
+  type Steer,
 } from '../../../core/index.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
-import type { PricedMove } from '../../work/questions.ts';
+import type { PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement, useColours, useGrips, useMoves, useOtherWays, useWaysOut } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
@@ -44,8 +46,10 @@ import { useGripList } from './useGripList.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
+import { useVoices } from './useVoices.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { wishEdits } from './wishEdits.ts';
+import { Voices } from './Voices.tsx';
 import { Wishes } from './Wishes.tsx';
 
 interface WorkbenchProps {
@@ -68,6 +72,7 @@ interface WorkbenchProps {
 }
 
 const NONE: readonly string[] = [];
+const NO_OUTCOMES: readonly SteeredOutcome[] = [];
 const NO_UNMET: Arrangement['unmet'] = [];
 /** Moves shown beside the colours. */
 const BEST_MOVES = 4;
@@ -106,6 +111,7 @@ export function Workbench(props: WorkbenchProps) {
   const column = columns[selected]!;
   const here = arranged?.[selected];
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
+  const voices = useVoices(selected, here?.grip ?? null, solving.result, tab === 'voice');
   const grips = useGripList(useGrips(selected, solving.result, tab === 'grip'), book);
   const [peek, setPeek] = useState<Grip | null>(null);
   const hard = here?.grip && isHard(here.grip) ? here.grip.grip : null;
@@ -131,11 +137,21 @@ export function Workbench(props: WorkbenchProps) {
     () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
     [found, tab, words],
   );
-  const offered = { colour: colours.length, grip: grips.rows.length, move: moves.length, wish: 0 }[tab];
+  const outcomes = voices.steered?.outcomes ?? NO_OUTCOMES;
+  const offered = {
+    colour: colours.length,
+    grip: grips.rows.length,
+    move: moves.length,
+    voice: outcomes.length,
+    wish: 0,
+  }[tab];
+  /** Where steered voices would come to, in the column they lead to. */
+  const led = tab === 'voice' && voices.steered ? outcomes[trying] : undefined;
   const option = {
     colour: colours[trying]?.grip,
     grip: grips.at(trying)?.grip,
     move: moves[trying]?.grips[0],
+    voice: null,
     wish: null,
   }[tab];
   const tried: Grip | null = peek ?? option ?? null;
@@ -173,6 +189,11 @@ export function Workbench(props: WorkbenchProps) {
     } else if (tab === 'grip') {
       const listed = grips.at(index);
       if (listed) decide.pinTo(listed.grip);
+    } else if (tab === 'voice') {
+      const outcome = outcomes[index];
+      if (!outcome) return;
+      setTrying(-1);
+      store.edit(outcome.patch, `${servingText(outcome.end)} after ${place}`);
     }
   };
   const markGrip = (as: GripMark) => {
@@ -194,6 +215,22 @@ export function Workbench(props: WorkbenchProps) {
     const tried = move.grips.map(({ pitches }) => ({ pitches, ticks: whole / move.grips.length }));
     playback.hearInPlace(chart, arranged, from, to, tried);
   };
+  const hearLed = ({ row }: SteeredOutcome) => {
+    const to = voices.steered?.to;
+    if (!arranged || to === undefined) return;
+    const whole = column.slot.entry.ticks + columns[to]!.slot.entry.ticks;
+    const tried = row.map((pitches) => ({ pitches, ticks: whole / row.length }));
+    playback.hearInPlace(chart, arranged, selected, to, tried);
+  };
+  /** Sends a voice of the grip in some column, and shows what can come of it. */
+  const send = (index: number, voice: number, way: Steer) => {
+    const grip = arranged?.[index]?.grip;
+    if (!grip) return;
+    select(index);
+    setTab('voice');
+    setTrying(0);
+    voices.send(index, grip, voice, way);
+  };
   const play = () => {
     if (playback.active) playback.stop();
     else if (arranged) playback.play(chart, arranged, selected);
@@ -203,30 +240,41 @@ export function Workbench(props: WorkbenchProps) {
     setTab(next);
     setTrying(-1);
   };
+  const { armed } = voices;
+  const sendArmed = (way: Steer) => armed !== null && voices.set(armed, way);
   useBenchKeys(
     {
-      step: (by) => select(selected + by),
+      step: (by) => (armed === null ? select(selected + by) : sendArmed(by > 0 ? 'late' : 'early')),
       extend: (by) => select(selected + by, true),
       first: () => select(0),
       last: () => select(columns.length - 1),
       play,
-      hear: () => (tab === 'move' && moves[trying] ? hearMove(moves[trying]) : hear(inHand)),
+      hear: () => {
+        if (tab === 'move' && moves[trying]) hearMove(moves[trying]);
+        else if (led) hearLed(led);
+        else hear(inHand);
+      },
+      voice: (number) => tab === 'voice' && voices.arm(number),
       hearAlone: () => inHand && playback.hear(inHand.pitches),
       divide: () => decide.divide?.(),
       shift: decide.shift,
       tab: show,
-      try: (by) => setTrying((at) => Math.max(0, Math.min(offered - 1, at + by))),
+      try: (by) => {
+        if (armed !== null) sendArmed(by < 0 ? 'up' : 'down');
+        else setTrying((at) => Math.max(0, Math.min(offered - 1, at + by)));
+      },
       keep: () => keep(trying),
       pin: decide.pin,
       mark: markGrip,
       beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
       neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
-      release: decide.release,
+      release: () => (armed === null ? decide.release() : sendArmed('free')),
       lift: () => decide.lift?.(),
       undo: store.undoOne,
       redo: store.redoOne,
       escape: () => {
         setTrying(-1);
+        voices.disarm();
         playback.stop();
       },
     },
@@ -286,7 +334,9 @@ export function Workbench(props: WorkbenchProps) {
             to={to}
             playing={playback.playing}
             open={guitar.open}
-            tried={tried}
+            tried={led?.grip ?? tried}
+            triedAt={led ? voices.steered!.to : selected}
+            onSend={send}
             unmet={unmet}
             onSelect={select}
           />
@@ -296,7 +346,7 @@ export function Workbench(props: WorkbenchProps) {
             grip={inHand}
             trying={tried !== null}
             ring={column.move?.found.ring ?? null}
-            next={after ?? null}
+            next={after && led ? { ...after, grip: led.grip } : (after ?? null)}
             player={who.player}
             guitar={guitar}
             seconds={secondsIn(column, chart)}
@@ -345,6 +395,19 @@ export function Workbench(props: WorkbenchProps) {
           onRelease={decide.release}
           onDivide={decide.divide}
           onShift={column.part > 0 ? decide.shift : null}
+          voices={
+            <Voices
+              voices={voices}
+              column={column}
+              next={after?.column ?? null}
+              guitar={guitar}
+              noteNames={who.player.noteNames}
+              trying={trying}
+              onTry={setTrying}
+              onKeep={keep}
+              onHear={hearLed}
+            />
+          }
           wishes={
             <>
               <Wishes

@@ -13,6 +13,9 @@ export const BENCH_KEYS: Keys = [
   ['M', 'moves for what is selected'],
   ['G', 'grips of the chord'],
   ['W', 'wishes for what is selected'],
+  ['V', 'voices: where each goes at the next change'],
+  ['1 … 6', 'among voices: take one in hand, the top is 1; the same again holds it'],
+  ['1 … 6, then ↑ ↓ → ←', 'send it up, down, late, early; ⌫ sets it free'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
   ['P', 'pin the grip, unpin it'],
@@ -41,7 +44,8 @@ export interface BenchActions {
   readonly hearAlone: () => void;
   readonly divide: () => void;
   readonly shift: (beats: number) => void;
-  readonly tab: (tab: 'colour' | 'move' | 'grip' | 'wish') => void;
+  readonly tab: (tab: 'colour' | 'move' | 'grip' | 'wish' | 'voice') => void;
+  readonly voice: (number: number) => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
   readonly pin: () => void;
@@ -84,6 +88,8 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('l', actions.lift, free);
   useHotkeys('g', () => actions.tab('grip'), free);
   useHotkeys('w', () => actions.tab('wish'), free);
+  useHotkeys('v', () => actions.tab('voice'), free);
+  useHotkeys('1, 2, 3, 4, 5, 6, 7', (event) => actions.voice(Number(event.key)), free);
   useHotkeys('mod+z', actions.undo, free);
   useHotkeys('mod+shift+z, mod+y', actions.redo, free);
   useHotkeys('escape', actions.escape, { enabled });

@@ -1,0 +1,178 @@
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import {
+  musical,
+  noteIn,
+  noteText,
+  pitchClassOf,
+  pitchText,
+  SERVES_HEADINGS,
+  servingText,
+  VOICE_WAYS,
+  wayText,
+  type Column,
+  type Midi,
+  type NoteNames,
+  type Steer,
+  type VoiceWay,
+} from '../../../core/index.ts';
+import type { SteeredOutcome } from '../../work/questions.ts';
+import { GripDiagram } from '../neck/GripDiagram.tsx';
+import type { Guitar } from '../neck/layout.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { OptionRow } from './OptionRow.tsx';
+import type { VoicesSteered } from './useVoices.ts';
+
+interface VoicesProps {
+  readonly voices: VoicesSteered;
+  readonly column: Column;
+  /** The next that sounds, or null. */
+  readonly next: Column | null;
+  readonly guitar: Guitar;
+  readonly noteNames: NoteNames;
+  readonly trying: number;
+  readonly onTry: (index: number) => void;
+  readonly onKeep: (index: number) => void;
+  readonly onHear: (outcome: SteeredOutcome) => void;
+}
+
+/** Each voice of the grip sent where one likes at the next change, and everything that can come of it. */
+export function Voices({ voices, column, next, guitar, noteNames, trying, onTry, onKeep, onHear }: VoicesProps) {
+  const { pitches, ways, armed, steered } = voices;
+  if (pitches.length === 0) return <p className="side-empty">No chord sounds here.</p>;
+  if (next === null)
+    return <p className="side-empty">Nothing follows this chord. Select one that another comes after.</p>;
+  const name = (pitch: Midi) => {
+    const note = column.chord && noteIn(column.chord, pitchClassOf(pitch));
+    return note ? noteText(note, noteNames) : pitchText(pitch, noteNames);
+  };
+  const steers = ways.some((way) => way !== 'free');
+  return (
+    <div className="voices">
+      <p>
+        <span>
+          On to <Glyphs text={musical(next.symbol)} /> in bar {next.slot.bar}: where does each voice go?
+        </span>
+        {steers && (
+          <Button size="small" onClick={() => pitches.forEach((_, v) => voices.set(v, 'free'))}>
+            All free
+          </Button>
+        )}
+      </p>
+      <ul className="voices-ways" aria-label="Voices, from the top">
+        {pitches
+          .map((pitch, v) => ({ pitch, v }))
+          .reverse()
+          .map(({ pitch, v }, row) => (
+            <li key={pitch} className={armed === v ? 'voice-armed' : ''}>
+              <kbd>{row + 1}</kbd>
+              <b>
+                <Glyphs text={musical(name(pitch))} />
+              </b>
+              <Ways
+                label={`${name(pitch)}, voice ${row + 1}`}
+                way={ways[v]!}
+                noteNames={noteNames}
+                onWay={(way) => voices.set(v, way)}
+              />
+            </li>
+          ))}
+      </ul>
+      {steered === null ? (
+        <p className="side-empty">Looking where they can go…</p>
+      ) : (
+        <>
+          <ul className="options" aria-label="What can come of it">
+            {steered.outcomes.map((outcome, i) => (
+              <Row
+                key={`${outcome.grip.grip} ${wayText(outcome)}`}
+                outcome={outcome}
+                heading={steered.outcomes[i - 1]?.serves !== outcome.serves}
+                guitar={guitar}
+                trying={i === trying}
+                onTry={() => onTry(i)}
+                onKeep={() => onKeep(i)}
+                onHear={() => onHear(outcome)}
+              />
+            ))}
+          </ul>
+          <p className="side-empty">
+            {steered.outcomes.length === 0
+              ? 'Nothing that this hand can hold comes of it. Set a voice free, or send it the other way.'
+              : steered.all > steered.outcomes.length
+                ? `The nearest ${steered.outcomes.length} of ${steered.all.toLocaleString('en')}: send a voice to see others.`
+                : `That is all this hand can hold.`}
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+interface WaysProps {
+  readonly label: string;
+  readonly way: Steer;
+  readonly noteNames: NoteNames;
+  readonly onWay: (way: VoiceWay) => void;
+}
+
+/** Where one voice goes. */
+function Ways({ label, way, noteNames, onWay }: WaysProps) {
+  const exact = typeof way === 'object' ? pitchText(way.to, noteNames) : null;
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={exact ?? way}
+      aria-label={label}
+      onChange={(_, next: VoiceWay | null) => onWay(next ?? 'free')}
+    >
+      {VOICE_WAYS.map((one) => (
+        <ToggleButton key={one} value={one}>
+          {one}
+        </ToggleButton>
+      ))}
+      {exact !== null && (
+        <ToggleButton value={exact}>
+          to <Glyphs text={musical(exact)} />
+        </ToggleButton>
+      )}
+    </ToggleButtonGroup>
+  );
+}
+
+interface RowProps {
+  readonly outcome: SteeredOutcome;
+  /** Whether a group begins with it. */
+  readonly heading: boolean;
+  readonly guitar: Guitar;
+  readonly trying: boolean;
+  readonly onTry: () => void;
+  readonly onKeep: () => void;
+  readonly onHear: () => void;
+}
+
+/** What can come of the voices' ways. */
+function Row({ outcome, heading, guitar, ...row }: RowProps) {
+  const { serves, end, grip, extra } = outcome;
+  return (
+    <OptionRow
+      {...row}
+      heading={heading ? SERVES_HEADINGS[serves] : null}
+      name={grip.grip}
+      stands={false}
+      extra={extra}
+      playable
+    >
+      <GripDiagram grip={grip} guitar={guitar} />
+      <span className="option-reason">
+        <b>
+          <Glyphs text={servingText(end)} />
+        </b>
+        <Glyphs text={wayText(outcome)} />
+        <small>{grip.grip}</small>
+      </span>
+    </OptionRow>
+  );
+}
