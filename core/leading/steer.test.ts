@@ -161,7 +161,7 @@ describe('what is led is decided, and stands', () => {
     const outcome = onTo(['up', 'down', 'up', 'held']).find(({ end }) => !end.whole)!;
     const { arranged } = decided(outcome).after;
     expect(arranged.columns.map(({ grip }) => grip!.grip).slice(1, 3)).toEqual(['x-5-7-5-6-x', gripOf(outcome.end)]);
-    expect(arranged.columns[2]!.column.symbol).toBe('G7b5');
+    expect(arranged.columns[2]!.column.symbol).toBe(symbolOf(outcome.end.chord));
     expect(arranged.problems).toEqual([]);
   });
 

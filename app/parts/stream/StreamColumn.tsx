@@ -1,4 +1,4 @@
-import { memo, useState, type PointerEvent } from 'react';
+import { memo, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { distinct, musical, pitchName, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { ribbonsBetween, standsOf, type Ribbon, type Stand } from './layout.ts';
@@ -28,6 +28,8 @@ const RIBBON_ROOM = 40;
 export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
   const { column, next, open, width, height, yOf, mark, tried, onMove, onHold } = props;
   const { grip } = column;
+  /** The click that ends a drag selects nothing. */
+  const dropped = useRef(false);
   const [drag, setDrag] = useState<{ readonly pitch: Midi; readonly from: number; readonly to: Midi } | null>(null);
   if (!grip) return <svg className="stream-column" width={width} height={height} aria-hidden="true" />;
   const left = MARGIN;
@@ -45,6 +47,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
     onPointerDown: (event: PointerEvent<SVGElement>) => {
       if (event.pointerType !== 'mouse' || event.button !== 0 || event.shiftKey) return;
       event.stopPropagation();
+      dropped.current = false;
       event.currentTarget.setPointerCapture(event.pointerId);
       setDrag({ pitch, from: event.clientY, to: pitch });
     },
@@ -53,10 +56,12 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
       setDrag({ ...drag, to: pitch + Math.round((drag.from - event.clientY) / perSemitone) });
     },
     onPointerUp: () => {
-      if (drag && drag.to !== drag.pitch) onMove(drag.pitch, drag.to);
+      dropped.current = drag !== null && drag.to !== drag.pitch;
+      if (drag && dropped.current) onMove(drag.pitch, drag.to);
       setDrag(null);
     },
     onPointerCancel: () => setDrag(null),
+    onClick: (event: MouseEvent<SVGElement>) => dropped.current && event.stopPropagation(),
   });
   return (
     <svg className="stream-column" width={width} height={height} aria-hidden="true">
