@@ -15,6 +15,7 @@ import {
   problemLine,
   readChart,
   restyled,
+  rootPositionText,
   run,
   Search,
   searchable,
@@ -98,6 +99,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
       };
     }),
     figures: arranged.figures,
+    rootPosition: arranged.rootPosition,
     cost: arranged.cost,
     terms: arranged.terms,
     ...(count > 1 && {
@@ -145,6 +147,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
       ...rows,
     ]) +
     `\n${ways.map((way, i) => `${i === 0 ? '' : `way ${i + 1}: `}${figuresText(way.figures)}\n`).join('')}` +
+    `${rootPositionText(arranged.rootPosition)}\n` +
     (ways.length < count ? 'There are no more that differ for a quarter of the time.\n' : '') +
     arranged.unmet
       .map(({ column, wish }) => `bar ${columns[column]!.slot.bar}: cannot be met here: ${wishText(wish)}\n`)

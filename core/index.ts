@@ -172,6 +172,7 @@ export {
   type ClimbOpen,
   type ClimbWish,
 } from './leading/climb.ts';
+export { rootPosition, type RootPosition } from './leading/root-position.ts';
 export { differentPaths } from './leading/paths.ts';
 export { readWish } from './leading/wishes.ts';
 export { juxtaposed, type Juxtaposed } from './leading/juxtaposed.ts';
@@ -216,7 +217,7 @@ export { foundKeyText, readingLabel, readingSentence } from './wording/reading.t
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';
 export { cadenceLabel, phrasesText, playedText } from './wording/form.ts';
 export { problemLine, problemText } from './wording/problems.ts';
-export { colourReason, figuresText, joinText, priceText } from './wording/grips.ts';
+export { colourReason, figuresText, joinText, priceText, rootPositionText } from './wording/grips.ts';
 export {
   caution,
   changeText,

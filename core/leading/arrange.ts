@@ -6,10 +6,21 @@ import { whyNotHeld } from '../neck/hold.ts';
 import { pitchName } from '../pitch/note.ts';
 import { secondsOf, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
 import { problem, type Problem } from '../problem.ts';
-import { columnTerms, joinTerms, shiftMm, sumTerms, totalOf, type Place, type Pricing, type Terms } from './cost.ts';
+import {
+  columnTerms,
+  isParallel,
+  joinTerms,
+  shiftMm,
+  sumTerms,
+  totalOf,
+  type Place,
+  type Pricing,
+  type Terms,
+} from './cost.ts';
 import { distinct, heldTones, movement, voicePairs } from './movement.ts';
 import type { Path, Search, Wanted } from './search.ts';
 import { fingered } from './fingered.ts';
+import { rootPosition, type RootPosition } from './root-position.ts';
 import { heldAs } from './states.ts';
 import type { Wish } from '../reharm/wish.ts';
 import { gripMisses, gripWishes, joinWishes, missesJoin } from './wishes.ts';
@@ -36,11 +47,17 @@ export interface Figures {
   readonly largestLeap: number;
   readonly held: number;
   readonly shiftMm: number;
+  /** Of a grip, on average, 0 to 10. */
+  readonly difficulty: number;
+  /** Changes at which the outer voices move the same way in fifths or octaves. */
+  readonly parallels: number;
 }
 
 export interface Arrangement {
   readonly columns: readonly ArrangedColumn[];
   readonly figures: Figures;
+  /** What the same chords move by in root position. */
+  readonly rootPosition: RootPosition;
   /** In tenths of a semitone; the sum of `terms`. */
   readonly cost: number;
   readonly terms: Terms;
@@ -102,6 +119,7 @@ export function arrangementOf(
   const terms: Terms[] = [];
   let largestLeap = 0;
   let changes = 0;
+  let parallels = 0;
   const grips = fingered(
     columns.map(({ chord, decision }, i) =>
       index[i]! < 0 ? null : { grip: gripOf(chord!, library, path.shapes[index[i]!]!), fingers: decision?.fingers },
@@ -134,6 +152,7 @@ export function arrangementOf(
     if (before !== null) {
       changes++;
       const [earlier, later] = [before.held.pitches, held.pitches];
+      if (isParallel(earlier[0]!, earlier.at(-1)!, later[0]!, later.at(-1)!)) parallels++;
       const wished = joinWishes(before.column.wishes, column.wishes);
       for (const { wish, hard } of wished)
         if (hard && missesJoin(wish, later[0]! - earlier[0]!, later.at(-1)! - earlier.at(-1)!))
@@ -156,6 +175,7 @@ export function arrangementOf(
   });
   const total = (pick: (column: ArrangedColumn) => number) => arranged.reduce((sum, column) => sum + pick(column), 0);
   const moved = total((column) => column.movement);
+  const sounding = arranged.filter(({ grip }) => grip !== null);
   const all = sumTerms(terms);
   return {
     columns: arranged,
@@ -165,7 +185,13 @@ export function arrangementOf(
       largestLeap,
       held: total((column) => column.held),
       shiftMm: tenth(total((column) => column.shiftMm)),
+      difficulty: tenth(total(({ grip }) => grip?.difficulty ?? 0) / Math.max(1, sounding.length)),
+      parallels,
     },
+    rootPosition: rootPosition(
+      sounding.map(({ column }) => column.chord!),
+      library,
+    ),
     cost: totalOf(all),
     terms: all,
     problems,

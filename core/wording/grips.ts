@@ -1,3 +1,4 @@
+import type { RootPosition } from '../leading/root-position.ts';
 import type { Figures } from '../leading/arrange.ts';
 import type { ColourOption } from '../reharm/colours.ts';
 import type { Clash, ClashId } from '../reharm/grates.ts';
@@ -41,11 +42,25 @@ export function joinText({ held, movement }: { readonly held: number; readonly m
 }
 
 /** The figures of a whole arrangement in a line. */
-export function figuresText({ movement, perChange, largestLeap, held, shiftMm }: Figures): string {
+export function figuresText({
+  movement,
+  perChange,
+  largestLeap,
+  held,
+  shiftMm,
+  difficulty,
+  parallels,
+}: Figures): string {
   return [
     `${semitonesText(movement)} in all, ${perChange} a change`,
     `${held} notes held`,
     `largest leap ${largestLeap}`,
     `hand shifts ${Math.round(shiftMm)} mm`,
+    `difficulty ${difficulty} on average`,
+    ...(parallels > 0 ? [`outer voices in parallel ${parallels === 1 ? 'once' : `${parallels} times`}`] : []),
   ].join(' · ');
 }
+
+/** The same chords played plainly, for comparison. */
+export const rootPositionText = ({ oneSet, twoSets }: RootPosition): string =>
+  `In root position ${semitonesText(oneSet)} on one set of strings, ${twoSets} on the nearer of two`;

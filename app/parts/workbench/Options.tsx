@@ -17,6 +17,7 @@ import {
   musical,
   pitchClassOf,
   readingSentence,
+  rootPositionText,
   servingOf,
   servingText,
   symbolOf,
@@ -27,6 +28,7 @@ import {
   type Figures,
   type Grip,
   type NoteNames,
+  type RootPosition,
   type Style,
 } from '../../../core/index.ts';
 import type { EasierGrip, PricedColour, PricedMove } from '../../work/questions.ts';
@@ -51,6 +53,7 @@ interface OptionsProps {
   readonly noteNames: NoteNames;
   readonly after: ArrangedColumn | null;
   readonly figures: Figures | null;
+  readonly rootPosition: RootPosition | null;
   /** A newer result is on its way: the options are still those of the last. */
   readonly busy: boolean;
   readonly tab: OptionsTab;
@@ -177,7 +180,15 @@ export function Options(props: OptionsProps) {
             </>
           )}
           <dt>Tune</dt>
-          <dd>{figuresText(figures)}</dd>
+          <dd>
+            {figuresText(figures)}
+            {props.rootPosition && (
+              <details className="side-cost">
+                <summary>and played plainly</summary>
+                {rootPositionText(props.rootPosition)}.
+              </details>
+            )}
+          </dd>
         </dl>
       )}
       <p className="side-keys">

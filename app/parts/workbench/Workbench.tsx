@@ -363,6 +363,7 @@ export function Workbench(props: WorkbenchProps) {
           noteNames={who.player.noteNames}
           after={after ?? null}
           figures={solving.arrangement?.figures ?? null}
+          rootPosition={solving.arrangement?.rootPosition ?? null}
           busy={solving.busy}
           tab={tab}
           onTab={show}
