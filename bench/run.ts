@@ -4,6 +4,8 @@
  */
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { DirectedGraph } from 'graphology';
+import { bidirectional } from 'graphology-shortest-path/dijkstra';
 import {
   buildLibrary,
   climb,
@@ -11,14 +13,19 @@ import {
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
+  formatFrets,
+  fretsAt,
   labelsOf,
+  movement,
   namesOf,
   parseChart,
   parseChord,
   passing,
   pick,
+  pitchesOf,
   proposalsFor,
   readChart,
+  rootPosition,
   run,
   Search,
   searchable,
@@ -28,6 +35,12 @@ import {
   type Chord,
   type Hand,
 } from '../core/index.ts';
+import { ANYWHERE } from '../core/leading/cost.ts';
+import { extend, joinPrice, joinPrices } from '../core/leading/join.ts';
+import { KernelNear } from '../core/leading/near/kernel.ts';
+import type { Near } from '../core/leading/near/near.ts';
+import { PlainNear } from '../core/leading/near/plain.ts';
+import { statesOf, TENTH, type States } from '../core/leading/states.ts';
 
 const rows: string[][] = [['what', 'median', 'count', 'goal']];
 
@@ -198,28 +211,38 @@ const charts: [string, string, string][] = [
     ]),
   ['32 bars that never repeat', WITHOUT_REPEATS, '5 s'],
 ];
-for (const [name, text, goal] of charts) {
+const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
+/** A chart's columns as they are searched, and how many pairs of grips there are between them. */
+function wantedOf(text: string) {
   const chart = parseChart(text);
-  if (!chart.ok) throw new Error(name);
+  if (!chart.ok) throw new Error(text);
   const slots = readChart(chart.value);
   const columns = columnsOf(
     slots,
     slots.map((_, i) => String(i)),
     {},
   );
-  let search = new Search(library, { weights: DEFAULT_WEIGHTS, area: null });
-  const { wanted } = searchable(columns, search, chart.value.tempo);
+  const search = new Search(library, PRICING);
+  const { wanted, index } = searchable(columns, search, chart.value.tempo);
   const sizes = wanted.map((want) => search.states(want).size);
   const pairs = sizes.slice(1).reduce((sum, size, i) => sum + size * sizes[i]!, 0);
+  return { wanted, index, columns, tempo: chart.value.tempo, pairs };
+}
+const told = ({ wanted, pairs }: { wanted: readonly unknown[]; pairs: number }) =>
+  `${wanted.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;
+
+for (const [name, text, goal] of charts) {
+  const of = wantedOf(text);
+  let search = new Search(library, PRICING);
   timed(`path: ${name}`, goal, 3, () => {
-    search = new Search(library, { weights: DEFAULT_WEIGHTS, area: null });
-    search.setColumns(wanted);
+    search = new Search(library, PRICING);
+    search.setColumns(of.wanted);
     run(search.solve());
-    return `${wanted.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;
+    return told(of);
   });
   run(search.refresh());
-  const middle = Math.floor(wanted.length / 2);
-  const pinned = wanted.map((want, i) => {
+  const middle = Math.floor(of.wanted.length / 2);
+  const pinned = of.wanted.map((want, i) => {
     if (i !== middle) return want;
     const shape = search.alternative(i, want.chord)!.shape;
     return { ...want, pin: Array.from(library.frets.subarray(shape * 6, shape * 6 + 6)) };
@@ -229,6 +252,116 @@ for (const [name, text, goal] of charts) {
     run(search.solve());
     return '';
   });
+}
+
+/** Chords that never repeat a pair, however long: every root with one kind after another. */
+const neverRepeats = (count: number) =>
+  `key: C\n${Array.from({ length: count }, (_, i) => `| ${roots[(i * 5) % 12]}${['m7', '7', 'maj7', 'm9', '13', '6/9', 'm11', '9', '7alt', 'm7b5', '6'][(i + Math.floor(i / 12)) % 11]} |`).join('\n')}`;
+for (const count of [32, 64, 128]) {
+  const of = wantedOf(neverRepeats(count));
+  const search = new Search(library, PRICING);
+  for (const want of of.wanted) search.states(want);
+  timed(`growth: ${count} columns, grips of each chord known`, count === 32 ? '0.9 s' : '', 3, () => {
+    search.setColumns([]);
+    search.setColumns(of.wanted);
+    run(search.solve());
+    return told(of);
+  });
+}
+
+/* One join in five ways, the same result: every pair in turn, without the kernel, with it, and what a general library makes of it. */
+{
+  const [from, to] = ['Dm9', 'G13'].map((symbol) => statesOf(chordOf(symbol), library, PRICING)) as [States, States];
+  const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
+  const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
+  const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
+  timed('one join, every pair in turn', '', 3, () => {
+    let sum = 0;
+    for (let j = 0; j < to.size; j++) {
+      let least = Infinity;
+      for (let i = 0; i < from.size; i++) least = Math.min(least, from.own[i]! + joinPrice(from, i, to, j, prices));
+      sum += least;
+    }
+    return `${pairs}, ${Math.round(sum / TENTH)}`;
+  });
+  const sumOf = (near: Near) =>
+    extend(from, from.own, to, prices, true, near).price.reduce((sum, price, j) => sum + price - to.own[j]!, 0);
+  const plain = new PlainNear();
+  const kernel = KernelNear.create()!;
+  timed('  in plain TypeScript', '', 5, () => `${pairs}, ${Math.round(sumOf(plain) / TENTH)}`);
+  timed('  with the kernel', '', 9, () => `${pairs}, ${Math.round(sumOf(kernel) / TENTH)}`);
+}
+{
+  // A lattice a general library can hold: some 200 grips a column.
+  const few = buildLibrary({ ...DEFAULT_HAND, highestFret: 4 });
+  const chords = ['Dm7', 'G7', 'Cmaj7', 'Am7'].map(chordOf);
+  const columns = chords.map((chord) => statesOf(chord, few, PRICING));
+  const pairs = columns.slice(1).reduce((sum, { size }, i) => sum + size * columns[i]!.size, 0);
+  timed(
+    `four columns of at most ${Math.max(...columns.map(({ size }) => size))} grips, by graphology-shortest-path`,
+    '',
+    1,
+    () => {
+      const graph = new DirectedGraph();
+      graph.addNode('start');
+      columns.forEach(({ size, own }, i) => {
+        for (let j = 0; j < size; j++) graph.addNode(`${i}/${j}`);
+        if (i === 0) for (let j = 0; j < size; j++) graph.addEdge('start', `0/${j}`, { weight: own[j]! / TENTH });
+        else {
+          const before = columns[i - 1]!;
+          const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
+          const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, kind);
+          for (let k = 0; k < before.size; k++)
+            for (let j = 0; j < size; j++)
+              graph.addEdge(`${i - 1}/${k}`, `${i}/${j}`, {
+                weight: (joinPrice(before, k, columns[i]!, j, prices) + own[j]!) / TENTH,
+              });
+        }
+      });
+      graph.addNode('end');
+      for (let j = 0; j < columns[3]!.size; j++) graph.addEdge(`3/${j}`, 'end', { weight: 0 });
+      const path = bidirectional(graph, 'start', 'end', 'weight') as string[];
+      const cost = path
+        .slice(1)
+        .reduce((sum, node, i) => sum + (graph.getEdgeAttribute(path[i], node, 'weight') as number), 0);
+      return `${count(pairs)} pairs, ${Math.floor(cost)}`;
+    },
+  );
+  timed('  by this search', '', 9, () => {
+    const search = new Search(few, PRICING);
+    search.setColumns(chords.map((chord) => ({ chord, pin: null })));
+    return `${count(pairs)} pairs, ${run(search.solve()).cost}`;
+  });
+}
+
+/* Smoothness: ii–V–I in twelve keys, complete chords on both sides. */
+{
+  const cadences = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'].map((key, i) =>
+    [`${roots[(i + 2) % 12]}m7`, `${roots[(i + 7) % 12]}7`, `${key}maj7`].map(chordOf),
+  );
+  let [ours, oneSet, twoSets] = [0, 0, 0];
+  for (const chords of cadences) {
+    const lacking = new Set<string>();
+    for (const chord of chords)
+      for (const shape of shapesOf(chord, library))
+        if (new Set(pitchesOf(library, shape).map((pitch) => pitch % 12)).size < 4)
+          lacking.add(formatFrets(fretsAt(library, shape)));
+    const search = new Search(library, PRICING, lacking);
+    search.setColumns(chords.map((chord) => ({ chord, pin: null })));
+    const sets = run(search.solve()).shapes.map((shape) => pitchesOf(library, shape));
+    ours += sets.slice(1).reduce((sum, set, i) => sum + movement(sets[i]!, set), 0);
+    const plain = rootPosition(chords, library);
+    oneSet += plain.oneSet;
+    twoSets += plain.twoSets;
+  }
+  rows.push(['smoothness: ii–V–I in 12 keys, semitones', String(ours), '', '']);
+  rows.push([
+    '  root position on one set of strings',
+    `${oneSet}`,
+    `${(oneSet / ours).toFixed(1)} times as much`,
+    '5 times',
+  ]);
+  rows.push(['  on the nearer of two', `${twoSets}`, `${(twoSets / ours).toFixed(1)} times as much`, '3 times']);
 }
 
 const widths = rows[0]!.map((_, i) => Math.max(...rows.map((row) => row[i]!.length)));

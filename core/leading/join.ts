@@ -198,7 +198,8 @@ interface Scan {
   readonly to: States;
   readonly prices: JoinPrices;
   readonly forward: boolean;
-  readonly result: Float64Array;
+  readonly price: Float64Array;
+  readonly via: Int32Array;
 }
 
 /** The price of the voices between the set that begins with state `i` of one side and that which begins with `j` of the other. */
@@ -215,7 +216,7 @@ function voicesOf({ from, to, prices, forward }: Scan, i: number, j: number): nu
  * set apart. What the dearest of the latter costs then; `most` is what it cost so far.
  */
 function tryStates(scan: Scan, k: number, core: number, first: number, last: number, most: number): number {
-  const { from, totals, order, to, prices, forward, result } = scan;
+  const { from, totals, order, to, prices, forward, price: result, via } = scan;
   let used = false;
   for (let x = from.setStart[k]!; x < from.setStart[k + 1]!; x++) {
     const i = order[x]!;
@@ -226,6 +227,7 @@ function tryStates(scan: Scan, k: number, core: number, first: number, last: num
       const whole = price + (forward ? holdPrice(from, i, to, j, prices) : holdPrice(to, j, from, i, prices));
       if (whole >= result[j]!) continue;
       result[j] = whole;
+      via[j] = i;
       used = true;
     }
   }
@@ -245,6 +247,12 @@ function cheapestFirst({ size, setStart }: States, totals: Float64Array): Uint32
   return order;
 }
 
+/** The least price to reach each state of a column, and the state of the column before by which that is. */
+export interface Reached {
+  readonly price: Float64Array;
+  readonly via: Int32Array;
+}
+
 /** In WebAssembly where there is any. */
 const NEAR: Near = KernelNear.create() ?? new PlainNear();
 
@@ -252,7 +260,8 @@ const NEAR: Near = KernelNear.create() ?? new PlainNear();
  * One step of the search, over all pairs: for each state of `to`, its own price plus the least of `totals` of `from` and
  * the join. Exact: a pair (or a set) is passed over only when what is known of it already costs as much as the best found;
  * no term is negative, and those that tell states of one set apart come last. The result is the least price of any path
- * that ends there; with `forward` false of any that begins there: then `from` sounds after `to`.
+ * that ends there, with the state of `from` it comes from; with `forward` false of any that begins there: then `from` sounds
+ * after `to`.
  */
 export function extend(
   from: States,
@@ -261,13 +270,14 @@ export function extend(
   prices: JoinPrices,
   forward: boolean,
   near: Near = NEAR,
-): Float64Array {
+): Reached {
   const { pitches, position: positions, setStart, voices: counts } = from;
   const { entry, top: topTable, bass: bassTable, shift: shiftTable } = prices;
   const later = forward ? 1 : -1;
-  const result = new Float64Array(to.size).fill(Infinity);
+  const price = new Float64Array(to.size).fill(Infinity);
+  const via = new Int32Array(to.size);
   const order = cheapestFirst(from, totals);
-  const scan: Scan = { from, totals, order, to, prices, forward, result };
+  const scan: Scan = { from, totals, order, to, prices, forward, price, via };
   const side = sideOf(from);
   const cheapest = Float64Array.from({ length: setStart.length - 1 }, (_, k) => totals[order[setStart[k]!]!]! / TENTH);
   near.load(side, cheapest, prices.near[forward ? 'before' : 'after']);
@@ -323,9 +333,9 @@ export function extend(
       for (let c = 0; c < count; c++) if (found[2 * c + 1]! * TENTH < most) attempt(firstOf[voices]! + found[2 * c]!);
     }
     for (let j = first; j < last; j++) {
-      if (result[j] === Infinity) throw new RangeError('a join with a column that has no grips');
-      result[j]! += to.own[j]!;
+      if (price[j] === Infinity) throw new RangeError('a join with a column that has no grips');
+      price[j]! += to.own[j]!;
     }
   }
-  return result;
+  return { price, via };
 }

@@ -6,7 +6,7 @@ import type { Midi } from '../pitch/pitch.ts';
 import type { StandingWish } from '../reharm/wish.ts';
 import { run } from '../steps.ts';
 import { ANYWHERE, hasteOf, isStale, type Place, type Pricing } from './cost.ts';
-import { extend, joinPrice, joinPrices, type JoinPrices } from './join.ts';
+import { extend, joinPrices, type JoinPrices, type Reached } from './join.ts';
 import { statesOf, TENTH, type States } from './states.ts';
 import { gripWishes, joinWishes } from './wishes.ts';
 
@@ -55,10 +55,14 @@ export interface Progress {
   readonly total: number;
 }
 
-/** Prices of the states of a column: `base` is the least of them, `above[j]` what state j costs beyond it. */
+/**
+ * Prices of the states of a column: `base` is the least of them, `above[j]` what state j costs beyond it, `via[j]` the state
+ * of the neighbour that is nearer to the end by which it is reached; at the end itself there is none.
+ */
 interface Table {
   readonly base: number;
   readonly above: Float64Array;
+  readonly via: Int32Array;
 }
 
 interface SearchColumn {
@@ -220,15 +224,15 @@ export class Search {
       step = { above: table.above, reached: normalised(extend(from.states, table.above, to.states, prices, forward)) };
       this.#steps.set(key, [step, ...seen].slice(0, STEPS_KEPT));
     }
-    return { base: table.base + step.reached.base, above: step.reached.above };
+    return { ...step.reached, base: table.base + step.reached.base };
   }
 
   /** Solves, with the least work since the last change. Yields progress after each join. */
   *solve(): Generator<Progress, Path> {
     const n = this.#columns.length;
     if (n === 0) return { shapes: [], cost: 0 };
-    // Where the two tables can meet: the far end of the change.
-    const meet = Math.min(this.#backFrom, n - 1);
+    // Where the two tables meet: at the far end of the change.
+    const meet = Math.min(Math.max(this.#forward.length, this.#backFrom - 1), n - 1);
     const total = Math.max(1, meet + 1 - this.#forward.length);
     let done = 0;
     for (const _ of this.#goForward(meet)) yield { done: ++done, total };
@@ -257,31 +261,12 @@ export class Search {
     const best = leastOf(states.size, through);
     const chosen = new Array<number>(this.#columns.length);
     chosen[at] = best;
-    for (let i = at - 1; i >= 0; i--) chosen[i] = this.#towards(i, this.#forward[i]!, i + 1, chosen[i + 1]!);
-    for (let i = at + 1; i < chosen.length; i++)
-      chosen[i] = this.#towards(i, this.#backward[i]!, i - 1, chosen[i - 1]!);
+    for (let i = at - 1; i >= 0; i--) chosen[i] = this.#forward[i + 1]!.via[chosen[i + 1]!]!;
+    for (let i = at + 1; i < chosen.length; i++) chosen[i] = this.#backward[i - 1]!.via[chosen[i - 1]!]!;
     return {
       shapes: chosen.map((state, i) => this.#columns[i]!.states.shape[state]!),
       cost: Math.floor(through(best) / TENTH),
     };
-  }
-
-  /** The state of column `i` through which the table's best path reaches `state` of its neighbour. */
-  #towards(i: number, table: Table, neighbour: number, state: number): number {
-    return this.#between(this.#columns[i]!, table, this.#columns[neighbour]!, state, i < neighbour);
-  }
-
-  /** The state of one column by whose table `state` of another is reached best; `forward`: the one sounds first. */
-  #between(one: SearchColumn, table: Table, other: SearchColumn, state: number, forward: boolean): number {
-    const prices = forward ? this.#joinOf(one, other) : this.#joinOf(other, one);
-    return leastOf(
-      one.states.size,
-      (j) =>
-        table.above[j]! +
-        (forward
-          ? joinPrice(one.states, j, other.states, state, prices)
-          : joinPrice(other.states, state, one.states, j, prices)),
-    );
   }
 
   /**
@@ -322,9 +307,7 @@ export class Search {
     const through = (j: number) => end.base + behind.base + (end.above[j]! + behind.above[j]! - last.states.own[j]!);
     const chosen = new Array<number>(inner.length);
     chosen[inner.length - 1] = leastOf(last.states.size, through);
-    for (let i = inner.length - 2; i >= 0; i--) {
-      chosen[i] = this.#between(inner[i]!, tables[i]!, inner[i + 1]!, chosen[i + 1]!, true);
-    }
+    for (let i = inner.length - 2; i >= 0; i--) chosen[i] = tables[i + 1]!.via[chosen[i + 1]!]!;
     return {
       shapes: chosen.map((state, i) => inner[i]!.states.shape[state]!),
       cost: Math.floor(through(chosen.at(-1)!) / TENTH),
@@ -354,7 +337,7 @@ export class Search {
       if (!side) continue;
       const [neighbour, table, forward] = side;
       const prices = forward ? this.#joinOf(neighbour, column) : this.#joinOf(column, neighbour);
-      const reached = extend(neighbour.states, table.above, states, prices, forward);
+      const reached = extend(neighbour.states, table.above, states, prices, forward).price;
       for (let j = 0; j < states.size; j++) result[j]! += table.base + reached[j]! - states.own[j]!;
     }
     return result;
@@ -369,11 +352,12 @@ interface Step {
 /** Steps remembered for one pair of chords. */
 const STEPS_KEPT = 12;
 
-const ownTable = ({ own }: States): Table => normalised(own.slice());
+const ownTable = ({ own }: States): Table => normalised({ price: own, via: new Int32Array() });
 
-function normalised(prices: Float64Array): Table {
-  const base = prices.reduce((least, price) => Math.min(least, price), Infinity);
-  return { base, above: prices.map((price) => price - base) };
+function normalised({ price, via }: Reached): Table {
+  let base = Infinity;
+  for (const one of price) if (one < base) base = one;
+  return { base, above: price.map((one) => one - base), via };
 }
 
 function sameNumbers(a: Float64Array, b: Float64Array): boolean {

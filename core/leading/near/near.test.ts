@@ -144,7 +144,7 @@ test('a step of the search is the same with the kernel, without it, and by tryin
             least,
             totals[i]! + (forward ? joinPrice(a, i, b, j, prices) : joinPrice(b, j, a, i, prices)),
           );
-        expect((reached[j]! - b.own[j]! - least) / TENTH).toBeCloseTo(0, 6);
+        expect((reached.price[j]! - b.own[j]! - least) / TENTH).toBeCloseTo(0, 6);
         pairs += a.size;
       }
     }),
