@@ -118,6 +118,7 @@ export {
   optionalStrings,
   parseFrets,
   pitchesOf,
+  shapeAt,
   shapesOf,
   type Grip,
 } from './grip/grips.ts';
@@ -173,6 +174,7 @@ export {
   type ClimbWish,
 } from './leading/climb.ts';
 export { rootPosition, type RootPosition } from './leading/root-position.ts';
+export { wishFor, type Rival } from './leading/next-best.ts';
 export { differentPaths } from './leading/paths.ts';
 export { readWish } from './leading/wishes.ts';
 export { juxtaposed, type Juxtaposed } from './leading/juxtaposed.ts';
@@ -233,7 +235,7 @@ export {
   whyNotText,
 } from './wording/hand.ts';
 export { servingText, SERVES_HEADINGS, wayText } from './wording/steer.ts';
-export { costText, TERM_NAMES, whyText } from './wording/why.ts';
+export { costText, nextBestText, TERM_NAMES, whyText } from './wording/why.ts';
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';
 export { noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';

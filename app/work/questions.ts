@@ -16,6 +16,7 @@ import type {
   Shapes,
   Style,
   WayOutId,
+  Wish,
 } from '../../core/index.ts';
 
 /** What is to be arranged: a chart that can be read, the ids of its bars, and the decisions. */
@@ -42,6 +43,15 @@ export interface ListedGrips {
 }
 export interface PricedGrips extends ListedGrips {
   readonly extra: Int32Array;
+}
+/** What would stand in a column if what stands could not. */
+export interface NextBest {
+  readonly grip: string;
+  /** From the grip before, in semitones. */
+  readonly movement: number;
+  readonly extra: number;
+  /** A wish that would bring it, or null. */
+  readonly wish: Wish | null;
 }
 /** An easier grip in the place of a hard one. */
 export interface EasierGrip {

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Arrangement, Cells, Chord, ClimbWish, Grip, Player, Steer } from '../../core/index.ts';
+import type { Arrangement, Cells, Chord, ClimbWish, Grip, Midi, Player, Steer } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type {
   Around,
@@ -8,6 +8,7 @@ import type {
   EasierGrip,
   ListedGrips,
   MovesWanted,
+  NextBest,
   OtherWay,
   Phase,
   PricedColour,
@@ -158,6 +159,18 @@ export function useGrips(column: number, result: number, wanted: boolean): Liste
 /** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
 export function useWaysOut(column: number, grip: string | null, result: number): readonly EasierGrip[] | null {
   return useAnswer(`${column}/${grip}/${result}`, result > 0 && grip !== null, () => solver().waysOut(column, grip!));
+}
+
+/** What would stand in a column if its grip could not; null while it is looked for, or where nothing would. */
+export function useNextBest(
+  column: number,
+  grip: string | null,
+  before: readonly Midi[] | null,
+  result: number,
+): NextBest | null {
+  return useAnswer(`${column}/${grip}/${before?.join() ?? ''}/${result}`, result > 0 && grip !== null, () =>
+    solver().nextBest(column, grip!, before),
+  );
 }
 
 /** What the voices of a column's grip can come to when steered; null while it is looked for, or where nothing follows. */

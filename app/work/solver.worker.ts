@@ -12,6 +12,7 @@ import {
   labelsOf,
   likedFirst,
   moveName,
+  movement,
   moveReason,
   outcomesOf,
   parseChart,
@@ -27,12 +28,14 @@ import {
   Search,
   searchable,
   servesHow,
+  shapeAt,
   slotKeys,
   spanOfColumns,
   steeredPatch,
   symbolOf,
   versionsOf,
   waysOut,
+  wishFor,
   type Arrangement,
   type Midi,
   type Player,
@@ -52,6 +55,7 @@ import type {
   Job,
   ListedGrips,
   MovesWanted,
+  NextBest,
   OtherWay,
   Phase,
   PricedColour,
@@ -76,7 +80,7 @@ function searchOf({ player, banished }: Job, library: ShapeLibrary): Search {
 let solved: SolvedTake | null = null;
 /** The newest request of each kind; older ones stop at their next step. */
 let newest = 0;
-const newestOf = { colours: 0, moves: 0, grips: 0, steer: 0, waysOut: 0, otherWays: 0, warm: 0 };
+const newestOf = { colours: 0, moves: 0, grips: 0, nextBest: 0, steer: 0, waysOut: 0, otherWays: 0, warm: 0 };
 /** What the newest arrangement is of. */
 let job: Job | null = null;
 
@@ -255,6 +259,25 @@ const solver = {
     const priced = await pricing('grips', column);
     if (priced === null) return null;
     return gripsAt(priced.of, priced.at, column);
+  },
+
+  /** What would stand in a column if the grip that stands could not, after `before`; null: nothing, or something newer came. */
+  async nextBest(column: number, grip: string, before: readonly Midi[] | null): Promise<NextBest | null> {
+    const priced = await pricing('nextBest', column);
+    if (priced === null) return null;
+    const { of, at } = priced;
+    const chord = of.columns[column]!.chord!;
+    const stands = shapeAt(parseFrets(grip)!, of.library);
+    const next = of.search.gripAlternatives(at, chord).find(({ shape }) => shape !== stands);
+    if (!next || stands === null) return null;
+    const rival = (shape: number) => ({ shape, grip: gripOf(chord, of.library, shape) });
+    const [wanted, here] = [rival(next.shape), rival(stands)];
+    return {
+      grip: wanted.grip.grip,
+      movement: before === null ? 0 : movement(before, wanted.grip.pitches),
+      extra: next.cost - of.best,
+      wish: wishFor(wanted, here, before && { pitches: before }, chord, of.library),
+    };
   },
 
   /**

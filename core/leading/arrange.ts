@@ -121,8 +121,14 @@ export function arrangementOf(
   let changes = 0;
   let parallels = 0;
   const grips = fingered(
-    columns.map(({ chord, decision }, i) =>
-      index[i]! < 0 ? null : { grip: gripOf(chord!, library, path.shapes[index[i]!]!), fingers: decision?.fingers },
+    columns.map(({ chord, decision, wishes }, i) =>
+      index[i]! < 0
+        ? null
+        : {
+            grip: gripOf(chord!, library, path.shapes[index[i]!]!),
+            fingers: decision?.fingers,
+            resting: wishes.flatMap(({ wish }) => (wish.kind === 'finger' ? [wish.finger] : [])),
+          },
     ),
     library.hand,
   );

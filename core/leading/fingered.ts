@@ -18,6 +18,8 @@ export interface ToFinger {
   readonly grip: Grip;
   /** As `formatFingers` writes them. */
   readonly fingers?: string | undefined;
+  /** Fingers that rest, where they can. */
+  readonly resting?: readonly number[];
 }
 
 /** `x-1-3-1-4-1`: fingers, low string first. */
@@ -30,7 +32,7 @@ export const formatFingers = (fingers: Grip['fingers']): string => fingers.map((
 export function fingered(grips: readonly (ToFinger | null)[], hand: Hand): (Grip | null)[] {
   const fingerer = new Fingerer(hand);
   const known = new Map<string, readonly Holding[]>();
-  const waysOf = ({ grip, fingers }: ToFinger): readonly Holding[] => {
+  const waysOf = ({ grip, fingers, resting = [] }: ToFinger): readonly Holding[] => {
     let ways = known.get(grip.grip);
     if (!ways) {
       ways = holdingsOf(grip.frets, hand, fingerer);
@@ -38,8 +40,10 @@ export function fingered(grips: readonly (ToFinger | null)[], hand: Hand): (Grip
     }
     const chosen = ways.filter((way) => formatFingers(way.fingers) === fingers);
     if (chosen.length > 0) return chosen;
-    const most = ways[0]!.difficulty + MOST_SAVED;
-    return ways.filter(({ difficulty }) => difficulty <= most);
+    const rested = ways.filter((way) => !way.fingers.some((finger) => resting.includes(finger as number)));
+    const open = rested.length > 0 ? rested : ways;
+    const most = open[0]!.difficulty + MOST_SAVED;
+    return open.filter(({ difficulty }) => difficulty <= most);
   };
   const steps = grips.flatMap((one, i) => (one === null ? [] : [{ i, grip: one.grip, ways: waysOf(one) }]));
   const tables: { price: number; from: number }[][] = [];

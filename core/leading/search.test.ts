@@ -359,6 +359,10 @@ describe('the path found is the true optimum', () => {
       wish: { kind: 'area', from: 2, to: 3 } as const,
       miss: (g: Plain) => (g.frets.includes(1) ? 1 : 0),
     },
+    {
+      wish: { kind: 'arrive', grip: 'x-x-0-2-1-1' } as const,
+      miss: (g: Plain) => (g.frets.join() === '-1,-1,0,2,1,1' ? 0 : 1),
+    },
   ];
   const priced = (steps: number, hard: boolean) => Math.min(4, steps) * (hard ? 5000 : 20);
 
@@ -389,6 +393,45 @@ describe('the path found is the true optimum', () => {
       ),
       { numRuns: 120, seed: 25 },
     );
+  });
+
+  test('a finger that rests has no work where the hand can do without it, and is told where it cannot', () => {
+    const chart = parseChart('key: C\n| C | Am7 | F | G7 |');
+    if (!chart.ok) throw new Error('the chart');
+    const slots = readChart(chart.value);
+    const keys = slotKeys(slots, []);
+    const cells = (finger: 1 | 4) => ({
+      [`${keys[0]}:wish-finger`]: {
+        on: '',
+        source: { kind: 'wish', wish: { kind: 'finger', finger }, hard: true } as const,
+        ticks: slots.at(-1)!.start + slots.at(-1)!.entry.ticks,
+      },
+    });
+    for (const finger of [1, 4] as const) {
+      const columns = columnsOf(slots, keys, cells(finger));
+      const search = new Search(library, PRICING);
+      const { wanted, index } = searchable(columns, search, 120);
+      search.setColumns(wanted);
+      const arranged = arrangementOf(columns, index, run(search.solve()), library, PRICING, 120);
+      const works = arranged.columns.flatMap(({ grip }, i) => (grip!.fingers.includes(finger) ? [i] : []));
+      expect(works).toEqual(arranged.unmet.map(({ column }) => column));
+      expect(works.length).toBeLessThan(2);
+    }
+  });
+
+  test('one arrives at a grip with the last chord of a span only', () => {
+    const chart = parseChart('key: C\n| C | Am7 | G7 | C |');
+    if (!chart.ok) throw new Error('the chart');
+    const slots = readChart(chart.value);
+    const keys = slotKeys(slots, []);
+    const columns = columnsOf(slots, keys, {
+      [`${keys[0]}:wish-arrive`]: {
+        on: '',
+        source: { kind: 'wish', wish: { kind: 'arrive', grip: 'x-x-0-2-1-2' }, hard: true },
+        ticks: slots[2]!.start,
+      },
+    });
+    expect(columns.map(({ wishes }) => wishes.length)).toEqual([0, 1, 0, 0]);
   });
 
   test('a wish about how voices go on holds only between columns that both lie in its span', () => {

@@ -1,7 +1,10 @@
 import type { Chord } from '../chord/chord.ts';
 import { FAMILIES, familiesIn, labelsOf } from '../grip/labels.ts';
 import { pick, type ShapeLibrary } from '../grip/library.ts';
-import { fretsAt, pitchesOf } from '../grip/grips.ts';
+import { formatFrets, fretsAt, parseFrets, pitchesOf } from '../grip/grips.ts';
+import { Fingerer } from '../neck/fingering.ts';
+import type { Hand } from '../neck/hand.ts';
+import { holdingsOf } from '../neck/hold.ts';
 import { LINE_WAYS, WISH_KINDS, type LineWay, type StandingWish, type Wish } from '../reharm/wish.ts';
 
 /** A wish, and whether it is kept at nearly any price. */
@@ -74,11 +77,27 @@ export function gripMisses(
       return each((frets) => frets.filter((fret, s) => fret >= 0 && !wish.strings.includes(frets.length - s)).length);
     case 'notes':
       return each((frets) => Math.abs(frets.filter((fret) => fret >= 0).length - wish.count));
+    case 'arrive':
+      return each((frets) => (formatFrets(frets) === wish.grip ? 0 : 1));
+    case 'finger':
+      return each(restsIn(wish.finger, library));
     case 'family': {
       const { families } = labelsOf(chord, pick(library, shapes));
       return Array.from(families, (bits) => (familiesIn(bits).some((family) => family === wish.family) ? 0 : 1));
     }
   }
+}
+
+/** Whether a finger has work in a shape however it is held, 1, or can rest, 0. */
+function restsIn(finger: 1 | 2 | 3 | 4, library: ShapeLibrary): (frets: readonly number[], shape: number) => number {
+  const { hand, strings, fingers } = library;
+  const without: Hand = { ...hand, resting: [...hand.resting.filter((other) => other !== finger), finger] };
+  const fingerer = new Fingerer(without);
+  return (frets, shape) => {
+    // Most often the easiest way tells it.
+    if (!fingers.subarray(shape * strings, (shape + 1) * strings).includes(finger)) return 0;
+    return holdingsOf(frets, without, fingerer).length > 0 ? 0 : 1;
+  };
 }
 
 /** What missing a wish about each grip costs, in tenths. */
@@ -91,7 +110,9 @@ const isWhole = (value: unknown, least: number, most: number): value is number =
 /** A wish as it comes from outside, or null where it is none. */
 export function readWish(value: unknown): Wish | null {
   if (typeof value !== 'object' || value === null) return null;
-  const { kind, way, pitch, from, to, strings, count, family } = value as Readonly<Record<string, unknown>>;
+  const { kind, way, pitch, from, to, strings, count, family, finger, grip } = value as Readonly<
+    Record<string, unknown>
+  >;
   if (!isOf(WISH_KINDS, kind)) return null;
   switch (kind) {
     case 'top':
@@ -109,6 +130,12 @@ export function readWish(value: unknown): Wish | null {
         : null;
     case 'notes':
       return isWhole(count, 1, 7) ? { kind, count } : null;
+    case 'finger':
+      return isWhole(finger, 1, 4) ? { kind, finger: finger as 1 | 2 | 3 | 4 } : null;
+    case 'arrive': {
+      const frets = typeof grip === 'string' ? parseFrets(grip) : null;
+      return frets && { kind, grip: formatFrets(frets) };
+    }
     case 'family':
       return isOf(FAMILIES, family) ? { kind, family } : null;
   }

@@ -2,7 +2,6 @@ import { symbolOf, type Chord } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
 import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
-import type { Ticks } from '../time/meter.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './applied.ts';
 import { coloursOf, defaultColour } from './colours.ts';
 import { barOf, decisionFor, standing, tickOf, type Cell, type Cells } from './decisions.ts';
@@ -55,7 +54,11 @@ export function columnsOf(
 ): readonly Column[] {
   const divisions = divisionsOf(plain ? {} : cells);
   const wishes = wishesOf(slots, keys, cells);
-  const wishesAt = (start: Ticks) => wishes.filter((one) => one.start <= start && start < one.start + one.ticks);
+  const wishesIn = ({ start, entry }: ReadSlot) =>
+    wishes.filter((one) => {
+      const end = one.start + one.ticks;
+      return one.start <= start && start < end && (one.wish.kind !== 'arrive' || start + entry.ticks >= end);
+    });
   const columns = standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
     const ticks = divisions.get(barOf(one.at)) ?? [];
     return spansOf(one, ticks, cells).map(({ at, slot }, part): Column => {
@@ -67,7 +70,7 @@ export function columnsOf(
         plain: one.plain,
         context: one.context,
         move: one.move,
-        wishes: wishesAt(slot.start),
+        wishes: wishesIn(slot),
         leans: null,
       };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };

@@ -21,9 +21,24 @@ export type Wish =
   /** So many strings sound. */
   | { readonly kind: 'notes'; readonly count: number }
   /** A family of voicings, by its name. */
-  | { readonly kind: 'family'; readonly family: string };
+  | { readonly kind: 'family'; readonly family: string }
+  /** A finger rests, 1 the index to 4 the little one. */
+  | { readonly kind: 'finger'; readonly finger: 1 | 2 | 3 | 4 }
+  /** The last grip of the span is this one, `x-3-5-4-5-3`. */
+  | { readonly kind: 'arrive'; readonly grip: string };
 export type WishKind = Wish['kind'];
-export const WISH_KINDS = ['top', 'bass', 'contrary', 'thread', 'area', 'strings', 'notes', 'family'] as const;
+export const WISH_KINDS = [
+  'top',
+  'bass',
+  'contrary',
+  'thread',
+  'area',
+  'strings',
+  'notes',
+  'family',
+  'finger',
+  'arrive',
+] as const;
 
 /** A wish over a span of a take. */
 export interface StandingWish {

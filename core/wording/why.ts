@@ -8,6 +8,8 @@ import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import { priceText } from './grips.ts';
 import { listed, semitonesText } from './hand.ts';
 import { noteText, pitchText } from './player.ts';
+import type { Wish } from '../reharm/wish.ts';
+import { wishText } from './wishes.ts';
 
 /** What each term of a price is about. */
 export const TERM_NAMES: Readonly<Record<Term, string>> = {
@@ -68,3 +70,25 @@ export function costText(terms: Terms): string {
     ? 'nothing'
     : `${price(total)}: ${all.map((t) => `${TERM_NAMES[t]} ${price(terms[t])}`).join(', ')}`;
 }
+
+/** What would have stood instead, and what would bring it: `next best x-3-5-4-5-3: 5 semitones, costs 0.8 more; a wish that the top line rises would bring it`. */
+export function nextBestText({
+  grip,
+  movement,
+  extra,
+  wish,
+}: {
+  grip: string;
+  movement: number;
+  extra: number;
+  wish: Wish | null;
+}): string {
+  const bring = wish === null ? 'only a pin would bring it' : `wish that ${wishClause(wish)}, and it comes`;
+  return `Next best ${grip}: ${semitonesText(movement)}, costs ${priceText(extra).replace('+', '')} more; ${bring}`;
+}
+
+/** A wish as the end of a sentence. */
+const wishClause = (wish: Wish): string => {
+  const text = wishText(wish);
+  return ['top', 'bass', 'finger', 'thread'].includes(wish.kind) ? text : `it be ${text}`;
+};

@@ -10,6 +10,8 @@ const WAYS: Readonly<Record<LineWay, string>> = {
   chromatic: 'goes by half steps',
 };
 
+const FINGERS = { 1: 'index', 2: 'middle', 3: 'ring', 4: 'little' } as const;
+
 /** A wish in a few words: `the top line falls`, `in frets 5 to 9`. */
 export function wishText(wish: Wish): string {
   switch (wish.kind) {
@@ -27,6 +29,10 @@ export function wishText(wish: Wish): string {
       return `on string${wish.strings.length > 1 ? 's' : ''} ${listed(wish.strings.map(String))}`;
     case 'notes':
       return `${wish.count} notes`;
+    case 'finger':
+      return `the ${FINGERS[wish.finger]} finger rests`;
+    case 'arrive':
+      return `arrives at ${wish.grip}`;
     case 'family':
       return wish.family;
   }

@@ -15,6 +15,7 @@ import {
   joinText,
   maskOf,
   musical,
+  nextBestText,
   pitchClassOf,
   readingSentence,
   rootPositionText,
@@ -31,7 +32,7 @@ import {
   type RootPosition,
   type Style,
 } from '../../../core/index.ts';
-import type { EasierGrip, PricedColour, PricedMove } from '../../work/questions.ts';
+import type { EasierGrip, NextBest, PricedColour, PricedMove } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -50,6 +51,8 @@ interface OptionsProps {
   readonly here: ArrangedColumn | null;
   /** The last one before it that sounds. */
   readonly before: ArrangedColumn | null;
+  /** What would stand if what stands could not. */
+  readonly nextBest: NextBest | null;
   readonly noteNames: NoteNames;
   readonly after: ArrangedColumn | null;
   readonly figures: Figures | null;
@@ -172,6 +175,12 @@ export function Options(props: OptionsProps) {
           <dd>
             <Glyphs text={before ? whyText(before, here!, props.noteNames) : 'the start'} />
             <Cost text={costText(here!.terms)} />
+            {props.nextBest && (
+              <details className="side-cost">
+                <summary>and not</summary>
+                <Glyphs text={nextBestText(props.nextBest)} />.
+              </details>
+            )}
           </dd>
           {tab !== 'voice' && (
             <>

@@ -5,6 +5,7 @@ import {
   areasOf,
   FAMILIES,
   musical,
+  parseFrets,
   pitchText,
   wishText,
   type Column,
@@ -14,6 +15,7 @@ import {
   type WishKind,
 } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
+import { DraftField } from '../frame/DraftField.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
@@ -50,6 +52,13 @@ const STRING_SETS = [
   [2, 3, 4],
   [2, 3, 4, 5],
   [3, 4, 5, 6],
+] as const;
+
+const FINGERS = [
+  [1, 'index'],
+  [2, 'middle'],
+  [3, 'ring'],
+  [4, 'little'],
 ] as const;
 
 /** What the player wishes of the selected span: how outer voices go, and what its grips are like. */
@@ -122,6 +131,25 @@ export function Wishes(props: WishesProps) {
           value={of('family')?.family ?? ''}
           choices={FAMILIES.map((family) => [family, family])}
           onPick={(family) => put('family', family === '' ? null : { kind: 'family', family })}
+        />
+        <Pick
+          label="A finger rests"
+          value={String(of('finger')?.finger ?? '')}
+          choices={FINGERS.map(([finger, name]) => [String(finger), name])}
+          onPick={(finger) =>
+            put('finger', finger === '' ? null : { kind: 'finger', finger: Number(finger) as 1 | 2 | 3 | 4 })
+          }
+        />
+        <DraftField
+          label="Arrives at the grip"
+          value={of('arrive')?.grip ?? ''}
+          width="100%"
+          faultOf={(text) =>
+            text.trim() === '' || parseFrets(text)?.length === guitar.open.length
+              ? null
+              : `A fret for each of ${guitar.open.length} strings, low first, x for not played: x-3-5-4-5-3.`
+          }
+          onTake={(text) => put('arrive', text.trim() === '' ? null : { kind: 'arrive', grip: text.trim() })}
         />
         <Pick
           label="A note sounds on"

@@ -26,7 +26,15 @@ import type { KeptCells } from '../../keep/cells.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import type { PricedMove, SteeredOutcome } from '../../work/questions.ts';
-import { useArrangement, useColours, useGrips, useMoves, useOtherWays, useWaysOut } from '../../work/solver.ts';
+import {
+  useArrangement,
+  useColours,
+  useGrips,
+  useMoves,
+  useNextBest,
+  useOtherWays,
+  useWaysOut,
+} from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
@@ -110,12 +118,14 @@ export function Workbench(props: WorkbenchProps) {
 
   const column = columns[selected]!;
   const here = arranged?.[selected];
+  const before = arranged?.slice(0, selected).findLast(({ grip }) => grip !== null) ?? null;
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
   const voices = useVoices(selected, here?.grip ?? null, solving.result, tab === 'voice');
   const grips = useGripList(useGrips(selected, solving.result, tab === 'grip'), book);
   const [peek, setPeek] = useState<Grip | null>(null);
   const hard = here?.grip && isHard(here.grip) ? here.grip.grip : null;
   const easier = useWaysOut(selected, hard, solving.result);
+  const nextBest = useNextBest(selected, here?.grip?.grip ?? null, before?.grip?.pitches ?? null, solving.result);
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
   const { taste, styles, setTaste, setStyle } = useTaste(tuneId, keptStyles, keptTaste);
   const style = styles.find(({ id }) => id === taste.style) ?? null;
@@ -359,7 +369,8 @@ export function Workbench(props: WorkbenchProps) {
         <Options
           column={column}
           here={here ?? null}
-          before={arranged?.slice(0, selected).findLast(({ grip }) => grip !== null) ?? null}
+          before={before}
+          nextBest={nextBest}
           noteNames={who.player.noteNames}
           after={after ?? null}
           figures={solving.arrangement?.figures ?? null}
