@@ -15,29 +15,42 @@ interface StreamColumnProps {
   readonly mark: number;
   /** A grip that is being tried here: its pitches are outlined. */
   readonly tried: Grip | null;
+  /** What another way through the tune has here. */
+  readonly ghost: Grip | null;
   /** A note is dragged up or down to another pitch. */
   readonly onMove: (pitch: Midi, to: Midi) => void;
   /** The line that a note, counted from the lowest, goes on by is to be level. */
   readonly onHold: (voice: number) => void;
 }
 
+/** Room for ribbons, and how far a late note overhangs: less where columns are narrow. */
 const MARGIN = 8;
 const RIBBON_ROOM = 40;
+const OVERHANG = 22;
+const RIBBON_SHARE = 0.4;
+/** Notes narrower than this have no degree in them. */
+const LABELLED = 15;
 
 /** A column's notes as marks with their degrees, and the ribbons that lead to the next column. */
 export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
-  const { column, next, open, width, height, yOf, mark, tried, onMove, onHold } = props;
+  const { column, next, open, width, height, yOf, mark, tried, ghost, onMove, onHold } = props;
   const { grip } = column;
   /** The click that ends a drag selects nothing. */
   const dropped = useRef(false);
   const [drag, setDrag] = useState<{ readonly pitch: Midi; readonly from: number; readonly to: Midi } | null>(null);
   if (!grip) return <svg className="stream-column" width={width} height={height} aria-hidden="true" />;
-  const left = MARGIN;
-  const right = width - RIBBON_ROOM;
+  const left = Math.min(MARGIN, width * 0.1);
+  const right = width - Math.min(RIBBON_ROOM, width * RIBBON_SHARE);
   const ribbons = next?.grip ? ribbonsBetween(grip.pitches, next.grip.pitches) : [];
-  const reach = width + MARGIN;
+  const reach = width + left;
   const pitches = distinct(grip.pitches);
   const heldOn = new Set(ribbons.filter(({ kind }) => kind === 'held').map(({ from }) => from));
+  // A voice that hangs over into the chord it will only then go on to.
+  const waits =
+    column.column.decision?.led === true &&
+    next?.column.decision?.led === true &&
+    next.column.part > column.column.part;
+  const isLate = (pitch: Midi) => waits && !heldOn.has(pitch) && ribbons.some(({ from }) => from === pitch);
   const perSemitone = yOf(0) - yOf(1);
   const stands = standsOf(pitches, mark, perSemitone);
   const middle = (left + right) / 2;
@@ -68,7 +81,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
       {ribbons.map((ribbon) => (
         <path
           key={ribbon.from}
-          className={`ribbon ribbon-${ribbon.kind} ${ribbon.lowest ? 'ribbon-lowest' : ''}`}
+          className={`ribbon ribbon-${isLate(ribbon.from) ? 'late' : ribbon.kind} ${ribbon.lowest ? 'ribbon-lowest' : ''}`}
           d={ribbonPath(ribbon, right, reach, yOf)}
           style={ribbon.kind === 'held' ? { strokeWidth: Math.max(5, mark * 0.6) } : undefined}
         />
@@ -88,10 +101,23 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
             <title>Hold this voice</title>
           </path>
         ))}
+      {distinct(ghost?.pitches ?? []).map((pitch) => (
+        <rect
+          key={`ghost ${pitch}`}
+          className="note-ghost"
+          x={left}
+          y={yOf(pitch) - mark / 2}
+          width={right - left}
+          height={mark}
+          rx={mark / 2}
+        />
+      ))}
       {pitches.map((pitch, i) => {
         const degree = degreeOfPitch(column, open, pitch);
-        const kind = i === 0 ? 'lowest' : heldOn.has(pitch) ? 'held' : 'moving';
-        const [from, to] = side(stands[i]!);
+        const kind = isLate(pitch) ? 'late' : i === 0 ? 'lowest' : heldOn.has(pitch) ? 'held' : 'moving';
+        const [inner, to] = side(stands[i]!);
+        // It overhangs its column: it comes from the one before.
+        const from = kind === 'late' ? inner - Math.min(OVERHANG, width * 0.2) : inner;
         return (
           <g
             key={pitch}
@@ -99,7 +125,9 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
             {...dragged(pitch)}
           >
             <rect x={from} y={yOf(pitch) - mark / 2} width={to - from} height={mark} rx={mark / 2} />
-            <SvgLabel text={musical(degree)} x={(from + to) / 2} y={yOf(pitch)} size={Math.min(12.5, mark - 3)} />
+            {to - from >= LABELLED && (
+              <SvgLabel text={musical(degree)} x={(from + to) / 2} y={yOf(pitch)} size={Math.min(12.5, mark - 3)} />
+            )}
           </g>
         );
       })}

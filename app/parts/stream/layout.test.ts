@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ArrangedColumn } from '../../../core/index.ts';
-import { columnWidth, pitchRange, standsOf, ribbonsBetween, widened } from './layout.ts';
+import { columnWidth, pitchRange, standsOf, ribbonsBetween, widened, zoomed, ZOOMS } from './layout.ts';
 
 test('a ribbon is level for a held note, a step up to a whole step, a leap beyond', () => {
   // Dm7 to G7 and a leap on top; the bass falls a fifth.
@@ -52,4 +52,9 @@ test('notes too close to be told apart stand side by side, the lower first', () 
   expect(standsOf([60, 61, 62, 67], 18, 10)).toEqual(['left', 'right', 'left', 'whole']);
   // With more room for each semitone they stand one above the other.
   expect(standsOf([63, 64], 18, 20)).toEqual(['whole', 'whole']);
+});
+
+test('from afar columns are narrower, but never narrower than their notes', () => {
+  expect(ZOOMS.map((zoom) => zoomed(120, zoom))).toEqual([34, 60, 84, 120, 168, 240]);
+  expect(zoomed(60, ZOOMS[0])).toBe(27);
 });

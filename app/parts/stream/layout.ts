@@ -6,6 +6,16 @@ export function columnWidth(beats: number, symbol: string): number {
   return Math.round(Math.min(168, Math.max(92, 28 * beats, forSymbol)));
 }
 
+/** How near one looks: from 32 bars at a glance to twice as wide. */
+export const ZOOMS = [0.28, 0.5, 0.7, 1, 1.4, 2] as const;
+/** Below these the small print, and all but the chords, is left out. */
+export const FAR = 0.8;
+export const FARTHEST = 0.4;
+/** No column is narrower than its notes. */
+const NARROWEST = 27;
+
+export const zoomed = (width: number, zoom: number): number => Math.max(NARROWEST, Math.round(width * zoom));
+
 /** A short tune spreads over the room there is, up to this much wider. */
 const WIDEST = 1.9;
 

@@ -177,7 +177,7 @@ export function Options(props: OptionsProps) {
             <Cost text={costText(here!.terms)} />
             {props.nextBest && (
               <details className="side-cost">
-                <summary>and not</summary>
+                <summary>the next best</summary>
                 <Glyphs text={nextBestText(props.nextBest)} />.
               </details>
             )}
@@ -193,7 +193,7 @@ export function Options(props: OptionsProps) {
             {figuresText(figures)}
             {props.rootPosition && (
               <details className="side-cost">
-                <summary>and played plainly</summary>
+                <summary>beside root position</summary>
                 {rootPositionText(props.rootPosition)}.
               </details>
             )}

@@ -10,10 +10,12 @@ interface OtherWaysProps {
   readonly ways: readonly OtherWay[] | null;
   readonly onHear: (way: OtherWay) => void;
   readonly onTake: (way: OtherWay) => void;
+  /** Shows one behind what stands, or (null) no longer. */
+  readonly onPeek: (way: OtherWay | null) => void;
 }
 
 /** The next best ways through the whole tune that sound different for a quarter of the time. */
-export function OtherWays({ asked, onAsk, ways, onHear, onTake }: OtherWaysProps) {
+export function OtherWays({ asked, onAsk, ways, onHear, onTake, onPeek }: OtherWaysProps) {
   return (
     <section className="other-ways" aria-label="Other ways" aria-busy={asked && ways === null}>
       <h3>Other ways through the tune</h3>
@@ -25,7 +27,14 @@ export function OtherWays({ asked, onAsk, ways, onHear, onTake }: OtherWaysProps
       {asked && ways === null && <p role="status">Looking for ways that sound different…</p>}
       {ways?.length === 0 && <p>There is none that differs for a quarter of the time.</p>}
       {ways?.map((way, i) => (
-        <div key={i}>
+        <div
+          key={i}
+          // On moving, for it may appear under a still pointer.
+          onMouseMove={() => onPeek(way)}
+          onMouseLeave={() => onPeek(null)}
+          onFocus={() => onPeek(way)}
+          onBlur={() => onPeek(null)}
+        >
           <p>
             <b>{priceText(way.extra)}</b> · {figuresText(way.figures)}
           </p>

@@ -1,3 +1,6 @@
+import ZoomIn from '@mui/icons-material/ZoomIn';
+import ZoomOut from '@mui/icons-material/ZoomOut';
+import IconButton from '@mui/material/IconButton';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import {
@@ -17,7 +20,7 @@ import {
 } from '../../../core/index.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import type { Mark } from '../reading/marks.ts';
-import { columnWidth, pitchRange, SCALE_PITCHES, widened } from '../stream/layout.ts';
+import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -42,6 +45,11 @@ interface StageProps {
   readonly triedAt: number;
   /** A voice of a column's grip, counted from the lowest, is sent somewhere at the next change. */
   readonly onSend: (column: number, voice: number, way: Steer) => void;
+  /** Another way through the tune, column by column, to be seen behind this one; or null. */
+  readonly ghosts: readonly (Grip | null)[] | null;
+  /** How near one looks, 1 as usual. */
+  readonly zoom: number;
+  readonly onZoom: (by: 1 | -1) => void;
   /** Wishes that cannot be met, with the columns that stop them. */
   readonly unmet: Arrangement['unmet'];
   /** `extending` keeps the other end of what is selected. */
@@ -69,6 +77,9 @@ export function Stage({
   tried,
   triedAt,
   onSend,
+  ghosts,
+  zoom,
+  onZoom,
   unmet,
   onSelect,
 }: StageProps) {
@@ -86,9 +97,9 @@ export function Stage({
   }, []);
 
   const widths = useMemo(() => {
-    const least = columns.map(({ slot, symbol }) => columnWidth(slot.entry.beats, symbol));
+    const least = columns.map(({ slot, symbol }) => zoomed(columnWidth(slot.entry.beats, symbol), zoom));
     return widened(least, size.width - SCALE_WIDTH - TRACK_END);
-  }, [columns, size.width]);
+  }, [columns, size.width, zoom]);
   const virtual = useVirtualizer({
     horizontal: true,
     count: columns.length,
@@ -124,7 +135,19 @@ export function Stage({
   };
 
   return (
-    <div className="stage" ref={scroller} tabIndex={-1}>
+    <div
+      className={`stage ${zoom < FAR ? 'stage-far' : ''} ${zoom < FARTHEST ? 'stage-farthest' : ''}`}
+      ref={scroller}
+      tabIndex={-1}
+    >
+      <div className="stage-zoom" role="group" aria-label="How near">
+        <IconButton size="small" aria-label="See more bars" title="See more bars (−)" onClick={() => onZoom(-1)}>
+          <ZoomOut fontSize="small" />
+        </IconButton>
+        <IconButton size="small" aria-label="See them larger" title="See them larger (+)" onClick={() => onZoom(1)}>
+          <ZoomIn fontSize="small" />
+        </IconButton>
+      </div>
       <div className="stage-scale" style={{ height: HEAD_HEIGHT + height }} aria-hidden="true">
         {voicings.some(Boolean) &&
           SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (
@@ -228,6 +251,7 @@ export function Stage({
                     yOf={yOf}
                     mark={mark}
                     tried={index === triedAt ? tried : null}
+                    ghost={ghosts?.[index] ?? null}
                     onMove={(pitch, to) => sendTo(index, pitch, to)}
                     onHold={(voice) => onSend(index, voice, 'held')}
                   />

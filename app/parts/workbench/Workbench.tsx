@@ -37,6 +37,7 @@ import {
 } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
+import { ZOOMS } from '../stream/layout.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
@@ -126,6 +127,8 @@ export function Workbench(props: WorkbenchProps) {
   const hard = here?.grip && isHard(here.grip) ? here.grip.grip : null;
   const easier = useWaysOut(selected, hard, solving.result);
   const nextBest = useNextBest(selected, here?.grip?.grip ?? null, before?.grip?.pitches ?? null, solving.result);
+  const [zoom, setZoom] = useRemembered<number>('zoom', 1);
+  const changeZoom = (by: 1 | -1) => setZoom(ZOOMS[ZOOMS.findIndex((one) => one === zoom) + by] ?? zoom);
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
   const { taste, styles, setTaste, setStyle } = useTaste(tuneId, keptStyles, keptTaste);
   const style = styles.find(({ id }) => id === taste.style) ?? null;
@@ -212,6 +215,7 @@ export function Workbench(props: WorkbenchProps) {
   };
   const [waysAsked, setWaysAsked] = useState(-1);
   const otherWays = useOtherWays(solving.result, waysAsked === solving.result && tab === 'wish');
+  const [ghosts, setGhosts] = useState<readonly (Grip | null)[] | null>(null);
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, store.edit);
   const unmet = solving.arrangement?.unmet ?? NO_UNMET;
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, store.edit);
@@ -277,6 +281,7 @@ export function Workbench(props: WorkbenchProps) {
       pin: decide.pin,
       mark: markGrip,
       beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
+      zoom: changeZoom,
       neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
       release: () => (armed === null ? decide.release() : sendArmed('free')),
       lift: () => decide.lift?.(),
@@ -347,6 +352,9 @@ export function Workbench(props: WorkbenchProps) {
             tried={led?.grip ?? tried}
             triedAt={led ? voices.steered!.to : selected}
             onSend={send}
+            ghosts={ghosts}
+            zoom={zoom}
+            onZoom={changeZoom}
             unmet={unmet}
             onSelect={select}
           />
@@ -436,6 +444,7 @@ export function Workbench(props: WorkbenchProps) {
                 asked={waysAsked === solving.result}
                 onAsk={() => setWaysAsked(solving.result)}
                 ways={otherWays}
+                onPeek={(way) => setGhosts(way?.grips ?? null)}
                 onHear={({ grips: way }) =>
                   arranged &&
                   playback.play(

@@ -22,6 +22,7 @@ export const BENCH_KEYS: Keys = [
   ['S', 'keep the grip being tried among yours, or no longer'],
   ['X', 'banish the grip being tried'],
   ['B', 'compare it with others, stop comparing'],
+  ['+ −', 'see the bars larger, see more of them'],
   ['N', 'fingers, degrees or notes on the neck'],
   ['⌫', 'let go: back to the default'],
   ['L', 'lift the move that put it here'],
@@ -51,6 +52,7 @@ export interface BenchActions {
   readonly pin: () => void;
   readonly mark: (as: 'kept' | 'banished') => void;
   readonly beside: () => void;
+  readonly zoom: (by: 1 | -1) => void;
   readonly neckLabels: () => void;
   readonly release: () => void;
   readonly lift: () => void;
@@ -76,6 +78,8 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('s', () => actions.mark('kept'), free);
   useHotkeys('x', () => actions.mark('banished'), free);
   useHotkeys('b', actions.beside, free);
+  useHotkeys('+, equal', () => actions.zoom(1), { ...free, useKey: true });
+  useHotkeys('-, minus', () => actions.zoom(-1), { ...free, useKey: true });
   useHotkeys('n', actions.neckLabels, free);
   useHotkeys('backspace, delete', actions.release, free);
   useHotkeys('h', actions.hear, free);
