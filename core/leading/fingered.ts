@@ -25,13 +25,38 @@ export interface ToFinger {
 /** `x-1-3-1-4-1`: fingers, low string first. */
 export const formatFingers = (fingers: Grip['fingers']): string => fingers.map((finger) => finger ?? 'x').join('-');
 
+/** What was worked out for a hand: an edit leaves most grips as they were. */
+interface Memory {
+  readonly fingerer: Fingerer;
+  readonly ways: Map<string, readonly Holding[]>;
+  /** From one way of holding a grip to one of holding the next. */
+  readonly changes: Changes;
+}
+type Changes = WeakMap<Holding, WeakMap<Holding, number>>;
+const memories = new WeakMap<Hand, Memory>();
+
+function memoryOf(hand: Hand): Memory {
+  const memory = memories.get(hand) ?? { fingerer: new Fingerer(hand), ways: new Map(), changes: new WeakMap() };
+  memories.set(hand, memory);
+  return memory;
+}
+
+function remembered(changes: Changes, before: Holding, after: Holding, price: () => number): number {
+  const from = changes.get(before) ?? new WeakMap<Holding, number>();
+  changes.set(before, from);
+  const known = from.get(after);
+  if (known !== undefined) return known;
+  const found = price();
+  from.set(after, found);
+  return found;
+}
+
 /**
  * The same grips, fingered so that difficulty and changes together are least; exact over every way the hand can hold
  * them. Null entries (no grip) are bridged.
  */
 export function fingered(grips: readonly (ToFinger | null)[], hand: Hand): (Grip | null)[] {
-  const fingerer = new Fingerer(hand);
-  const known = new Map<string, readonly Holding[]>();
+  const { fingerer, ways: known, changes } = memoryOf(hand);
   const waysOf = ({ grip, fingers, resting = [] }: ToFinger): readonly Holding[] => {
     let ways = known.get(grip.grip);
     if (!ways) {
@@ -54,7 +79,7 @@ export function fingered(grips: readonly (ToFinger | null)[], hand: Hand): (Grip
         if (!before) return { price: way.difficulty, from: -1 };
         let best = { price: Infinity, from: -1 };
         before.ways.forEach((earlier, from) => {
-          const change = changePrice(before.grip, earlier, grip, way);
+          const change = remembered(changes, earlier, way, () => changePrice(before.grip, earlier, grip, way));
           const price = tables[k - 1]![from]!.price + change;
           if (price < best.price) best = { price, from };
         });
