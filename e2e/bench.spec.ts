@@ -444,6 +444,12 @@ test('two other ways through the tune are found, and one is taken in one step', 
   const ways = page.getByRole('region', { name: 'Other ways' });
   await ways.getByRole('button', { name: 'Find two that differ' }).click();
   await expect(ways.getByText(/semitones in all/)).toHaveCount(2);
+  // Behind what stands, while one points at it.
+  await ways
+    .getByText(/semitones in all/)
+    .last()
+    .hover();
+  await expect(page.locator('.note-ghost').first()).toBeVisible();
   await ways
     .getByRole('button', { name: /^Take it/ })
     .first()
@@ -454,5 +460,46 @@ test('two other ways through the tune are found, and one is taken in one step', 
   await page.keyboard.press('Control+z');
   await idle(page);
   await expect.poll(grips).toEqual(before);
+  await expectSaved(page);
+});
+
+test('the stream is seen from afar and near, and how is remembered; the next best is told', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  await openBench(page, id);
+  const width = async () => (await page.locator('#column-1').boundingBox())!.width;
+  const usual = await width();
+  await page.keyboard.press('+');
+  await page.keyboard.press('+');
+  await expect.poll(width).toBeGreaterThan(usual);
+  const near = await width();
+  await page.reload();
+  await idle(page);
+  await expect.poll(width).toBe(near);
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'See more bars' }).click();
+  await expect(page.locator('.stage-farthest')).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.getByText('the next best').click();
+  await expect(page.getByText(/^the next bestNext best [-x\d]+: \d+ semitones?, costs [\d.]+ more; /)).toBeVisible();
+  await page.getByText('beside root position').click();
+  await expect(page.getByText(/In root position \d+ semitones on one set of strings/)).toBeVisible();
+});
+
+test('one arrives at a grip with the last chord of a span, a finger rests on the way', async ({ page }) => {
+  const id = await newTune(page, 'title: Berth\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
+  await openBench(page, id);
+  await page.keyboard.press('Home');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('w');
+  const arrives = page.getByLabel('Arrives at the grip');
+  await arrives.fill('3-x-3');
+  await arrives.press('Enter');
+  await expect(page.getByText(/A fret for each of 6 strings/)).toBeVisible();
+  await arrives.fill('3-x-3-4-3-x');
+  await arrives.press('Enter');
+  await page.getByLabel('A finger rests').click();
+  await page.getByRole('option', { name: 'little' }).click();
+  await idle(page);
+  await expect(page.locator('#column-3')).toContainText('wish');
+  await expect(page.getByRole('list', { name: 'Wishes here' })).toContainText('the little finger rests');
   await expectSaved(page);
 });

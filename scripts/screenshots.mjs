@@ -95,6 +95,24 @@ await shot('bench-moves', {}, async (page) => {
   await page.locator('.option').nth(8).waitFor();
   await page.keyboard.press('Escape');
 });
+await shot('bench-voices', {}, async (page) => {
+  await open(page, 'Slack Water', 'bench');
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('v');
+  const outcomes = page.getByRole('list', { name: 'What can come of it' }).getByRole('listitem');
+  await page.keyboard.press('3');
+  await page.keyboard.press('ArrowRight');
+  await outcomes.filter({ hasText: 'first ' }).first().waitFor();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await page.locator('.note-late').waitFor();
+  await page.locator('.bench[aria-busy=false]').waitFor();
+  await outcomes.first().waitFor();
+});
+await shot('bench-far', {}, async (page) => {
+  await open(page, 'Gangplank Strut', 'bench');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('-');
+});
 await shot('bench-wishes', {}, async (page) => {
   await open(page, 'Midstream', 'bench');
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');

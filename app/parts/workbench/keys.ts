@@ -78,8 +78,10 @@ export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
   useHotkeys('s', () => actions.mark('kept'), free);
   useHotkeys('x', () => actions.mark('banished'), free);
   useHotkeys('b', actions.beside, free);
-  useHotkeys('+, equal', () => actions.zoom(1), { ...free, useKey: true });
-  useHotkeys('-, minus', () => actions.zoom(-1), { ...free, useKey: true });
+  // By what is typed, wherever it lies on the keyboard; `+` joins no keys here.
+  const typed = { ...free, useKey: true, splitKey: '|' };
+  useHotkeys('+, shift|+', () => actions.zoom(1), typed);
+  useHotkeys('-', () => actions.zoom(-1), typed);
   useHotkeys('n', actions.neckLabels, free);
   useHotkeys('backspace, delete', actions.release, free);
   useHotkeys('h', actions.hear, free);
