@@ -186,18 +186,18 @@ export function Options(props: OptionsProps) {
             <>
               <dt>On</dt>
               <dd>{after ? joinText(after) : 'the end'}</dd>
+              <dt>Tune</dt>
+              <dd>
+                {figuresText(figures)}
+                {props.rootPosition && (
+                  <details className="side-cost">
+                    <summary>beside root position</summary>
+                    {rootPositionText(props.rootPosition)}.
+                  </details>
+                )}
+              </dd>
             </>
           )}
-          <dt>Tune</dt>
-          <dd>
-            {figuresText(figures)}
-            {props.rootPosition && (
-              <details className="side-cost">
-                <summary>beside root position</summary>
-                {rootPositionText(props.rootPosition)}.
-              </details>
-            )}
-          </dd>
         </dl>
       )}
       <p className="side-keys">

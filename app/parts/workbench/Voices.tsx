@@ -55,7 +55,7 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
           On to <Glyphs text={musical(next.symbol)} /> in bar {next.slot.bar}: where does each voice go?
         </span>
         {steers && (
-          <Button size="small" onClick={() => pitches.forEach((_, v) => voices.set(v, 'free'))}>
+          <Button size="small" onClick={voices.free}>
             All free
           </Button>
         )}

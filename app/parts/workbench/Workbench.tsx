@@ -206,6 +206,7 @@ export function Workbench(props: WorkbenchProps) {
       const outcome = outcomes[index];
       if (!outcome) return;
       setTrying(-1);
+      voices.free();
       store.edit(outcome.patch, `${servingText(outcome.end)} after ${place}`);
     }
   };

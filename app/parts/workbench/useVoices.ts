@@ -45,6 +45,8 @@ export function useVoices(selected: number, grip: Grip | null, result: number, s
       else setArmed({ of, voice });
     },
     disarm: () => setArmed(null),
+    /** All free again: what was asked for is done. */
+    free: () => setSteering({ of: '', ways: [] }),
   };
 }
 export type VoicesSteered = ReturnType<typeof useVoices>;
