@@ -100,6 +100,13 @@ describe('a tune', () => {
   });
 });
 
+test('players stand in the order in which they came, also those of one millisecond', () => {
+  const [first] = listPlayers(db);
+  const names = Array.from({ length: 12 }, (_, i) => `Guest ${i}`);
+  for (const name of names) createPlayer(db, { name });
+  expect(listPlayers(db).map(({ name }) => name)).toEqual([first.name, ...names]);
+});
+
 describe('where grips are pinned', () => {
   const pinned = { on: 'C', source: { kind: 'chart' }, pin: 'x-3-2-0-1-0' };
 

@@ -3,7 +3,7 @@ import { and, asc, eq, isNull, max } from 'drizzle-orm';
 import { DEFAULT_PLAYER, problemText, readPlayer, type Outcome, type Player } from '../core/index.ts';
 import { playerDoc, tags, type KeptGripCell } from './documents.ts';
 import type { Db } from './open.ts';
-import { edit, keptGrip, player } from './schema.ts';
+import { edit, keptGrip, MADE, player } from './schema.ts';
 
 /** A player as kept: `cells` are its settings as edits change them. */
 export interface KeptPlayer {
@@ -23,7 +23,7 @@ function playerOf({ id, name, version, doc }: typeof player.$inferSelect): KeptP
 /** The players, oldest first; there is always one. */
 export function listPlayers(db: Db): [KeptPlayer, ...KeptPlayer[]] {
   const rows = () =>
-    db.select().from(player).where(isNull(player.deletedAt)).orderBy(asc(player.createdAt), asc(player.id)).all();
+    db.select().from(player).where(isNull(player.deletedAt)).orderBy(asc(player.createdAt), asc(MADE)).all();
   let found = rows();
   if (found.length === 0) {
     db.insert(player)

@@ -113,3 +113,6 @@ export const setting = sqliteTable(
     check('setting_doc', sql`json_valid(${table.doc})`),
   ],
 );
+
+/** The order in which rows were made, where a millisecond does not tell them apart. */
+export const MADE = sql`rowid`;

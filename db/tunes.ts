@@ -4,7 +4,7 @@ import { alignBars, barIdOf, parseChart, withHeader, type BarId } from '../core/
 import { takeDoc, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import type { Db } from './open.ts';
 import { playerFor } from './players.ts';
-import { take, tune } from './schema.ts';
+import { MADE, take, tune } from './schema.ts';
 
 export interface Tune {
   readonly id: string;
@@ -42,7 +42,7 @@ export function listTunes(db: Db): Tune[] {
     .select()
     .from(tune)
     .where(isNull(tune.deletedAt))
-    .orderBy(desc(tune.changedAt), asc(tune.id))
+    .orderBy(desc(tune.changedAt), asc(MADE))
     .all()
     .map(tuneOf);
 }
@@ -154,7 +154,7 @@ export function listTakes(db: Db, tuneId: string): Take[] {
     .select()
     .from(take)
     .where(eq(take.tuneId, tuneId))
-    .orderBy(asc(take.createdAt), asc(take.id))
+    .orderBy(asc(take.createdAt), asc(MADE))
     .all()
     .map(takeOf);
 }
