@@ -50,6 +50,9 @@ export interface Solving {
 
 const NOTHING = { of: null as object | null, arrangement: null, phase: null, failed: null, result: 0 };
 
+/** Work that takes longer is shown on its way. */
+const PATIENCE_MS = 300;
+
 /** Keeps an arrangement of the chart and the decisions; the newest request wins. */
 export function useArrangement(
   chartText: string,
@@ -66,8 +69,10 @@ export function useArrangement(
   useEffect(() => {
     if (job === null) return;
     let current = true;
+    const since = performance.now();
     const onProgress = proxy((phase: Phase) => {
-      if (current) setSolving((before) => ({ ...before, phase }));
+      // What is there at once needs no telling, and telling it takes time.
+      if (current && performance.now() - since > PATIENCE_MS) setSolving((before) => ({ ...before, phase }));
     });
     solver()
       .arrange(job, onProgress)
@@ -104,10 +109,11 @@ export function useColours(
     if (result === 0 || !wanted) return;
     let current = true;
     const list: PricedColour[] = [];
+    const show = oncePerFrame(() => current && setOptions({ of, list: [...list] }));
     const onOption = proxy((option: PricedColour) => {
       if (!current) return;
       list.push(option);
-      setOptions({ of, list: [...list] });
+      show();
     });
     void solver().colours(column, JSON.parse(text) as ColoursWanted, onOption);
     return () => {
@@ -115,6 +121,19 @@ export function useColours(
     };
   }, [of, column, result, wanted, text]);
   return options.of === of ? options.list : [];
+}
+
+/** Shows what comes in many pieces at most once a frame. */
+function oncePerFrame(show: () => void): () => void {
+  let waiting = false;
+  return () => {
+    if (waiting) return;
+    waiting = true;
+    requestAnimationFrame(() => {
+      waiting = false;
+      show();
+    });
+  };
 }
 
 export interface FoundMoves {
@@ -133,16 +152,19 @@ export function useMoves(wanted: MovesWanted, result: number, shown: boolean): F
     if (result === 0 || !shown) return;
     let current = true;
     const list: PricedMove[] = [];
+    const show = oncePerFrame(
+      () => current && setMoves((before) => ({ of, list: [...list], done: before.of === of && before.done })),
+    );
     const onMove = proxy((move: PricedMove) => {
       if (!current) return;
       list.push(move);
-      setMoves((before) => ({ of, list: [...list], done: before.of === of && before.done }));
+      show();
     });
     void solver()
       .moves(JSON.parse(text) as MovesWanted, onMove)
       .then((done) => {
         // The last of them may still be on its way: they come by a channel of their own.
-        if (current && done) setMoves((before) => ({ of, list: before.of === of ? before.list : list, done }));
+        if (current && done) setMoves({ of, list: [...list], done });
       });
     return () => {
       current = false;

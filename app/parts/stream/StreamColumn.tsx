@@ -17,10 +17,12 @@ interface StreamColumnProps {
   readonly tried: Grip | null;
   /** What another way through the tune has here. */
   readonly ghost: Grip | null;
+  /** Which column it is. */
+  readonly index: number;
   /** A note is dragged up or down to another pitch. */
-  readonly onMove: (pitch: Midi, to: Midi) => void;
+  readonly onMove: (index: number, pitch: Midi, to: Midi) => void;
   /** The line that a note, counted from the lowest, goes on by is to be level. */
-  readonly onHold: (voice: number) => void;
+  readonly onHold: (index: number, voice: number) => void;
 }
 
 /** Room for ribbons, and how far a late note overhangs: less where columns are narrow. */
@@ -33,7 +35,7 @@ const LABELLED = 15;
 
 /** A column's notes as marks with their degrees, and the ribbons that lead to the next column. */
 export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
-  const { column, next, open, width, height, yOf, mark, tried, ghost, onMove, onHold } = props;
+  const { column, next, open, width, height, yOf, mark, tried, ghost, index, onMove, onHold } = props;
   const { grip } = column;
   /** The click that ends a drag selects nothing. */
   const dropped = useRef(false);
@@ -70,7 +72,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
     },
     onPointerUp: () => {
       dropped.current = drag !== null && drag.to !== drag.pitch;
-      if (drag && dropped.current) onMove(drag.pitch, drag.to);
+      if (drag && dropped.current) onMove(index, drag.pitch, drag.to);
       setDrag(null);
     },
     onPointerCancel: () => setDrag(null),
@@ -95,7 +97,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
             d={ribbonPath(ribbon, right, reach, yOf)}
             onClick={(event) => {
               event.stopPropagation();
-              onHold(pitches.indexOf(ribbon.from));
+              onHold(index, pitches.indexOf(ribbon.from));
             }}
           >
             <title>Hold this voice</title>

@@ -124,15 +124,22 @@ export function Stage({
   const mark = Math.min(MARK_MOST, Math.max(9, perSemitone * 1.6));
   const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
 
+  // The same functions always, so that only columns that change are drawn anew.
+  const now = useRef({ voicings, onSend });
+  useEffect(() => {
+    now.current = { voicings, onSend };
+  });
+  const onHold = useCallback((index: number, voice: number) => now.current.onSend(index, voice, 'held'), []);
   /** A note is dragged: the voice that comes to it from the column before is sent elsewhere. */
-  const sendTo = (index: number, pitch: number, to: number) => {
-    const before = voicings.slice(0, index).findLastIndex((one) => one?.grip);
-    const [earlier, here] = [voicings[before]?.grip, voicings[index]?.grip];
+  const onMove = useCallback((index: number, pitch: Midi, to: Midi) => {
+    const { voicings: all, onSend: send } = now.current;
+    const before = all.slice(0, index).findLastIndex((one) => one?.grip);
+    const [earlier, here] = [all[before]?.grip, all[index]?.grip];
     if (!earlier || !here) return;
     const [from, notes] = [distinct(earlier.pitches), distinct(here.pitches)];
     const pair = voicePairs(from, notes).find(([, b]) => notes[b] === pitch);
-    if (pair) onSend(before, pair[0], from[pair[0]] === to ? 'held' : { to });
-  };
+    if (pair) send(before, pair[0], from[pair[0]] === to ? 'held' : { to });
+  }, []);
 
   return (
     <div
@@ -252,8 +259,9 @@ export function Stage({
                     mark={mark}
                     tried={index === triedAt ? tried : null}
                     ghost={ghosts?.[index] ?? null}
-                    onMove={(pitch, to) => sendTo(index, pitch, to)}
-                    onHold={(voice) => onSend(index, voice, 'held')}
+                    index={index}
+                    onMove={onMove}
+                    onHold={onHold}
                   />
                 </div>
               )}
