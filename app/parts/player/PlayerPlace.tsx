@@ -139,7 +139,8 @@ function OnePlayer({ players, at, kept, tune, deleted, onDeleted }: OnePlayerPro
         </div>
       </div>
       <Snackbar
-        open={deleted !== null}
+        // Once another stands here: an undo pressed on the way there would be lost with what it was pressed on.
+        open={deleted !== null && deleted.id !== kept.id}
         autoHideDuration={12_000}
         onClose={(_, reason) => reason !== 'clickaway' && onDeleted(null)}
         message={deleted && `“${deleted.name}” was deleted.`}
