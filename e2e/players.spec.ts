@@ -287,6 +287,7 @@ test('what matters is weighed, the tune is solved anew for it, and all is as usu
   await page.keyboard.press('End');
   await expect(page.locator('.side-figures')).toContainText(/holds|falls|rises/);
   await expect(page.locator('.side-cost').first()).toContainText(/^costs [\d.]+/);
+  await expect(page.getByText('the next best')).toBeVisible();
   const before = await cost();
   await page.goto(address);
   await page.getByText('What matters on the way through a tune').click();
