@@ -88,7 +88,7 @@ export default tseslint.config(
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     rules: {
       ...reactHooks.configs.recommended.rules,
-      // The React compiler is not used here; the virtualizer's own advice stands.
+      // React's compiler leaves components with a virtualizer alone.
       'react-hooks/incompatible-library': 'off',
       'import-x/no-cycle': 'error',
       'import-x/no-restricted-paths': ['error', { basePath: import.meta.dirname, zones }],

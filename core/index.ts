@@ -48,6 +48,7 @@ export {
   decisionFor,
   moveKey,
   slotKeys,
+  changesOf,
   versionsOf,
   type Cell,
   type Cells,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, symbols, test } from './player.ts';
+import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test } from './player.ts';
 
 const TUNE = 'title: Ebb\nkey: C\nmeter: 4/4\ntempo: 240\n| C | Am | Dm | G7 |\n| C | % | Dm7 G7 | C |\n';
 
@@ -22,13 +22,14 @@ test('another colour is kept by the keyboard alone; the rest follows; undo and r
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   const options = page.getByRole('list', { name: 'Colours' }).getByRole('listitem');
+  await priced(page);
   await expect(options).toHaveCount(6);
   const price = Number((await options.nth(3).locator('.option-price').innerText()).replace('−', '-'));
   const before = await symbols(page);
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown');
   await expect(page.locator('.hand')).toContainText('trying');
   await page.keyboard.press('Enter');
-  await idle(page);
+  await priced(page);
   expect((await symbols(page))[2]).toBe('D minor 11');
   await expect(page.locator('#column-2')).toContainText('chosen');
   // What stood before is now priced from the other side: exact prices are each other's opposites.
@@ -271,198 +272,6 @@ test('an option is heard between the chords around it', async ({ page }) => {
   await expect.poll(lit, { timeout: 15_000 }).toHaveLength(0);
 });
 
-test('a move is looked for, heard, made, lifted and undone; what stands there says so, and it survives a reload', async ({
-  page,
-}) => {
-  const id = await newTune(page, 'title: Moved\nkey: C\ntempo: 200\n| Dm7 | G7 | C | % |\n');
-  await openBench(page, id);
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('m');
-  const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
-  const substitute = moves.filter({ hasText: 'tritone substitute' });
-  await expect(substitute).toContainText('has the third and seventh of G7');
-  await expect(substitute.locator('.option-price')).toHaveText(/^[+−]?\d/);
-  await page.getByLabel('Find').fill('tritone');
-  await expect(moves).toHaveCount(1);
-  await substitute.getByRole('button', { name: 'Hear Db7' }).click();
-  await expect(page.locator('.ground-playing')).toBeVisible();
-  await substitute.getByRole('button').first().click();
-  await idle(page);
-  expect(await symbols(page)).toEqual(['D minor 9', 'D flat 7', 'C 6', 'C 6']);
-  await expect(page.locator('.move-made')).toContainText('tritone substitute');
-  await expectSaved(page);
-  await page.reload();
-  await idle(page);
-  expect((await symbols(page))[1]).toBe('D flat 7');
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('l');
-  await idle(page);
-  expect((await symbols(page))[1]).toBe('G 9');
-  await page.keyboard.press('Control+z');
-  await idle(page);
-  expect((await symbols(page))[1]).toBe('D flat 7');
-});
-
-test('several chords are selected by keys and by dragging, and a move takes their place', async ({ page }) => {
-  const id = await newTune(page, 'title: Span\nkey: C\n| Dm7 | G7 | C | % |\n');
-  await openBench(page, id);
-  await page.keyboard.press('m');
-  await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.getByRole('heading', { name: 'Moves in bars 1 to 2' })).toBeVisible();
-  const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
-  await page.getByLabel('How far moves may stray').press('End');
-  await moves.filter({ hasText: 'ii–V from a half step above' }).getByRole('button').first().click();
-  await idle(page);
-  expect(await symbols(page)).toEqual(['E flat minor 7', 'A flat 7', 'D minor 9', 'G 9', 'C 6', 'C 6']);
-  const columns = page.locator('.column');
-  await columns.nth(4).hover({ position: { x: 30, y: 40 } });
-  await page.mouse.down();
-  await columns.nth(5).hover({ position: { x: 30, y: 40 } });
-  await page.mouse.up();
-  await expect(page.getByRole('heading', { name: 'Moves in bars 3 to 4' })).toBeVisible();
-  await moves.filter({ hasText: 'coming round ·' }).getByRole('button').first().click();
-  await idle(page);
-  expect((await symbols(page)).slice(4)).toEqual(['C 6', 'A minor 7', 'D minor 7', 'G 7']);
-});
-
-test('where no move fits it is said why, and the best few stand beside the colours', async ({ page }) => {
-  const id = await newTune(page, 'title: Why\nkey: C\n| C | G7 | Am | F |\n');
-  await openBench(page, id);
-  await expect(page.getByRole('list', { name: 'The best moves' }).getByRole('listitem').first()).toBeVisible();
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('m');
-  await expect(page.getByText('G7 does not fall a fifth here (Am follows): no substitute')).toBeVisible();
-  await page.getByLabel('Find').fill('nothing like it');
-  await expect(page.getByText('Nothing fits here within what you asked for.')).toBeVisible();
-  await page.reload();
-  await idle(page);
-  await page.keyboard.press('m');
-  await expect(page.getByLabel('Find')).toHaveValue('');
-});
-
-test('a style is seen, copied and changed, a move switched off, and both are remembered', async ({ page }) => {
-  const id = await newTune(page, 'title: Styled\nkey: C\n| C | Dm7 | G7 | C |\n');
-  await openBench(page, id);
-  await page.keyboard.press('m');
-  const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
-  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(1);
-  await page.getByRole('combobox', { name: 'Style' }).click();
-  await page.getByRole('option', { name: /See and change/ }).click();
-  const sheet = page.getByRole('dialog', { name: 'Styles' });
-  await sheet.getByRole('tab', { name: 'Grit', exact: true }).click();
-  await expect(sheet.getByLabel('How much Planing is wanted')).toBeDisabled();
-  await sheet.getByRole('button', { name: 'Copy to change' }).click();
-  await sheet.getByLabel('How much Diminished is wanted').press('End');
-  const colours = sheet.getByLabel('Colours it likes, best first');
-  await colours.fill('m11 wobble');
-  await expect(sheet.getByText('“wobble” is no colour.')).toBeVisible();
-  await colours.fill('maj9 m11');
-  await sheet.getByText('Diminished', { exact: true }).click();
-  await sheet.getByRole('checkbox', { name: /^rising diminished/ }).uncheck();
-  await sheet.getByRole('button', { name: 'Use Grit, mine' }).click();
-  await expect(moves.first()).toContainText(/diminished|planing|approach|frets|half step/);
-  await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
-  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
-  await page.reload();
-  await idle(page);
-  await page.keyboard.press('m');
-  await expect(page.getByRole('combobox', { name: 'Style' })).toContainText('Grit, mine');
-  await page.keyboard.press('c');
-  await expect(page.locator('.option').nth(1)).toContainText('Grit, mine likes it');
-  await expect(page.locator('.option').nth(1).locator('.symbol')).toHaveAttribute('aria-label', 'C major 9');
-  await page.keyboard.press('m');
-  await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
-  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
-});
-
-test('wishes over a span shape the lines, tell what they cannot have, and are taken back', async ({ page }) => {
-  const id = await newTune(page, 'title: Tidal\nkey: C\ntempo: 120\n| C | Am7 | Dm7 | G7 | C | C |\n');
-  await openBench(page, id);
-  const heights = (which: 'top' | 'bass') =>
-    page.locator('.stream-column').evaluateAll((columns, one) => {
-      const y = (note: Element) => Number(note.getAttribute('y'));
-      return columns.map((column) => {
-        const all = [...column.querySelectorAll('.note rect')].map(y);
-        return one === 'top' ? -Math.min(...all) : -Math.max(...all);
-      });
-    }, which);
-  await page.keyboard.press('Home');
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
-  await page.keyboard.press('w');
-  await expect(page.getByRole('heading', { name: 'Wishes in bars 1 to 4' })).toBeVisible();
-  await page.getByRole('group', { name: 'The top line' }).getByRole('button', { name: 'rises' }).click();
-  await idle(page);
-  const rising = (await heights('top')).slice(0, 4);
-  expect(rising).toEqual([...rising].sort((a, b) => a - b));
-  await expect(page.getByRole('list', { name: 'Wishes here' })).toContainText('the top line rises');
-  await page.getByRole('group', { name: 'The top line' }).getByRole('button', { name: 'falls' }).click();
-  await idle(page);
-  const falling = (await heights('top')).slice(0, 4);
-  expect(falling).toEqual([...falling].sort((a, b) => b - a));
-  await expectSaved(page);
-  // Five frets up the neck.
-  await page.getByRole('group', { name: 'Frets' }).getByRole('button', { name: '6–10' }).click();
-  await idle(page);
-  for (const grip of (await page.locator('.column-grip').allInnerTexts()).slice(0, 4))
-    for (const fret of grip.match(/\b\d+\b/g)!)
-      expect(Number(fret) === 0 || fret >= '6' || Number(fret) === 10).toBe(true);
-  // Five notes on three strings cannot be.
-  await page.getByRole('group', { name: 'Notes in a grip' }).getByRole('button', { name: '5' }).click();
-  await page.getByLabel('Strings', { exact: true }).click();
-  await page.getByRole('option', { name: '1 to 3' }).click();
-  await idle(page);
-  await expect(page.getByRole('list', { name: 'What cannot be met' })).toContainText(
-    'on strings 1, 2 and 3: cannot be met in bars 1, 2, 3, 4',
-  );
-  await expect(page.locator('.column-unmet').first()).toBeVisible();
-  // Weighed against the rest nothing is called missed; then all is taken back, and one step of undo brings one back.
-  await page.getByRole('button', { name: 'weighed against the rest' }).click();
-  await idle(page);
-  await expect(page.locator('.column-unmet')).toHaveCount(0);
-  const standing = page.getByRole('list', { name: 'Wishes here' }).getByRole('listitem');
-  await expect(standing).toHaveCount(4);
-  for (let i = 4; i > 0; i--) {
-    await standing.first().getByRole('button').click();
-    if (i > 1) await expect(standing).toHaveCount(i - 1);
-  }
-  await expect(page.getByText('Nothing is wished here yet')).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(standing).toHaveCount(1);
-  await expectSaved(page);
-  await page.reload();
-  await idle(page);
-  await page.keyboard.press('w');
-  await expect(standing).toHaveCount(1);
-});
-
-test('two other ways through the tune are found, and one is taken in one step', async ({ page }) => {
-  const id = await newTune(page, 'title: Channels\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
-  await openBench(page, id);
-  const grips = () => page.locator('.column-grip').allInnerTexts();
-  const before = await grips();
-  await page.keyboard.press('w');
-  const ways = page.getByRole('region', { name: 'Other ways' });
-  await ways.getByRole('button', { name: 'Find two that differ' }).click();
-  await expect(ways.getByText(/semitones in all/)).toHaveCount(2);
-  // Behind what stands, while one points at it.
-  await ways
-    .getByText(/semitones in all/)
-    .last()
-    .hover();
-  await expect(page.locator('.note-ghost').first()).toBeVisible();
-  await ways
-    .getByRole('button', { name: /^Take it/ })
-    .first()
-    .click();
-  await idle(page);
-  await expect.poll(grips).not.toEqual(before);
-  await expect(page.locator('.column-pin').first()).toHaveText('pinned');
-  await page.keyboard.press('Control+z');
-  await idle(page);
-  await expect.poll(grips).toEqual(before);
-  await expectSaved(page);
-});
-
 test('the stream is seen from afar and near, and how is remembered; the next best is told', async ({ page }) => {
   const id = await newTune(page, TUNE);
   await openBench(page, id);
@@ -482,24 +291,4 @@ test('the stream is seen from afar and near, and how is remembered; the next bes
   await expect(page.getByText(/^the next bestNext best [-x\d]+: \d+ semitones?, costs [\d.]+ more; /)).toBeVisible();
   await page.getByText('beside root position').click();
   await expect(page.getByText(/In root position \d+ semitones on one set of strings/)).toBeVisible();
-});
-
-test('one arrives at a grip with the last chord of a span, a finger rests on the way', async ({ page }) => {
-  const id = await newTune(page, 'title: Berth\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
-  await openBench(page, id);
-  await page.keyboard.press('Home');
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
-  await page.keyboard.press('w');
-  const arrives = page.getByLabel('Arrives at the grip');
-  await arrives.fill('3-x-3');
-  await arrives.press('Enter');
-  await expect(page.getByText(/A fret for each of 6 strings/)).toBeVisible();
-  await arrives.fill('3-x-3-4-3-x');
-  await arrives.press('Enter');
-  await page.getByLabel('A finger rests').click();
-  await page.getByRole('option', { name: 'little' }).click();
-  await idle(page);
-  await expect(page.locator('#column-3')).toContainText('wish');
-  await expect(page.getByRole('list', { name: 'Wishes here' })).toContainText('the little finger rests');
-  await expectSaved(page);
 });

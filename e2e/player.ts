@@ -72,6 +72,14 @@ export async function openBench(page: Page, id: string): Promise<void> {
 /** Until what is shown is the result of every decision made. */
 export async function idle(page: Page): Promise<void> {
   await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
+  // What is beside the music is drawn a moment after it.
+  await expect(page.locator('.side')).toHaveAttribute('aria-busy', 'false');
+}
+
+/** Until all that is on offer has its price. */
+export async function priced(page: Page): Promise<void> {
+  await idle(page);
+  await expect(page.locator('#options-panel')).toHaveAttribute('aria-busy', 'false');
 }
 
 /** The symbols of all columns in sight, as a screen reader says them. */

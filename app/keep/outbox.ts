@@ -79,13 +79,15 @@ export class Outbox {
     return edits.sort((a, b) => a.at - b.at || (a.editId < b.editId ? -1 : 1));
   }
 
+  /** Keeps an edit at once, and sends it once what it changes is drawn. */
   put(edit: Edit): void {
     try {
       this.#world.storage.setItem(WAITING + edit.editId, JSON.stringify(edit));
     } catch {
       this.#unstored.push(edit);
     }
-    void this.flush();
+    this.#set({ kind: 'saving' });
+    this.#world.later(() => void this.flush(), 0);
   }
 
   /** Sends what waits. Called on every edit, on loading, and when the network comes back. */

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { create } from 'zustand';
 import { applyPatch, type Cell, type Cells, type Patch } from '../../core/index.ts';
 import { makeEdit, theOutbox } from './browser.ts';
@@ -40,7 +41,10 @@ function rememberedHistory(takeId: string): { undo: readonly Step[]; redo: reado
 /** The cells with every unsent edit of this take applied. */
 function withPending(takeId: string, cells: Cells): Cells {
   const pending = theOutbox().pending(`take:${takeId}`);
-  return pending.reduce((now, { patch }) => applyPatch(now, patch as Patch<Cell>).cells, cells);
+  const now = pending.reduce((made, { patch }) => applyPatch(made, patch as Patch<Cell>).cells, cells);
+  // Most often they are what stands here already: then nothing that follows them is worked out again.
+  const before = useTake.getState().cells;
+  return equal(before, now) ? before : now;
 }
 
 /** The take on the bench: its decisions, and the one store of undo. */

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import {
   arrangementOf,
+  changesOf,
   coloursOf,
   columnsOf,
   differentPaths,
@@ -37,9 +38,12 @@ import {
   waysOut,
   wishFor,
   type Arrangement,
+  type Chart,
   type Midi,
   type Player,
+  type Pricing,
   type Proposal,
+  type ReadSlot,
   type Serves,
   type SolvedTake,
   type ShapeLibrary,
@@ -66,14 +70,38 @@ import type {
 } from './questions.ts';
 
 /** The search of the newest player, with its tables. */
-let searching: { readonly of: string; readonly library: ShapeLibrary; readonly search: Search } | null = null;
+interface Searching {
+  readonly of: string;
+  readonly library: ShapeLibrary;
+  readonly prices: Pricing;
+  readonly search: Search;
+}
+let searching: Searching | null = null;
 
-function searchOf({ player, banished }: Job, library: ShapeLibrary): Search {
-  const price = pricingFor(player);
-  const of = JSON.stringify([price, banished]);
+function searchOf({ player, banished }: Job, library: ShapeLibrary): Searching {
+  const prices = pricingFor(player);
+  const of = JSON.stringify([prices, banished]);
   if (searching?.library !== library || searching.of !== of)
-    searching = { of, library, search: new Search(library, price, new Set(banished)) };
-  return searching.search;
+    searching = { of, library, prices, search: new Search(library, prices, new Set(banished)) };
+  return searching;
+}
+
+interface Reading {
+  readonly chart: Chart;
+  readonly slots: readonly ReadSlot[];
+  readonly keys: readonly string[];
+}
+let reading: (Reading & { readonly of: string }) | null = null;
+
+/** The chart as it is read; it was most often read before. */
+function readingOf({ chartText, barIds, cells }: Job): Reading {
+  const of = JSON.stringify([chartText, barIds, changesOf(cells)]);
+  if (reading?.of === of) return reading;
+  const chart = parseChart(chartText);
+  if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
+  const slots = readChart(chart.value, versionsOf(cells, barIds));
+  reading = { of, chart: chart.value, slots, keys: slotKeys(slots, barIds) };
+  return reading;
 }
 
 /** Null until the first, and while a newer chart is being solved. */
@@ -101,6 +129,9 @@ async function pricing(
   await follow(of.search.reach(at), current);
   return current() ? { of, at, current } : null;
 }
+
+/** Work that takes longer is told on its way. */
+const PATIENCE_MS = 300;
 
 /** Outcomes of steering that are priced: more than one looks through. */
 const MOST_OUTCOMES = 80;
@@ -166,22 +197,23 @@ const solver = {
     const mine = ++newest;
     const current = () => mine === newest;
     solved = null;
-    onProgress({ phase: 'shapes', share: 0 });
+    const since = performance.now();
+    const tell = (phase: Phase) => {
+      // What is there at once needs no telling, and telling it takes time.
+      if (performance.now() - since > PATIENCE_MS) onProgress(phase);
+    };
     const library = await libraryOf(handOf(asked.player), followWhile(current), (share) =>
-      onProgress({ phase: 'shapes', share }),
+      tell({ phase: 'shapes', share }),
     );
     if (library === null || !current()) return null;
-    const search = searchOf(asked, library);
-    const chart = parseChart(asked.chartText);
-    if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
-    const slots = readChart(chart.value, versionsOf(asked.cells, asked.barIds));
-    const keys = slotKeys(slots, asked.barIds);
+    const { search, prices } = searchOf(asked, library);
+    const { chart, slots, keys } = readingOf(asked);
     const columns = columnsOf(slots, keys, asked.cells);
-    const { wanted, index } = searchable(columns, search, chart.value.tempo);
+    const { wanted, index } = searchable(columns, search, chart.tempo);
     search.setColumns(wanted);
     const path = await follow(search.solve(), current, (step) => {
       const { done, total } = step as { done: number; total: number };
-      onProgress({ phase: 'path', share: done / total });
+      tell({ phase: 'path', share: done / total });
     });
     if (path === null) return null;
     solved = {
@@ -191,13 +223,13 @@ const solver = {
       keys,
       cells: asked.cells,
       columns,
-      tempo: chart.value.tempo,
+      tempo: chart.tempo,
       index,
       best: path.cost,
     };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search.refresh(), current));
-    return arrangementOf(columns, index, path, library, pricingFor(asked.player), chart.value.tempo);
+    return arrangementOf(columns, index, path, library, prices, chart.tempo);
   },
 
   /** Stops whatever is being solved: a newer request comes, or nobody waits for it any more. */
@@ -205,14 +237,14 @@ const solver = {
     newest++;
   },
 
-  /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. */
+  /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. False: something newer came. */
   async colours(
     column: number,
     { grating, liked }: ColoursWanted,
     onOption: (option: PricedColour) => void,
-  ): Promise<void> {
+  ): Promise<boolean> {
     const priced = await pricing('colours', column);
-    if (priced === null) return;
+    if (priced === null) return false;
     const { of, at, current } = priced;
     const { slot, context } = of.columns[column]!;
     for (const option of likedFirst(coloursOf(slot.entry.chord!, context, { grating }), liked)) {
@@ -223,8 +255,9 @@ const solver = {
         grip: found && gripOf(option.chord, of.library, found.shape),
       });
       await pause();
-      if (!current()) return;
+      if (!current()) return false;
     }
+    return true;
   },
 
   /** Prices the moves over a span of columns, one by one; the best for the style first. False: something newer came. */

@@ -4,6 +4,7 @@ import { MUD_BELOW, MUD_INTERVAL } from '../grip/traits.ts';
 import type { Neck } from '../neck/hand.ts';
 import type { Company, Player } from '../neck/player.ts';
 import { TERMS, type Matter, type Matters, type Term } from '../neck/terms.ts';
+import { remembered } from '../remember.ts';
 import { pairsUnder } from './movement.ts';
 import { tendencyOf } from './tendency.ts';
 import { contraryPrice, linePrice, type JoinWish, type Wished } from './wishes.ts';
@@ -252,14 +253,22 @@ function wishPrice(wishes: readonly Wished<JoinWish>[], bassBy: number, topBy: n
 }
 
 /** What a voice costs that moves so many semitones, 0–127. */
-export const stepPrices = ({ movement, leap }: Weights): Float64Array =>
-  Float64Array.from({ length: 128 }, (_, way) => way * movement + Math.max(0, way - STEP) * leap);
+export const stepPrices = remembered(({ movement, leap }: Weights) =>
+  Float64Array.from({ length: 128 }, (_, way) => way * movement + Math.max(0, way - STEP) * leap),
+);
 
 /** What a voice costs that goes from one pitch class to another (`from · 12 + to`), besides the way; null: nothing leans. */
-export function tendencyPrices(from: Chord, to: Chord, { tendency }: Weights): Float64Array | null {
-  const table = tendency === 0 ? null : tendencyOf(from, to);
-  return table && Float64Array.from(table, (unresolved) => unresolved * tendency);
+export function tendencyPrices(from: Chord, to: Chord, weights: Weights): Float64Array | null {
+  const known = tendenciesOf(weights);
+  const name = `${symbolOf(from)} ${symbolOf(to)}`;
+  const found = known.get(name);
+  if (found !== undefined) return found;
+  const table = weights.tendency === 0 ? null : tendencyOf(from, to);
+  const prices = table && Float64Array.from(table, (unresolved) => unresolved * weights.tendency);
+  known.set(name, prices);
+  return prices;
 }
+const tendenciesOf = remembered((_: Weights) => new Map<string, Float64Array | null>());
 
 const atPlace = (price: number, { opensPhrase }: Place) => (opensPhrase ? Math.round(price * AT_A_PHRASE) : price);
 

@@ -2,6 +2,7 @@ import type { Grip } from '../grip/grips.ts';
 import { Fingerer } from '../neck/fingering.ts';
 import type { Hand } from '../neck/hand.ts';
 import { holdingsOf, type Holding } from '../neck/hold.ts';
+import { remembered } from '../remember.ts';
 import { handChange } from './change.ts';
 
 /*
@@ -30,20 +31,15 @@ interface Memory {
   readonly fingerer: Fingerer;
   readonly ways: Map<string, readonly Holding[]>;
   /** From one way of holding a grip to one of holding the next. */
-  readonly changes: Changes;
+  readonly changes: (before: Holding) => WeakMap<Holding, number>;
 }
-type Changes = WeakMap<Holding, WeakMap<Holding, number>>;
-const memories = new WeakMap<Hand, Memory>();
+const memoryOf = remembered((hand: Hand): Memory => {
+  const changes = remembered((_: Holding) => new WeakMap<Holding, number>());
+  return { fingerer: new Fingerer(hand), ways: new Map(), changes };
+});
 
-function memoryOf(hand: Hand): Memory {
-  const memory = memories.get(hand) ?? { fingerer: new Fingerer(hand), ways: new Map(), changes: new WeakMap() };
-  memories.set(hand, memory);
-  return memory;
-}
-
-function remembered(changes: Changes, before: Holding, after: Holding, price: () => number): number {
-  const from = changes.get(before) ?? new WeakMap<Holding, number>();
-  changes.set(before, from);
+function changeBetween(memory: Memory, before: Holding, after: Holding, price: () => number): number {
+  const from = memory.changes(before);
   const known = from.get(after);
   if (known !== undefined) return known;
   const found = price();
@@ -56,14 +52,15 @@ function remembered(changes: Changes, before: Holding, after: Holding, price: ()
  * them. Null entries (no grip) are bridged.
  */
 export function fingered(grips: readonly (ToFinger | null)[], hand: Hand): (Grip | null)[] {
-  const { fingerer, ways: known, changes } = memoryOf(hand);
+  const memory = memoryOf(hand);
+  const { fingerer, ways: known } = memory;
   const waysOf = ({ grip, fingers, resting = [] }: ToFinger): readonly Holding[] => {
     let ways = known.get(grip.grip);
     if (!ways) {
       ways = holdingsOf(grip.frets, hand, fingerer);
       known.set(grip.grip, ways);
     }
-    const chosen = ways.filter((way) => formatFingers(way.fingers) === fingers);
+    const chosen = fingers === undefined ? [] : ways.filter((way) => formatFingers(way.fingers) === fingers);
     if (chosen.length > 0) return chosen;
     const rested = ways.filter((way) => !way.fingers.some((finger) => resting.includes(finger as number)));
     const open = rested.length > 0 ? rested : ways;
@@ -79,7 +76,7 @@ export function fingered(grips: readonly (ToFinger | null)[], hand: Hand): (Grip
         if (!before) return { price: way.difficulty, from: -1 };
         let best = { price: Infinity, from: -1 };
         before.ways.forEach((earlier, from) => {
-          const change = remembered(changes, earlier, way, () => changePrice(before.grip, earlier, grip, way));
+          const change = changeBetween(memory, earlier, way, () => changePrice(before.grip, earlier, grip, way));
           const price = tables[k - 1]![from]!.price + change;
           if (price < best.price) best = { price, from };
         });

@@ -1,10 +1,11 @@
-import { masksOf, type Chord } from '../chord/chord.ts';
+import { masksOf, symbolOf, type Chord } from '../chord/chord.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
 import { tonesOf } from '../chord/kind.ts';
 import { pitchesOf, positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { maskOf } from '../pitch/pitch.ts';
+import { remembered } from '../remember.ts';
 import { movement } from './movement.ts';
 
 /** What the same chords move by in root position, in semitones: what a path is compared with. */
@@ -24,13 +25,7 @@ const SETS = [0, 1] as const;
  * are passed over on both sides.
  */
 export function rootPosition(chords: readonly Chord[], library: ShapeLibrary): RootPosition {
-  const known = new Map<string, readonly (readonly number[] | null)[]>();
-  const grips = chords.map((chord) => {
-    const name = JSON.stringify(chord);
-    const found = known.get(name) ?? SETS.map((string) => rootGrip(chord, string, library));
-    known.set(name, found);
-    return found;
-  });
+  const grips = chords.map((chord) => rootGrips(chord, library));
   const first = grips.flatMap(([low]) => (low ? [low] : []));
   const oneSet = first.slice(1).reduce((sum, pitches, i) => sum + movement(first[i]!, pitches), 0);
   const there = grips.map((choice) => choice.filter((pitches) => pitches !== null)).filter(({ length }) => length > 0);
@@ -46,6 +41,18 @@ export function rootPosition(chords: readonly Chord[], library: ShapeLibrary): R
       there[0] ? { at: there[0][0]!, moved: 0 } : null,
     );
   return { oneSet, twoSets: walked?.moved ?? 0 };
+}
+
+/** What was found for a library: an edit leaves most chords as they were. */
+const foundIn = remembered((_: ShapeLibrary) => new Map<string, readonly (readonly number[] | null)[]>());
+
+/** Such a grip on each set of strings, by its pitches. */
+function rootGrips(chord: Chord, library: ShapeLibrary): readonly (readonly number[] | null)[] {
+  const known = foundIn(library);
+  const name = symbolOf(chord);
+  const grips = known.get(name) ?? SETS.map((string) => rootGrip(chord, string, library));
+  known.set(name, grips);
+  return grips;
 }
 
 /** The pitches of the easiest complete grip with the root (or the named bass) lowest, on a string counted from the lowest; lowest on the neck. */

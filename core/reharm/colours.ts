@@ -155,16 +155,16 @@ function holdsBass(chord: Chord): boolean {
  * and adds to it; where its role is not known the plainest one. A chord whose chart names tensions stays as written.
  */
 export function defaultColour(chord: Chord, context: ColourContext): ColourOption {
-  const [own, ...others] = coloursOf(chord, context);
+  const own = option(chord, 'chart', chord.kind, context);
   // A chart that names a tension has its colour already, and a diminished seventh is one.
-  if (chord.kind.tensions.length > 0 || chord.kind.altered || chord.kind.seventh === 'bb7') return own!;
-  const keeping = others.filter(({ group, drops }) => group === 'usual' && drops.length === 0);
-  const found = context.role === null ? coloursAtLeast(own!, keeping) : keeping.find(({ adds }) => adds.length > 0);
-  return found ?? own!;
-}
-
-/** Without a role: the plainest colour of the kind, but never one plainer than the chart asks for. */
-function coloursAtLeast(own: ColourOption, keeping: readonly ColourOption[]): ColourOption | undefined {
-  const written = tonesOf(own.chord.kind).length;
-  return written > 3 ? own : keeping[0];
+  if (chord.kind.tensions.length > 0 || chord.kind.altered || chord.kind.seventh === 'bb7') return own;
+  const known = context.role !== null;
+  // Without a role never one plainer than the chart asks for.
+  if (!known && tonesOf(chord.kind).length > 3) return own;
+  for (const [group, kind] of colourKinds(chord, context)) {
+    if (group !== 'usual') continue;
+    const one = option(chord, group, kind, context);
+    if (one.suffix !== own.suffix && one.drops.length === 0 && (!known || one.adds.length > 0)) return one;
+  }
+  return own;
 }

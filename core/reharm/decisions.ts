@@ -61,6 +61,10 @@ export function versionsOf(cells: Cells, barIds: readonly string[]): Versions {
   };
 }
 
+/** Of the cells, those that {@link versionsOf} looks at: as long as they stay, the chart is read as it was. */
+export const changesOf = (cells: Cells): Cells =>
+  Object.fromEntries(Object.entries(cells).filter(([, { source }]) => source?.kind === 'changes'));
+
 /** A chord by its distance from the tonic, so that it is the same in every key: `10:7`, `2:m7/5`. */
 export function chordDegree({ root, kind, bass }: Chord, key: Key): string {
   const above = (note: string) => (pitchClass(note) - pitchClass(key.tonic) + 12) % 12;

@@ -15,7 +15,7 @@ import {
   type Player,
 } from '../../../core/index.ts';
 import type { BareGrip } from '../../work/questions.ts';
-import { useAround } from '../../work/solver.ts';
+import { useAround } from '../../work/answers.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';

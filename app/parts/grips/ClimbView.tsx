@@ -16,7 +16,7 @@ import {
   type Player,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { useClimb } from '../../work/solver.ts';
+import { useClimb } from '../../work/answers.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { DraftField } from '../frame/DraftField.tsx';
 import type { Guitar } from '../neck/layout.ts';

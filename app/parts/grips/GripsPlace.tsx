@@ -19,7 +19,7 @@ import { useGripBook, usePlayer, type KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { HEARINGS, type Hearing } from '../../sound/playback.ts';
 import type { BareGrip } from '../../work/questions.ts';
-import { useChordGrips } from '../../work/solver.ts';
+import { useChordGrips } from '../../work/answers.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';

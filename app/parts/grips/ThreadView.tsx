@@ -15,7 +15,8 @@ import {
   type Player,
 } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
-import { useArrangement, useMoves } from '../../work/solver.ts';
+import { useMoves } from '../../work/answers.ts';
+import { useArrangement } from '../../work/solver.ts';
 import { DraftField } from '../frame/DraftField.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -54,10 +55,12 @@ export function ThreadView(props: ThreadViewProps) {
   const barIds = useMemo(() => Array.from({ length: count }, (_, i) => `bar-${i}`), [count]);
   const solving = useArrangement(chartText, barIds, cells, player, banished);
   const wanted = { from: 0, to: count - 1, style: null, stray: 1, off: OFF };
-  const { list, done } = useMoves(wanted, solving.result, !solving.busy && count > 1);
+  const { list, fresh, done } = useMoves(wanted, solving.result, !solving.busy && count > 1);
   const columns = solving.arrangement?.columns ?? [];
   const stands = columns[0]?.column.move ?? null;
-  const make = ({ patch }: PricedMove) => setMade({ of: chartText, cells: applyPatch(cells, patch).cells });
+  const make = ({ patch }: PricedMove) => {
+    if (fresh) setMade({ of: chartText, cells: applyPatch(cells, patch).cells });
+  };
   const pitches = columns.map(({ grip }) => grip?.pitches ?? []);
   return (
     <div className="thread" aria-busy={solving.busy || !done}>

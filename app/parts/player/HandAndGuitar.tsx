@@ -10,7 +10,7 @@ import {
   type ReachAnswer,
   type ReachTrial,
 } from '../../../core/index.ts';
-import { useSurvey } from '../../work/solver.ts';
+import { useSurvey } from '../../work/answers.ts';
 import { guitarOf } from '../neck/layout.ts';
 import { Neck, type Span } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';

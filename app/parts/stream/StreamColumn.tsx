@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { memo, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { distinct, musical, pitchName, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
@@ -152,7 +153,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
       ))}
     </svg>
   );
-});
+}, equal);
 
 /** Level for a held note, a lean for a step, the same but broken for a leap. */
 function ribbonPath({ from, to }: Ribbon, x1: number, x2: number, yOf: (pitch: number) => number): string {

@@ -14,6 +14,7 @@ import Slider from '@mui/material/Slider';
 import { useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
+import { afterMusic } from '../frame/afterMusic.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { Tool } from '../frame/Tool.tsx';
@@ -44,7 +45,7 @@ interface BenchHeaderProps {
   readonly onKeys: (open: boolean) => void;
 }
 
-export function BenchHeader(props: BenchHeaderProps) {
+function Header(props: BenchHeaderProps) {
   const {
     chart,
     takes,
@@ -184,6 +185,7 @@ export function BenchHeader(props: BenchHeaderProps) {
     </>
   );
 }
+export const BenchHeader = afterMusic(Header);
 
 interface AnchoredProps {
   readonly label: string;

@@ -4,10 +4,12 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { GROUP_NAMES, musical, type AppliedMove, type Column, type Style } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
+import { afterMusic } from '../frame/afterMusic.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';
 import { StyleSheet } from './StyleSheet.tsx';
+import type { Offered } from './useOffered.ts';
 
 /** How a player wants moves chosen in a tune. */
 export interface MovesTaste {
@@ -24,25 +26,21 @@ const EDIT = 'edit';
 
 interface MovesProps {
   readonly column: Column;
-  readonly moves: readonly PricedMove[];
-  readonly allMoves: boolean;
+  readonly offered: Offered;
   readonly taste: MovesTaste;
   readonly onTaste: (taste: MovesTaste) => void;
   readonly styles: readonly Style[];
   readonly onStyle: (id: string, style: Style | null) => void;
-  readonly words: string;
-  readonly onWords: (words: string) => void;
+  /** What cannot be done there. */
   readonly whyNot: readonly string[];
-  readonly trying: number;
-  readonly onTry: (index: number) => void;
   readonly onMake: (move: PricedMove) => void;
-  readonly onHearMove: (move: PricedMove) => void;
+  readonly onHear: (move: PricedMove) => void;
 }
 
 /** What could be put in the selected span: chords, reason, how far it strays, and the exact price. */
 export function Moves(props: MovesProps) {
-  const { column, moves, allMoves, taste, onTaste, styles, words, onWords, whyNot, trying, onTry, onMake, onHearMove } =
-    props;
+  const { column, offered, taste, onTaste, styles, whyNot, onMake, onHear } = props;
+  const { moves, words, setWords, trying, setTrying } = offered;
   const [editing, setEditing] = useState(false);
   return (
     <>
@@ -87,26 +85,15 @@ export function Moves(props: MovesProps) {
           label="Find"
           type="search"
           value={words}
-          onChange={(event) => onWords(event.target.value)}
+          onChange={(event) => setWords(event.target.value)}
         />
       </div>
       {editing && <StyleSheet {...props} onClose={() => setEditing(false)} />}
-      <ul className="options" aria-label="Moves">
-        {moves.map((move, i) => (
-          <MoveRow
-            key={keyOf(move)}
-            heading={moves[i - 1]?.group === move.group ? null : GROUP_NAMES[move.group]}
-            move={move}
-            stands={column.move !== null && makes(move, column.move)}
-            trying={i === trying}
-            onTry={() => onTry(i)}
-            onMake={onMake}
-            onHear={onHearMove}
-          />
-        ))}
-      </ul>
+      <MoveRows column={column} moves={moves} trying={trying} onTry={setTrying} onMake={onMake} onHear={onHear} />
       {moves.length === 0 && (
-        <p className="side-empty">{allMoves ? 'Nothing fits here within what you asked for.' : 'Looking for moves…'}</p>
+        <p className="side-empty">
+          {offered.moving.done ? 'Nothing fits here within what you asked for.' : 'Looking for moves…'}
+        </p>
       )}
       {whyNot.map((sentence) => (
         <p key={sentence} className="side-empty">
@@ -117,20 +104,47 @@ export function Moves(props: MovesProps) {
   );
 }
 
+interface MoveRowsProps extends Pick<MovesProps, 'column' | 'onMake' | 'onHear'> {
+  readonly moves: readonly PricedMove[];
+  readonly trying: number;
+  readonly onTry: (index: number) => void;
+}
+
+function Rows({ column, moves, trying, onTry, onMake, onHear }: MoveRowsProps) {
+  return (
+    <ul className="options" aria-label="Moves">
+      {moves.map((move, i) => (
+        <MoveRow
+          key={keyOf(move)}
+          heading={moves[i - 1]?.group === move.group ? null : GROUP_NAMES[move.group]}
+          move={move}
+          stands={column.move !== null && makes(move, column.move)}
+          trying={i === trying}
+          onTry={() => onTry(i)}
+          onMake={onMake}
+          onHear={onHear}
+        />
+      ))}
+    </ul>
+  );
+}
+const MoveRows = afterMusic(Rows);
+
 /** The best few, beside the colours, for whoever has not looked further yet. */
-export function BestMoves({ moves, onMake, onHearMove }: Pick<MovesProps, 'moves' | 'onMake' | 'onHearMove'>) {
+function Best({ moves, onMake, onHear }: Pick<MoveRowsProps, 'moves' | 'onMake' | 'onHear'>) {
   if (moves.length === 0) return null;
   return (
     <>
       <h3 className="side-more">Or a move</h3>
       <ul className="options" aria-label="The best moves">
         {moves.map((move) => (
-          <MoveRow key={keyOf(move)} move={move} stands={false} onMake={onMake} onHear={onHearMove} />
+          <MoveRow key={keyOf(move)} move={move} stands={false} onMake={onMake} onHear={onHear} />
         ))}
       </ul>
     </>
   );
 }
+export const BestMoves = afterMusic(Best);
 
 /** Whether it is the move that stands. */
 export function makes({ patch }: PricedMove, { at, id, found }: AppliedMove): boolean {

@@ -84,3 +84,28 @@ export function Conflict({
     />
   );
 }
+
+/** A grip was banished: for a while it can be taken back. */
+export function Banished({
+  grip,
+  onTakeBack,
+  onClose,
+}: {
+  readonly grip: string | null;
+  readonly onTakeBack: (grip: string) => void;
+  readonly onClose: () => void;
+}) {
+  return (
+    <Snackbar
+      open={grip !== null}
+      autoHideDuration={12_000}
+      onClose={(_, reason) => reason !== 'clickaway' && onClose()}
+      message={`${grip ?? ''} will not be offered again.`}
+      action={
+        <Button size="small" color="secondary" onClick={() => grip !== null && onTakeBack(grip)}>
+          Undo
+        </Button>
+      }
+    />
+  );
+}

@@ -4,13 +4,9 @@ import IconButton from '@mui/material/IconButton';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import {
-  appliedText,
   distinct,
-  musical,
   pitchName,
-  readingLabel,
   voicePairs,
-  wishText,
   type ArrangedColumn,
   type Arrangement,
   type Column,
@@ -18,16 +14,14 @@ import {
   type Midi,
   type Steer,
 } from '../../../core/index.ts';
-import { AreaBand, Tie } from '../reading/Tie.tsx';
 import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
-import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
-import { Glyphs } from '../symbol/glyphs.tsx';
+import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
 
 interface StageProps {
   /** What stands in each column now, known before it is voiced. */
-  readonly columns: readonly (Column & { readonly numeral: string; readonly hasChanges: boolean })[];
+  readonly columns: readonly ShownColumn[];
   /** Each column as voiced, null until it is. */
   readonly voiced: readonly (ArrangedColumn | null)[];
   readonly sections: ReadonlyMap<number, string>;
@@ -113,7 +107,8 @@ export function Stage({
     scrollPaddingEnd: NEIGHBOUR,
     overscan: 4,
   });
-  useBrowserLayoutEffect(() => virtual.measure(), [virtual, widths]);
+  const measures = widths.join();
+  useBrowserLayoutEffect(() => virtual.measure(), [virtual, measures]);
   const shown = playing ?? selected;
   useEffect(() => {
     if (columns.length > 0) virtual.scrollToIndex(shown, { align: 'auto' });
@@ -188,8 +183,6 @@ export function Stage({
         {virtual.getVirtualItems().map(({ index, start, size: width }) => {
           const column = columns[index]!;
           const voiced = voicings[index];
-          const { slot } = column;
-          const first = opensBar(columns, index);
           const same = voiced?.column.symbol === column.symbol;
           return (
             <div
@@ -207,45 +200,14 @@ export function Stage({
               onClick={(event) => onSelect(index, event.shiftKey)}
             >
               <div className="column-head" style={{ height: HEAD_HEIGHT }}>
-                <span className="column-section">
-                  {first ? sections.get(index) : ''} <AreaBand mark={marks[index]} />
-                </span>
-                <span className="column-top">
-                  <span>{first ? slot.bar : ''}</span>
-                  <span className="column-plain">
-                    <Glyphs text={musical(column.plain)} />
-                    {first && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}
-                  </span>
-                </span>
-                <ChordSymbol symbol={column.symbol} className={column.symbol.length > 7 ? 'symbol-long' : ''} />
-                <span className="column-numeral">
-                  <span>
-                    <Glyphs text={column.numeral} />
-                  </span>
-                  {column.leans ? (
-                    <span className="column-leans" title="What this move leans on is not there any more">
-                      leans on air
-                    </span>
-                  ) : column.decision ? (
-                    <span className="column-pin">{column.decision.pin ? 'pinned' : 'chosen'}</span>
-                  ) : (
-                    <span className="column-why">
-                      <Glyphs text={labelOf(column, columns[index - 1])} />
-                    </span>
-                  )}
-                </span>
-                <Tie mark={marks[index]} />
-                <span className="column-grip">
-                  {same ? voiced?.grip?.grip : ''}
-                  {column.wishes.length > 0 && (
-                    <Wished wishes={column.wishes} unmet={unmet.some((one) => one.column === index)} />
-                  )}
-                </span>
-                <span className="column-beats" aria-hidden="true">
-                  {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
-                    <i key={beat} />
-                  ))}
-                </span>
+                <ColumnHead
+                  column={column}
+                  before={columns[index - 1]}
+                  section={opensBar(columns, index) ? sections.get(index) : undefined}
+                  mark={marks[index]}
+                  grip={same ? voiced?.grip?.grip : undefined}
+                  unmet={unmet.some((one) => one.column === index)}
+                />
               </div>
               {voiced && (
                 <div className={same ? '' : 'stale'}>
@@ -270,24 +232,6 @@ export function Stage({
         })}
       </div>
     </div>
-  );
-}
-
-/** Why a column stands as it does, in a few words: the move that made it, or its reading. */
-function labelOf({ move, slot }: Column, before: Column | undefined): string {
-  if (move) return before?.move?.at === move.at ? '' : appliedText(move).name;
-  return slot.reading ? readingLabel(slot.reading) : '';
-}
-
-/** That something is wished of a column; said in rust where it is not met. */
-function Wished({ wishes, unmet }: { readonly wishes: Column['wishes']; readonly unmet: boolean }) {
-  return (
-    <span
-      className={unmet ? 'column-wish column-unmet' : 'column-wish'}
-      title={`${unmet ? 'Cannot be met here: ' : ''}${wishes.map(({ wish }) => wishText(wish)).join(', ')}`}
-    >
-      {unmet ? 'wish ✕' : 'wish'}
-    </span>
   );
 }
 

@@ -1,64 +1,51 @@
-import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import {
-  caution,
-  difficultyWord,
   secondsOf,
   servingText,
   spanOfColumns,
-  songOf,
-  symbolOf,
   TICKS_PER_QUARTER,
   whyNot,
-  writeMidi,
-  writeTab,
   type Arrangement,
   type Cell,
+  type Cells,
   type Chart,
   type Column,
-  type Grip,
   type Steer,
 } from '../../../core/index.ts';
-import { useFreshTune } from '../../keep/fresh.ts';
-import { useRemembered } from '../../keep/remembered.ts';
 import type { KeptCells } from '../../keep/cells.ts';
+import { useFreshTune } from '../../keep/fresh.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
+import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import type { PricedMove, SteeredOutcome } from '../../work/questions.ts';
-import {
-  useArrangement,
-  useColours,
-  useGrips,
-  useMoves,
-  useNextBest,
-  useOtherWays,
-  useWaysOut,
-} from '../../work/solver.ts';
+import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { useLatest } from '../frame/useLatest.ts';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
+import { barChanges } from './barChanges.ts';
 import { BenchHeader } from './BenchHeader.tsx';
+import { columnEdits, wayPatch } from './columnEdits.ts';
+import { exportsOf } from './exports.ts';
 import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
-import { download, fileName } from './download.ts';
-import { columnEdits, wayPatch } from './columnEdits.ts';
-import { useBenchKeys } from './keys.ts';
-import { barChanges } from './barChanges.ts';
-import { answersTo } from './Moves.tsx';
-import { Conflict, Notices } from './Notices.tsx';
+import { hearings } from './hearings.ts';
+import { BenchKeys, type BenchActions } from './keys.ts';
+import { Banished, Conflict, Notices } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { OtherWays } from './OtherWays.tsx';
 import { Stage } from './Stage.tsx';
 import { useColumns } from './useColumns.ts';
-import { useGripList } from './useGripList.ts';
+import { useOffered } from './useOffered.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
-import { useVoices } from './useVoices.ts';
+import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
-import { wishEdits } from './wishEdits.ts';
 import { Voices } from './Voices.tsx';
+import { wishEdits } from './wishEdits.ts';
 import { Wishes } from './Wishes.tsx';
 
 interface WorkbenchProps {
@@ -81,122 +68,100 @@ interface WorkbenchProps {
 }
 
 const NONE: readonly string[] = [];
-const NO_OUTCOMES: readonly SteeredOutcome[] = [];
 const NO_UNMET: Arrangement['unmet'] = [];
-/** Moves shown beside the colours. */
-const BEST_MOVES = 4;
+
+/** Tells of new decisions as they are made. */
+const edits = (tell: (cells: Cells) => void) => useTake.subscribe(({ cells }) => tell(cells));
 
 export function Workbench(props: WorkbenchProps) {
-  const { tuneId, chartText, chart, barIds, take, takes, outdated, styles: keptStyles, taste: keptTaste } = props;
-  const store = useTake();
+  const { tuneId, chartText, chart, barIds, take, takes, outdated } = props;
   useFreshTune();
+  // All but its version, which says nothing to whoever looks.
+  const store = useTake(useShallow(({ version: _, ...rest }) => rest));
+  const { open } = store;
   useEffect(() => {
-    useTake.getState().open(take.id, take.version, take.cells);
+    open(take.id, take.version, take.cells);
     return followOutbox();
-  }, [take]);
+  }, [take, open]);
+  const { edit, undoOne, redoOne, dismissConflict } = store;
   const opened = store.takeId === take.id;
   const cells = opened ? store.cells : take.cells;
 
   const { slots, columns, sections, marks } = useColumns(chart, barIds, cells);
-
   const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
-  const { guitar, book } = who;
-  const solving = useArrangement(chartText, barIds, opened ? cells : null, who.player, book.banished);
-  const arranged = solving.arrangement?.columns.length === columns.length ? solving.arrangement.columns : null;
+  const { guitar, book, player } = who;
+  const solving = useArrangement(chartText, barIds, opened ? cells : null, player, book.banished, edits);
+  const { arrangement, result } = solving;
+  const arranged = arrangement?.columns.length === columns.length ? arrangement.columns : null;
   /** Each column as last voiced, so that a chord divided or joined leaves the others standing. */
   const voiced = useMemo(() => {
-    const byPlace = new Map(solving.arrangement?.columns.map((one) => [one.column.at, one]));
+    const byPlace = new Map(arrangement?.columns.map((one) => [one.column.at, one]));
     return columns.map(({ at }) => byPlace.get(at) ?? null);
-  }, [solving.arrangement, columns]);
+  }, [arrangement, columns]);
 
   const { selected, from, to, select: moveTo } = useSelection(columns.length);
   const [tab, setTab] = useState<OptionsTab>('colour');
-  const [trying, setTrying] = useState(-1);
   const [keysOpen, setKeysOpen] = useState(false);
   const [cardsOpen, setCardsOpen] = useState(false);
-  const playback = usePlayback();
+  const [zoom, setZoom] = useRemembered<number>('zoom', 1);
+  const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
   const [grating, setGrating] = useRemembered('grating', false);
+  const { taste, styles, setTaste, setStyle } = useTaste(tuneId, props.styles, props.taste);
+  const style = styles.find(({ id }) => id === taste.style) ?? null;
 
   const column = columns[selected]!;
-  const here = arranged?.[selected];
+  const here = arranged?.[selected] ?? null;
   const before = arranged?.slice(0, selected).findLast(({ grip }) => grip !== null) ?? null;
-  const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null);
-  const voices = useVoices(selected, here?.grip ?? null, solving.result, tab === 'voice');
-  const grips = useGripList(useGrips(selected, solving.result, tab === 'grip'), book);
-  const [peek, setPeek] = useState<Grip | null>(null);
-  const hard = here?.grip && isHard(here.grip) ? here.grip.grip : null;
-  const easier = useWaysOut(selected, hard, solving.result);
-  const nextBest = useNextBest(selected, here?.grip?.grip ?? null, before?.grip?.pitches ?? null, solving.result);
-  const [zoom, setZoom] = useRemembered<number>('zoom', 1);
-  const changeZoom = (by: 1 | -1) => setZoom(ZOOMS[ZOOMS.findIndex((one) => one === zoom) + by] ?? zoom);
-  const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
-  const { taste, styles, setTaste, setStyle } = useTaste(tuneId, keptStyles, keptTaste);
-  const style = styles.find(({ id }) => id === taste.style) ?? null;
-  const colours = useColours(selected, solving.result, tab === 'colour', { grating, liked: style?.colours ?? NONE });
-  const [words, setWords] = useState('');
-  const found = useMoves(
-    {
-      from,
-      to,
-      style,
-      stray: taste.stray,
-      off: taste.off,
-      ...(tab === 'move' ? {} : { most: BEST_MOVES }),
-    },
-    solving.result,
-    tab === 'colour' || tab === 'move',
+  const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null) ?? null;
+  const place = placeText(columns[from]!, columns[to]!);
+  const offered = useOffered(
+    { selected, from, to, column, here, before, result },
+    tab,
+    { style, stray: taste.stray, off: taste.off, grating },
+    book,
   );
-  const moves = useMemo(
-    () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
-    [found, tab, words],
-  );
-  const outcomes = voices.steered?.outcomes ?? NO_OUTCOMES;
-  const offered = {
-    colour: colours.length,
-    grip: grips.rows.length,
-    move: moves.length,
-    voice: outcomes.length,
-    wish: 0,
-  }[tab];
-  /** Where steered voices would come to, in the column they lead to. */
-  const led = tab === 'voice' && voices.steered ? outcomes[trying] : undefined;
-  const option = {
-    colour: colours[trying]?.grip,
-    grip: grips.at(trying)?.grip,
-    move: moves[trying]?.grips[0],
-    voice: null,
-    wish: null,
-  }[tab];
-  const tried: Grip | null = peek ?? option ?? null;
+  const { grips, voices, outcomes, moves, trying, setTrying, tried, led } = offered;
+  const { armed } = voices;
   const inHand = tried ?? here?.grip ?? null;
+  const ways = useWays(result, tab === 'wish');
+  const unmet = arrangement?.unmet ?? NO_UNMET;
+
+  const playback = usePlayback();
+  const hearing = hearings(playback, { chart, columns, arranged, selected, from, to });
+  const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
 
   const select = (index: number, extending = false) => {
     moveTo(index, extending);
-    setTrying(-1);
-    setPeek(null);
+    offered.rest();
   };
-  const place = placeText(columns[from]!, columns[to]!);
+  const show = (next: OptionsTab) => {
+    setTab(next);
+    setTrying(-1);
+  };
+  const changeZoom = (by: 1 | -1) => setZoom(ZOOMS[ZOOMS.findIndex((one) => one === zoom) + by] ?? zoom);
+
   const decide = columnEdits(
     column,
     { before: columns[selected - 1], grip: here?.grip ?? null },
     place,
     (patch, label) => {
-      setTrying(-1);
-      setPeek(null);
-      store.edit(patch, label);
+      offered.rest();
+      edit(patch, label);
     },
   );
+  const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
+  const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const make = (move: PricedMove) => {
-    if (solving.busy || move.extra === null) return;
+    // While a newer result is on its way the list is of what was.
+    if (solving.busy || !offered.moving.fresh || move.extra === null) return;
     select(from);
-    store.edit(move.patch, `${move.name} in ${place}`);
+    edit(move.patch, `${move.name} in ${place}`);
   };
   const keep = (index: number) => {
-    // While a newer result is on its way the list is of what was.
     if (solving.busy) return;
     if (tab === 'colour') {
-      const option = colours[index];
-      if (option?.grip) decide.colour(option);
+      const option = offered.colours.list[index];
+      if (offered.colours.fresh && option?.grip) decide.colour(option);
     } else if (tab === 'move') {
       if (moves[index]) make(moves[index]);
     } else if (tab === 'grip') {
@@ -207,35 +172,12 @@ export function Workbench(props: WorkbenchProps) {
       if (!outcome) return;
       setTrying(-1);
       voices.free();
-      store.edit(outcome.patch, `${servingText(outcome.end)} after ${place}`);
+      edit(outcome.patch, `${servingText(outcome.end)} after ${place}`);
     }
   };
   const markGrip = (as: GripMark) => {
     const grip = grips.at(trying)?.grip ?? here?.grip;
     if (tab === 'grip' && grip) grips.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
-  };
-  const [waysAsked, setWaysAsked] = useState(-1);
-  const otherWays = useOtherWays(solving.result, waysAsked === solving.result && tab === 'wish');
-  const [ghosts, setGhosts] = useState<readonly (Grip | null)[] | null>(null);
-  const wished = wishEdits(columns.slice(from, to + 1), cells, place, store.edit);
-  const unmet = solving.arrangement?.unmet ?? NO_UNMET;
-  const changes = barChanges({ chart, slots, barIds, cells }, column.slot, store.edit);
-  const hear = (grip: Grip | null) => {
-    const { ticks } = column.slot.entry;
-    if (grip && arranged) playback.hearInPlace(chart, arranged, selected, selected, [{ pitches: grip.pitches, ticks }]);
-  };
-  const hearMove = (move: PricedMove) => {
-    if (!arranged || move.grips.length === 0) return;
-    const whole = columns.slice(from, to + 1).reduce((sum, { slot }) => sum + slot.entry.ticks, 0);
-    const tried = move.grips.map(({ pitches }) => ({ pitches, ticks: whole / move.grips.length }));
-    playback.hearInPlace(chart, arranged, from, to, tried);
-  };
-  const hearLed = ({ row }: SteeredOutcome) => {
-    const to = voices.steered?.to;
-    if (!arranged || to === undefined) return;
-    const whole = column.slot.entry.ticks + columns[to]!.slot.entry.ticks;
-    const tried = row.map((pitches) => ({ pitches, ticks: whole / row.length }));
-    playback.hearInPlace(chart, arranged, selected, to, tried);
   };
   /** Sends a voice of the grip in some column, and shows what can come of it. */
   const send = (index: number, voice: number, way: Steer) => {
@@ -246,61 +188,43 @@ export function Workbench(props: WorkbenchProps) {
     setTrying(0);
     voices.send(index, grip, voice, way);
   };
-  const play = () => {
-    if (playback.active) playback.stop();
-    else if (arranged) playback.play(chart, arranged, selected);
-  };
-
-  const show = (next: OptionsTab) => {
-    setTab(next);
-    setTrying(-1);
-  };
-  const { armed } = voices;
   const sendArmed = (way: Steer) => armed !== null && voices.set(armed, way);
-  useBenchKeys(
-    {
-      step: (by) => (armed === null ? select(selected + by) : sendArmed(by > 0 ? 'late' : 'early')),
-      extend: (by) => select(selected + by, true),
-      first: () => select(0),
-      last: () => select(columns.length - 1),
-      play,
-      hear: () => {
-        if (tab === 'move' && moves[trying]) hearMove(moves[trying]);
-        else if (led) hearLed(led);
-        else hear(inHand);
-      },
-      voice: (number) => tab === 'voice' && voices.arm(number),
-      hearAlone: () => inHand && playback.hear(inHand.pitches),
-      divide: () => decide.divide?.(),
-      shift: decide.shift,
-      tab: show,
-      try: (by) => {
-        if (armed !== null) sendArmed(by < 0 ? 'up' : 'down');
-        else setTrying((at) => Math.max(0, Math.min(offered - 1, at + by)));
-      },
-      keep: () => keep(trying),
-      pin: decide.pin,
-      mark: markGrip,
-      beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
-      zoom: changeZoom,
-      neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
-      release: () => (armed === null ? decide.release() : sendArmed('free')),
-      lift: () => decide.lift?.(),
-      undo: store.undoOne,
-      redo: store.redoOne,
-      escape: () => {
-        setTrying(-1);
-        voices.disarm();
-        playback.stop();
-      },
+
+  const actions = useLatest<BenchActions>({
+    step: (by) => (armed === null ? select(selected + by) : sendArmed(by > 0 ? 'late' : 'early')),
+    extend: (by) => select(selected + by, true),
+    first: () => select(0),
+    last: () => select(columns.length - 1),
+    play: hearing.play,
+    hear: () => {
+      if (tab === 'move' && moves[trying]) hearing.move(moves[trying]);
+      else if (led) hearLed(led);
+      else hearing.grip(inHand);
     },
-    !keysOpen && !cardsOpen,
-  );
+    voice: (number) => tab === 'voice' && voices.arm(number),
+    hearAlone: () => hearing.alone(inHand),
+    divide: () => decide.divide?.(),
+    shift: decide.shift,
+    tab: show,
+    try: (by) => (armed === null ? offered.tryNext(by) : sendArmed(by < 0 ? 'up' : 'down')),
+    keep: () => keep(trying),
+    pin: decide.pin,
+    mark: markGrip,
+    beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
+    zoom: changeZoom,
+    neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
+    release: () => (armed === null ? decide.release() : sendArmed('free')),
+    lift: () => decide.lift?.(),
+    undo: undoOne,
+    redo: redoOne,
+    escape: () => {
+      setTrying(-1);
+      voices.disarm();
+      playback.stop();
+    },
+  });
 
-  const exported = (write: () => void) => () => {
-    if (arranged) write();
-  };
-
+  const files = exportsOf(chart, arranged, player);
   return (
     <Frame
       tuneId={tuneId}
@@ -311,23 +235,15 @@ export function Workbench(props: WorkbenchProps) {
           takeId={take.id}
           undoLabel={store.undo.at(-1)?.label ?? null}
           redoLabel={store.redo.at(-1)?.label ?? null}
-          onUndo={store.undoOne}
-          onRedo={store.redoOne}
+          onUndo={undoOne}
+          onRedo={redoOne}
           active={playback.active}
           ready={arranged !== null}
-          onPlay={play}
+          onPlay={hearing.play}
           volumes={playback.volumes}
           onVolumes={playback.changeVolumes}
-          onMidi={exported(() =>
-            download(
-              fileName(chart.title, 'mid'),
-              writeMidi(songOf(chart, arranged!)) as Uint8Array<ArrayBuffer>,
-              'audio/midi',
-            ),
-          )}
-          onTab={exported(() =>
-            download(fileName(chart.title, 'txt'), writeTab(chart, arranged!, who.player), 'text/plain;charset=utf-8'),
-          )}
+          onMidi={files.midi}
+          onTab={files.tab}
           onCards={() => setCardsOpen(true)}
           tuneId={tuneId}
           players={props.players}
@@ -337,6 +253,7 @@ export function Workbench(props: WorkbenchProps) {
         />
       }
     >
+      <BenchKeys actions={actions} enabled={!keysOpen && !cardsOpen} />
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
           <Notices tuneId={tuneId} outdated={outdated} solving={solving} />
@@ -353,20 +270,20 @@ export function Workbench(props: WorkbenchProps) {
             tried={led?.grip ?? tried}
             triedAt={led ? voices.steered!.to : selected}
             onSend={send}
-            ghosts={ghosts}
+            ghosts={ways.ghosts}
             zoom={zoom}
             onZoom={changeZoom}
             unmet={unmet}
             onSelect={select}
           />
           <Hand
-            symbol={tried ? triedSymbol(tab, colours, trying, column.symbol) : column.symbol}
-            chord={(tab === 'colour' && peek === null && colours[trying]?.chord) || column.chord}
+            symbol={tried ? offered.symbol : column.symbol}
+            chord={offered.chord}
             grip={inHand}
             trying={tried !== null}
             ring={column.move?.found.ring ?? null}
-            next={after && led ? { ...after, grip: led.grip } : (after ?? null)}
-            player={who.player}
+            next={after && led ? { ...after, grip: led.grip } : after}
+            player={player}
             guitar={guitar}
             seconds={secondsIn(column, chart)}
             labels={labels}
@@ -377,52 +294,40 @@ export function Workbench(props: WorkbenchProps) {
         </div>
         <Options
           column={column}
-          here={here ?? null}
+          here={here}
           before={before}
-          nextBest={nextBest}
-          noteNames={who.player.noteNames}
-          after={after ?? null}
-          figures={solving.arrangement?.figures ?? null}
-          rootPosition={solving.arrangement?.rootPosition ?? null}
+          after={after}
+          figures={arrangement?.figures ?? null}
+          rootPosition={arrangement?.rootPosition ?? null}
+          noteNames={player.noteNames}
+          guitar={guitar}
+          area={player.area}
           busy={solving.busy}
+          place={place}
+          whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
           tab={tab}
           onTab={show}
-          colours={colours}
-          grips={grips}
-          easier={hard === null ? null : easier}
-          onEasier={decide.pinTo}
-          onPeek={setPeek}
-          guitar={guitar}
-          area={who.player.area}
-          moves={moves}
-          allMoves={found.done}
-          onMake={make}
+          offered={offered}
+          decide={decide}
+          changes={changes}
           taste={taste}
           onTaste={setTaste}
           styles={styles}
           style={style}
           onStyle={setStyle}
-          words={words}
-          onWords={setWords}
-          place={place}
-          whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
-          onHearMove={hearMove}
-          onLift={decide.lift}
-          trying={trying}
-          onTry={setTrying}
+          grating={grating}
+          onGrating={setGrating}
           onKeep={keep}
-          onHear={hear}
-          onPin={decide.pin}
-          onRelease={decide.release}
-          onDivide={decide.divide}
-          onShift={column.part > 0 ? decide.shift : null}
+          onHear={hearing.grip}
+          onMake={make}
+          onHearMove={hearing.move}
           voices={
             <Voices
               voices={voices}
               column={column}
               next={after?.column ?? null}
               guitar={guitar}
-              noteNames={who.player.noteNames}
+              noteNames={player.noteNames}
               trying={trying}
               onTry={setTrying}
               onKeep={keep}
@@ -437,50 +342,32 @@ export function Workbench(props: WorkbenchProps) {
                 beginning={wished.beginning}
                 unmet={unmet.map(({ column: at, wish }) => ({ bar: columns[at]?.slot.bar ?? 0, wish }))}
                 guitar={guitar}
-                noteNames={who.player.noteNames}
+                noteNames={player.noteNames}
                 onWish={wished.wish}
                 onDrop={wished.drop}
               />
               <OtherWays
-                asked={waysAsked === solving.result}
-                onAsk={() => setWaysAsked(solving.result)}
-                ways={otherWays}
-                onPeek={(way) => setGhosts(way?.grips ?? null)}
-                onHear={({ grips: way }) =>
-                  arranged &&
-                  playback.play(
-                    chart,
-                    arranged.map((one, i) => ({ ...one, grip: way[i] ?? null })),
-                    selected,
-                  )
-                }
-                onTake={({ grips: way }) =>
-                  arranged && store.edit(wayPatch(arranged, way), 'another way through the tune')
-                }
+                asked={ways.asked}
+                onAsk={ways.ask}
+                ways={ways.ways}
+                onPeek={ways.peek}
+                onHear={hearing.way}
+                onTake={(way) => arranged && edit(wayPatch(arranged, way.grips), 'another way through the tune')}
               />
             </>
           }
-          changes={changes}
-          grating={grating}
-          onGrating={setGrating}
         />
       </div>
       {cardsOpen && arranged && (
         <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
       )}
-      <Snackbar
-        open={grips.lastBanished !== null}
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && grips.forgetBanished()}
-        message={`${grips.lastBanished ?? ''} will not be offered again.`}
-        action={
-          <Button size="small" color="secondary" onClick={() => grips.mark(grips.lastBanished!, null)}>
-            Undo
-          </Button>
-        }
+      <Banished
+        grip={grips.lastBanished}
+        onTakeBack={(grip) => grips.mark(grip, null)}
+        onClose={grips.forgetBanished}
       />
       <Snackbar open={playback.failed !== null} message={playback.failed} />
-      <Conflict kept={store.conflict} onClose={store.dismissConflict} />
+      <Conflict kept={store.conflict} onClose={dismissConflict} />
     </Frame>
   );
 }
@@ -492,17 +379,8 @@ function placeText(first: Column, last: Column): string {
   return a.bar === b.bar ? `bar ${a.bar}${beat}` : `bars ${a.bar} to ${b.bar}`;
 }
 
-/** Whether ways out of a grip are offered. */
-const isHard = ({ reachMm, difficulty }: Grip) =>
-  difficultyWord(difficulty) !== 'easy' || caution(reachMm, difficulty) !== null;
-
 /** How long a column lasts, and a quarter note there. */
 function secondsIn({ slot }: Column, { tempo }: Chart): { chord: number; quarter: number } {
   const inTempo = (ticks: number) => secondsOf(ticks, tempo, slot.meter);
   return { chord: inTempo(slot.entry.ticks), quarter: inTempo(TICKS_PER_QUARTER) };
-}
-
-function triedSymbol(tab: OptionsTab, colours: ReturnType<typeof useColours>, trying: number, symbol: string): string {
-  const option = tab === 'colour' ? colours[trying] : undefined;
-  return option ? symbolOf(option.chord) : symbol;
 }

@@ -1,3 +1,4 @@
+import { memo, type RefObject } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Keys } from '../frame/KeySheet.tsx';
 
@@ -61,45 +62,52 @@ export interface BenchActions {
   readonly escape: () => void;
 }
 
-/** Binds the keys while `enabled`. */
-export function useBenchKeys(actions: BenchActions, enabled: boolean): void {
+interface BenchKeysProps {
+  /** What they do now. */
+  readonly actions: RefObject<BenchActions>;
+  readonly enabled: boolean;
+}
+
+/** Binds the keys, once and for all: what they do may be another at every step. */
+export const BenchKeys = memo(function BenchKeys({ actions, enabled }: BenchKeysProps) {
   const free = { preventDefault: true, enabled };
-  useHotkeys('left', () => actions.step(-1), free);
-  useHotkeys('right', () => actions.step(1), free);
-  useHotkeys('shift+left', () => actions.extend(-1), free);
-  useHotkeys('shift+right', () => actions.extend(1), free);
-  useHotkeys('home', actions.first, free);
-  useHotkeys('end', actions.last, free);
-  useHotkeys('up', () => actions.try(-1), free);
-  useHotkeys('down', () => actions.try(1), free);
-  useHotkeys('enter', (event) => unlessOnControl(event, actions.keep), { enabled });
-  useHotkeys('space', (event) => unlessOnControl(event, actions.play), { enabled });
-  useHotkeys('p', actions.pin, free);
-  useHotkeys('s', () => actions.mark('kept'), free);
-  useHotkeys('x', () => actions.mark('banished'), free);
-  useHotkeys('b', actions.beside, free);
+  useHotkeys('left', () => actions.current.step(-1), free);
+  useHotkeys('right', () => actions.current.step(1), free);
+  useHotkeys('shift+left', () => actions.current.extend(-1), free);
+  useHotkeys('shift+right', () => actions.current.extend(1), free);
+  useHotkeys('home', () => actions.current.first(), free);
+  useHotkeys('end', () => actions.current.last(), free);
+  useHotkeys('up', () => actions.current.try(-1), free);
+  useHotkeys('down', () => actions.current.try(1), free);
+  useHotkeys('enter', (event) => unlessOnControl(event, () => actions.current.keep()), { enabled });
+  useHotkeys('space', (event) => unlessOnControl(event, () => actions.current.play()), { enabled });
+  useHotkeys('p', () => actions.current.pin(), free);
+  useHotkeys('s', () => actions.current.mark('kept'), free);
+  useHotkeys('x', () => actions.current.mark('banished'), free);
+  useHotkeys('b', () => actions.current.beside(), free);
   // By what is typed, wherever it lies on the keyboard; `+` joins no keys here.
   const typed = { ...free, useKey: true, splitKey: '|' };
-  useHotkeys('+, shift|+', () => actions.zoom(1), typed);
-  useHotkeys('-', () => actions.zoom(-1), typed);
-  useHotkeys('n', actions.neckLabels, free);
-  useHotkeys('backspace, delete', actions.release, free);
-  useHotkeys('h', actions.hear, free);
-  useHotkeys('shift+h', actions.hearAlone, free);
-  useHotkeys('d', actions.divide, free);
-  useHotkeys('bracketleft', () => actions.shift(-1), free);
-  useHotkeys('bracketright', () => actions.shift(1), free);
-  useHotkeys('c', () => actions.tab('colour'), free);
-  useHotkeys('m', () => actions.tab('move'), free);
-  useHotkeys('l', actions.lift, free);
-  useHotkeys('g', () => actions.tab('grip'), free);
-  useHotkeys('w', () => actions.tab('wish'), free);
-  useHotkeys('v', () => actions.tab('voice'), free);
-  useHotkeys('1, 2, 3, 4, 5, 6, 7', (event) => actions.voice(Number(event.key)), free);
-  useHotkeys('mod+z', actions.undo, free);
-  useHotkeys('mod+shift+z, mod+y', actions.redo, free);
-  useHotkeys('escape', actions.escape, { enabled });
-}
+  useHotkeys('+, shift|+', () => actions.current.zoom(1), typed);
+  useHotkeys('-', () => actions.current.zoom(-1), typed);
+  useHotkeys('n', () => actions.current.neckLabels(), free);
+  useHotkeys('backspace, delete', () => actions.current.release(), free);
+  useHotkeys('h', () => actions.current.hear(), free);
+  useHotkeys('shift+h', () => actions.current.hearAlone(), free);
+  useHotkeys('d', () => actions.current.divide(), free);
+  useHotkeys('bracketleft', () => actions.current.shift(-1), free);
+  useHotkeys('bracketright', () => actions.current.shift(1), free);
+  useHotkeys('c', () => actions.current.tab('colour'), free);
+  useHotkeys('m', () => actions.current.tab('move'), free);
+  useHotkeys('l', () => actions.current.lift(), free);
+  useHotkeys('g', () => actions.current.tab('grip'), free);
+  useHotkeys('w', () => actions.current.tab('wish'), free);
+  useHotkeys('v', () => actions.current.tab('voice'), free);
+  useHotkeys('1, 2, 3, 4, 5, 6, 7', (event) => actions.current.voice(Number(event.key)), free);
+  useHotkeys('mod+z', () => actions.current.undo(), free);
+  useHotkeys('mod+shift+z, mod+y', () => actions.current.redo(), free);
+  useHotkeys('escape', () => actions.current.escape(), { enabled });
+  return null;
+});
 
 /** Space and Enter belong to a control reached by keyboard; anywhere else they are the bench's. */
 function unlessOnControl(event: KeyboardEvent, run: () => void): void {

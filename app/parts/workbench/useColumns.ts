@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import {
+  changesOf,
   columnsOf,
   musical,
   plainNumeral,
@@ -14,7 +15,11 @@ import { marksOf } from '../reading/marks.ts';
 
 /** The columns of a take as they are to be shown, known before they are voiced. */
 export function useColumns(chart: Chart, barIds: readonly string[], cells: Cells) {
-  const slots = useMemo(() => readChart(chart, versionsOf(cells, barIds)), [chart, cells, barIds]);
+  const changes = JSON.stringify(changesOf(cells));
+  const slots = useMemo(
+    () => readChart(chart, versionsOf(JSON.parse(changes) as Cells, barIds)),
+    [chart, changes, barIds],
+  );
   const columns = useMemo(() => {
     const first = chart.bars[0]!.number;
     return columnsOf(slots, slotKeys(slots, barIds), cells).map((column) => ({

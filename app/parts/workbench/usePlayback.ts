@@ -15,9 +15,10 @@ export function usePlayback() {
   const [volumes, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
   useEffect(() => () => playback.current?.stop(), []);
   const ready = useCallback(() => {
-    playback.current ??= new Playback();
-    playback.current.setVolumes(volumes.guitar, volumes.click);
-    return playback.current;
+    const one = playback.current ?? new Playback();
+    playback.current = one;
+    one.setVolumes(volumes.guitar, volumes.click);
+    return one;
   }, [volumes]);
   const guarded = useCallback(async (run: () => Promise<void>) => {
     try {

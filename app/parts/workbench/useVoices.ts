@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { distinct, type Grip, type Midi, type Steer } from '../../../core/index.ts';
-import { useSteered } from '../../work/solver.ts';
+import { useSteered } from '../../work/answers.ts';
 
 const NO_PITCHES: readonly Midi[] = [];
 

@@ -1,4 +1,5 @@
 import { MOST_STRINGS } from '../../neck/tuning.ts';
+import { remembered } from '../../remember.ts';
 import type { States } from '../states.ts';
 
 /** Sets that are looked at together: the bytes of a vector. */
@@ -19,16 +20,8 @@ export interface Side {
   readonly positions: Uint8Array;
 }
 
-const known = new WeakMap<States, Side>();
-
 /** The states of a column as one side of its joins. */
-export function sideOf(states: States): Side {
-  const side = known.get(states) ?? laidOut(states);
-  known.set(states, side);
-  return side;
-}
-
-function laidOut({ setStart, voices, pitches, position }: States): Side {
+export const sideOf = remembered(({ setStart, voices, pitches, position }: States): Side => {
   const first = new Int32Array(MOST_STRINGS + 1);
   const count = new Int32Array(MOST_STRINGS + 1);
   const start = new Int32Array(MOST_STRINGS + 1);
@@ -55,4 +48,4 @@ function laidOut({ setStart, voices, pitches, position }: States): Side {
     }
   }
   return { slots, first, count, start, pitches: rows, classes, positions };
-}
+});

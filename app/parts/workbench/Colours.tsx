@@ -1,0 +1,54 @@
+import { colourReason, symbolOf, type Column, type Grip, type Style } from '../../../core/index.ts';
+import type { PricedColour } from '../../work/questions.ts';
+import { afterMusic } from '../frame/afterMusic.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { OptionRow } from './OptionRow.tsx';
+
+interface ColoursProps {
+  readonly column: Column;
+  readonly colours: readonly PricedColour[];
+  readonly trying: number;
+  readonly onTry: (index: number) => void;
+  /** The style chosen for this tune, or null. */
+  readonly style: Style | null;
+  readonly onKeep: (index: number) => void;
+  readonly onHear: (grip: Grip | null) => void;
+}
+
+/** The colours a chord may take in its place, each with its reason and its price. */
+function ColourRows(props: ColoursProps) {
+  const { column, colours, trying, onTry, onKeep, onHear, style } = props;
+  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
+  if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
+  return (
+    <ul className="options" aria-label="Colours">
+      {colours.map((option, i) => {
+        const symbol = symbolOf(option.chord);
+        const stands = symbol === column.symbol;
+        return (
+          <OptionRow
+            key={`${option.group}-${option.suffix}`}
+            stands={stands}
+            trying={i === trying}
+            onTry={() => onTry(i)}
+            onKeep={() => onKeep(i)}
+            extra={option.extra}
+            playable={option.extra !== null}
+            onHear={() => onHear(option.grip)}
+            name={symbol}
+          >
+            <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
+            <span className="option-reason">
+              <Glyphs
+                text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` · ${style.name} likes it` : ''}`}
+              />
+              {option.grip && <small>{option.grip.grip}</small>}
+            </span>
+          </OptionRow>
+        );
+      })}
+    </ul>
+  );
+}
+export const Colours = afterMusic(ColourRows);

@@ -1,0 +1,89 @@
+import equal from 'fast-deep-equal';
+import { memo } from 'react';
+import { appliedText, musical, readingLabel, wishText, type Column } from '../../../core/index.ts';
+import type { Mark } from '../reading/marks.ts';
+import { AreaBand, Tie } from '../reading/Tie.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+/** A column as it is to be shown, known before it is voiced. */
+export type ShownColumn = Column & { readonly numeral: string; readonly hasChanges: boolean };
+
+interface ColumnHeadProps {
+  readonly column: ShownColumn;
+  /** The one before it. */
+  readonly before: ShownColumn | undefined;
+  /** The section that begins with it. */
+  readonly section: string | undefined;
+  /** How it belongs to its neighbours. */
+  readonly mark: Mark | undefined;
+  /** The grip that stands, as `x-3-5-4-5-3`. */
+  readonly grip: string | undefined;
+  /** Whether a wish of it cannot be met. */
+  readonly unmet: boolean;
+}
+
+/** What the chart says, what stands there now, its numeral and why; drawn anew only where any of it is another. */
+export const ColumnHead = memo(function ColumnHead({ column, before, section, mark, grip, unmet }: ColumnHeadProps) {
+  const { slot, symbol, decision } = column;
+  const opensBar = before?.slot.bar !== slot.bar;
+  return (
+    <>
+      <span className="column-section">
+        {section ?? ''} <AreaBand mark={mark} />
+      </span>
+      <span className="column-top">
+        <span>{opensBar ? slot.bar : ''}</span>
+        <span className="column-plain">
+          <Glyphs text={musical(column.plain)} />
+          {opensBar && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}
+        </span>
+      </span>
+      <ChordSymbol symbol={symbol} className={symbol.length > 7 ? 'symbol-long' : ''} />
+      <span className="column-numeral">
+        <span>
+          <Glyphs text={column.numeral} />
+        </span>
+        {column.leans ? (
+          <span className="column-leans" title="What this move leans on is not there any more">
+            leans on air
+          </span>
+        ) : decision ? (
+          <span className="column-pin">{decision.pin ? 'pinned' : 'chosen'}</span>
+        ) : (
+          <span className="column-why">
+            <Glyphs text={labelOf(column, before)} />
+          </span>
+        )}
+      </span>
+      <Tie mark={mark} />
+      <span className="column-grip">
+        {grip}
+        {column.wishes.length > 0 && <Wished wishes={column.wishes} unmet={unmet} />}
+      </span>
+      <span className="column-beats" aria-hidden="true">
+        {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
+          <i key={beat} />
+        ))}
+      </span>
+    </>
+  );
+}, equal);
+
+/** Why a column stands as it does, in a few words: the move that made it, or its reading. */
+function labelOf({ move, slot }: Column, before: Column | undefined): string {
+  if (move) return before?.move?.at === move.at ? '' : appliedText(move).name;
+  return slot.reading ? readingLabel(slot.reading) : '';
+}
+
+/** That something is wished of a column; said in rust where it is not met. */
+function Wished({ wishes, unmet }: { readonly wishes: Column['wishes']; readonly unmet: boolean }) {
+  return (
+    <span
+      className={unmet ? 'column-wish column-unmet' : 'column-wish'}
+      title={`${unmet ? 'Cannot be met here: ' : ''}${wishes.map(({ wish }) => wishText(wish)).join(', ')}`}
+    >
+      {unmet ? 'wish ✕' : 'wish'}
+    </span>
+  );
+}

@@ -1,0 +1,128 @@
+import PushPin from '@mui/icons-material/PushPin';
+import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
+import Button from '@mui/material/Button';
+import {
+  appliedText,
+  caution,
+  maskOf,
+  musical,
+  pitchClassOf,
+  readingSentence,
+  servingOf,
+  servingText,
+  type ArrangedColumn,
+  type Chord,
+  type Column,
+  type Grip,
+} from '../../../core/index.ts';
+import { afterMusic } from '../frame/afterMusic.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { Changes, type BarChanges } from './Changes.tsx';
+import type { columnEdits } from './columnEdits.ts';
+import type { Offered } from './useOffered.ts';
+import { WaysOut } from './WaysOut.tsx';
+
+interface StandingProps {
+  readonly column: Column;
+  /** The column as voiced. */
+  readonly here: ArrangedColumn | null;
+  readonly tab: string;
+  readonly offered: Offered;
+  readonly decide: ReturnType<typeof columnEdits>;
+  /** Other changes the bar is known with. */
+  readonly changes: BarChanges;
+  readonly onHear: (grip: Grip | null) => void;
+}
+
+/** What stands in the column and why, and what can be done with it. */
+function WhatStands(props: StandingProps) {
+  const { column, here, tab, offered, decide, changes, onHear } = props;
+  const { slot, decision } = column;
+  const grip = here?.grip ?? null;
+  const warning = grip && caution(grip.reachMm, grip.difficulty);
+  const led = decision?.led && column.chord && grip ? ledText(column.chord, grip) : null;
+  return (
+    <>
+      {column.move && (
+        <p className="move-made">
+          <b>{appliedText(column.move).name}</b>: <Glyphs text={appliedText(column.move).reason} />
+          {column.leans && (
+            <em> It leans on what {column.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
+          )}
+        </p>
+      )}
+      <p>
+        The chart says <Glyphs text={musical(column.plain)} />
+        {!slot.reading && '.'}
+        {slot.reading && (
+          <>
+            , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
+            <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
+            <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
+            {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
+          </>
+        )}
+      </p>
+      {led && (
+        <p>
+          Led here voice by voice: <Glyphs text={led} />.
+        </p>
+      )}
+      <Changes {...changes} />
+      {tab === 'colour' && <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>}
+      <div className="side-actions">
+        <Button
+          size="small"
+          variant="outlined"
+          startIcon={<VolumeUpOutlined />}
+          onClick={() => onHear(grip)}
+          disabled={!grip}
+          title="Between the chords before and after it"
+        >
+          Hear it
+        </Button>
+        {decision?.pin ? (
+          <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={decide.pin}>
+            Unpin
+          </Button>
+        ) : (
+          <Button size="small" variant="outlined" onClick={decide.pin} disabled={!grip}>
+            Pin it
+          </Button>
+        )}
+        {decision && (
+          <Button size="small" variant="outlined" onClick={decide.release}>
+            {column.part > 0 ? 'Join' : 'Let go'}
+          </Button>
+        )}
+        {column.part > 0 && (
+          <>
+            <Button size="small" variant="outlined" onClick={() => decide.shift(-1)}>
+              Earlier
+            </Button>
+            <Button size="small" variant="outlined" onClick={() => decide.shift(1)}>
+              Later
+            </Button>
+          </>
+        )}
+        {decide.lift && (
+          <Button size="small" variant="outlined" onClick={decide.lift}>
+            Lift the move
+          </Button>
+        )}
+        {tab === 'colour' && decide.divide && (
+          <Button size="small" variant="outlined" onClick={decide.divide}>
+            Two colours
+          </Button>
+        )}
+      </div>
+      {warning && <p className="caution">{warning}</p>}
+      {(tab === 'grip' || warning) && (
+        <WaysOut easier={offered.easier} onPeek={offered.setPeek} onChoose={decide.pinTo} />
+      )}
+    </>
+  );
+}
+export const Standing = afterMusic(WhatStands);
+
+const ledText = (chord: Chord, { pitches }: Grip) => servingText(servingOf(chord, maskOf(pitches.map(pitchClassOf))));

@@ -1,0 +1,248 @@
+import { proxy } from 'comlink';
+import { startTransition, useEffect, useRef, useState } from 'react';
+import type { Chord, ClimbWish, Grip, Midi, Player, Steer } from '../../core/index.ts';
+import type {
+  Around,
+  ColoursWanted,
+  EasierGrip,
+  ListedGrips,
+  MovesWanted,
+  NextBest,
+  OtherWay,
+  PricedColour,
+  PricedMove,
+  Steered,
+  Survey,
+} from './questions.ts';
+import { solver } from './solver.ts';
+
+/** What comes piece by piece. */
+export interface Listed<T> {
+  readonly list: readonly T[];
+  /** Whether it is of the newest result; until it is there, an older one of the same place stays. */
+  readonly fresh: boolean;
+  /** Whether there are no more to come. */
+  readonly done: boolean;
+}
+const EMPTY: Listed<never> = { list: [], fresh: false, done: false };
+
+/** A list about `place` after the newest result, piece by piece; where an older one stands, once it is whole. */
+function useListed<T>(
+  place: string,
+  result: number,
+  wanted: boolean,
+  ask: (onOne: (one: T) => void) => Promise<boolean>,
+): Listed<T> {
+  const [listed, setListed] = useState<{ place: string; result: number; list: readonly T[]; done: boolean }>({
+    place: '',
+    result: 0,
+    list: [],
+    done: false,
+  });
+  const question = useRef(ask);
+  useEffect(() => {
+    question.current = ask;
+  });
+  useEffect(() => {
+    if (result === 0 || !wanted) return;
+    let current = true;
+    const list: T[] = [];
+    const show = (done: boolean) => {
+      if (!current) return;
+      // After all that is more urgent.
+      startTransition(() =>
+        setListed((before) => {
+          const same = before.place === place;
+          if (same && before.result !== result && before.list.length > 0 && !done) return before;
+          return { place, result, list: [...list], done: done || (same && before.result === result && before.done) };
+        }),
+      );
+    };
+    const showSoon = nowAndThen(() => show(false));
+    const onOne = proxy((one: T) => {
+      if (!current) return;
+      list.push(one);
+      showSoon();
+    });
+    // The last of them may still be on its way then: they come by a channel of their own.
+    void question.current(onOne).then((done) => done && show(true));
+    return () => {
+      current = false;
+    };
+  }, [place, result, wanted]);
+  if (listed.place !== place) return EMPTY;
+  const fresh = listed.result === result;
+  return { list: listed.list, fresh, done: fresh && listed.done };
+}
+
+/** Shows what comes in many pieces a few times a second. */
+function nowAndThen(show: () => void): () => void {
+  let waiting = false;
+  return () => {
+    if (waiting) return;
+    waiting = true;
+    setTimeout(() => {
+      waiting = false;
+      show();
+    }, SHOWN_EVERY_MS);
+  };
+}
+const SHOWN_EVERY_MS = 100;
+
+/** The colours of a column as they are priced. */
+export function useColours(column: number, result: number, wanted: boolean, how: ColoursWanted): Listed<PricedColour> {
+  return useListed(`${column}/${JSON.stringify(how)}`, result, wanted, (onOne) => solver().colours(column, how, onOne));
+}
+
+/** The moves over a span of columns as they are priced. */
+export function useMoves(wanted: MovesWanted, result: number, shown: boolean): Listed<PricedMove> {
+  return useListed(JSON.stringify(wanted), result, shown, (onOne) => solver().moves(wanted, onOne));
+}
+
+/** Every grip of a column's chord with its labels and its price; null while they are being priced. */
+export function useGrips(column: number, symbol: string, result: number, wanted: boolean): ListedGrips | null {
+  const place = `${column}/${symbol}`;
+  return useAnswer(`${place}/${result}`, result > 0 && wanted, () => solver().grips(column), place);
+}
+
+/** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
+export function useWaysOut(column: number, grip: string | null, result: number): readonly EasierGrip[] | null {
+  const place = `${column}/${grip}`;
+  return useAnswer(`${place}/${result}`, result > 0 && grip !== null, () => solver().waysOut(column, grip!), place);
+}
+
+/** What would stand in a column if its grip could not; null while it is looked for, or where nothing would. */
+export function useNextBest(
+  column: number,
+  grip: string | null,
+  before: readonly Midi[] | null,
+  result: number,
+): NextBest | null {
+  const place = `${column}/${grip}/${before?.join() ?? ''}`;
+  return useAnswer(
+    `${place}/${result}`,
+    result > 0 && grip !== null,
+    () => solver().nextBest(column, grip!, before),
+    place,
+  );
+}
+
+/** What the voices of a column's grip can come to when steered; null while it is looked for, or where nothing follows. */
+export function useSteered(
+  column: number,
+  grip: string | null,
+  ways: readonly Steer[],
+  result: number,
+  wanted: boolean,
+): Steered | null {
+  return useAnswer(`${column}/${grip}/${JSON.stringify(ways)}/${result}`, result > 0 && wanted && grip !== null, () =>
+    solver().steer(column, grip!, ways),
+  );
+}
+
+/** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */
+export function useOtherWays(result: number, wanted: boolean): readonly OtherWay[] | null {
+  return useAnswer(String(result), result > 0 && wanted, () => solver().otherWays());
+}
+
+/**
+ * One answer of the worker to what `of` names; null while there is none, or when something newer came. Where a `place` is
+ * named, the last answer about it stays until the newer one is there.
+ */
+function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>, place = of): T | null {
+  const [answer, setAnswer] = useState<{ readonly of: string; readonly place: string; readonly value: T | null }>({
+    of: '',
+    place: '',
+    value: null,
+  });
+  const question = useRef(ask);
+  useEffect(() => {
+    question.current = ask;
+  });
+  useEffect(() => {
+    if (!wanted) return;
+    let current = true;
+    void question.current().then((value) => {
+      if (current && (value !== null || place !== of)) startTransition(() => setAnswer({ of, place, value }));
+    });
+    return () => {
+      current = false;
+    };
+  }, [of, place, wanted]);
+  return wanted && (answer.of === of || answer.place === place) ? answer.value : null;
+}
+
+/** Every grip of a chord for a hand, the easiest first; null while they are being looked for, or when none is asked for. */
+export function useChordGrips(player: Player, chord: Chord | null): ListedGrips | null {
+  const of = JSON.stringify([player, chord]);
+  return useAnswer(of, chord !== null, () =>
+    solver().chordGrips(
+      player,
+      chord!,
+      proxy(() => undefined),
+    ),
+  );
+}
+
+/** Where a grip's notes lie elsewhere, for a hand; null while it is being looked for, with how far that is. */
+export function useAround(
+  player: Player,
+  frets: readonly number[],
+  chord: Chord | null,
+  kept: readonly string[],
+): { around: Around | null; share: number } {
+  const [share, setShare] = useState(0);
+  const of = JSON.stringify([player, frets, chord, kept]);
+  const around = useAnswer(of, true, () => solver().around(player, frets, chord, kept, proxy(setShare)));
+  return { around, share };
+}
+
+/** A run of grips of one chord, empty where there is none; null while it is being looked for, with how far that is. */
+export function useClimb(
+  player: Player,
+  chord: Chord,
+  wish: ClimbWish,
+): { grips: readonly Grip[] | null; share: number } {
+  const [share, setShare] = useState(0);
+  const of = JSON.stringify([player, chord, wish]);
+  const grips = useAnswer(of, true, () => solver().climb(player, chord, wish, proxy(setShare)));
+  return { grips, share };
+}
+
+interface Surveys {
+  readonly of: Player | null;
+  readonly last: Survey | null;
+  /** The count before it. */
+  readonly before: Survey | null;
+  readonly share: number;
+}
+
+/** What a hand can hold, counted as its settings change: the last two counts, and how far the next one is (null: there). */
+export function useSurvey(
+  player: Player,
+  chords: readonly Chord[],
+): Pick<Surveys, 'last' | 'before'> & { share: number | null } {
+  const [state, setState] = useState<Surveys>({ of: null, last: null, before: null, share: 0 });
+  useEffect(() => {
+    let current = true;
+    const onProgress = proxy((share: number) => {
+      if (current) setState((before) => ({ ...before, share }));
+    });
+    // A slider is let come to rest first.
+    const timer = setTimeout(() => {
+      void solver()
+        .survey(player, chords, onProgress)
+        .then((last) => {
+          if (!current || last === null) return;
+          current = false;
+          setState((counted) => ({ of: player, last, before: counted.last, share: 0 }));
+        });
+    }, AT_REST_MS);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [player, chords]);
+  return { last: state.last, before: state.before, share: state.of === player ? null : state.share };
+}
+const AT_REST_MS = 250;
