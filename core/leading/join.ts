@@ -290,37 +290,37 @@ export function extend(
   const byNumber = Array.from({ length: MOST_STRINGS + 1 }, (_, voices) =>
     [...present].sort((x, y) => Math.abs(x - voices) - Math.abs(y - voices) || x - y),
   );
-  // Sets that lie near each other have the same cheapest neighbour: a good first guess, by number of voices.
-  const guess = new Int32Array(MOST_STRINGS + 1).fill(-1);
   const far = { pitches: to.pitches, at: 0, voices: 0, position: 0 };
+  // The set at hand: its states, its outer notes, and what the dearest of them costs so far: what costs as much is of no use.
+  let [first, last, low, top, shift, most] = [0, 0, 0, 0, 0, Infinity];
+  // Sets that lie near each other have the same cheapest neighbour: a good first guess.
+  let guess = -1;
+  const attempt = (k: number): void => {
+    const i = setStart[k]!;
+    const an = counts[i]!;
+    const apart =
+      Math.abs(an - far.voices) * entry +
+      topTable[STILL + later * (top - pitches[i * MOST_STRINGS + an - 1]!)]! +
+      bassTable[STILL + later * (low - pitches[i * MOST_STRINGS]!)]! +
+      shiftTable[shift + positions[i]!]! +
+      (forward ? soundPrice(from, i, to, first, prices) : soundPrice(to, first, from, i, prices));
+    if (cheapest[k]! * TENTH + apart >= most) return;
+    const found = tryStates(scan, k, apart + voicesOf(scan, i, first), first, last, most);
+    if (found < most) guess = k;
+    most = found;
+  };
 
   for (let g = 0; g + 1 < to.setStart.length; g++) {
-    const first = to.setStart[g]!;
-    const last = to.setStart[g + 1]!;
+    first = to.setStart[g]!;
+    last = to.setStart[g + 1]!;
     far.at = first * MOST_STRINGS;
     far.voices = to.voices[first]!;
     far.position = to.position[first]!;
-    const low = to.pitches[far.at]!;
-    const top = to.pitches[far.at + far.voices - 1]!;
-    const shift = far.position * 32;
-    /** What the dearest of the set costs so far: what costs as much is of no use to any. */
-    let most = Infinity;
-    const attempt = (k: number): void => {
-      const i = setStart[k]!;
-      const an = counts[i]!;
-      const apart =
-        Math.abs(an - far.voices) * entry +
-        topTable[STILL + later * (top - pitches[i * MOST_STRINGS + an - 1]!)]! +
-        bassTable[STILL + later * (low - pitches[i * MOST_STRINGS]!)]! +
-        shiftTable[shift + positions[i]!]! +
-        (forward ? soundPrice(from, i, to, first, prices) : soundPrice(to, first, from, i, prices));
-      if (cheapest[k]! * TENTH + apart >= most) return;
-      const found = tryStates(scan, k, apart + voicesOf(scan, i, first), first, last, most);
-      if (found < most) guess[an] = k;
-      most = found;
-    };
-
-    for (const voices of present) if (guess[voices]! >= 0) attempt(guess[voices]!);
+    low = to.pitches[far.at]!;
+    top = to.pitches[far.at + far.voices - 1]!;
+    shift = far.position * 32;
+    most = Infinity;
+    if (guess >= 0) attempt(guess);
     for (const voices of byNumber[far.voices]!) {
       const entering = Math.abs(voices - far.voices) * entry;
       if (cheapestOf[voices]! * TENTH + entering >= most) continue;
