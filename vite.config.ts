@@ -2,13 +2,13 @@ import { transformAsync } from '@babel/core';
 import { reactRouter } from '@react-router/dev/vite';
 import { defineConfig, type Plugin } from 'vite';
 
-/** React's compiler: in the browser, components draw again only what a change concerns. */
+/** React's compiler, for the bench in the browser: each part draws again only what a change concerns. */
 const compiler: Plugin = {
   name: 'react-compiler',
   enforce: 'pre',
   applyToEnvironment: ({ name }) => name === 'client',
   transform: {
-    filter: { id: /\/app\/parts\/.*\.tsx?$/ },
+    filter: { id: /\/app\/parts\/(workbench|stream|neck|symbol|reading|frame)\/.*\.tsx?$/ },
     async handler(code, id) {
       const compiled = await transformAsync(code, {
         filename: id,
@@ -28,5 +28,6 @@ export default defineConfig({
   resolve: { tsconfigPaths: true },
   worker: { format: 'es' },
   ssr: { noExternal: [/^@(mui|emotion)\//] },
-  build: { target: 'es2022' },
+  // The compiler takes most of a build's time, and that is known.
+  build: { target: 'es2022', rolldownOptions: { checks: { pluginTimings: false } } },
 });

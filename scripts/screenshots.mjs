@@ -1,26 +1,12 @@
-/* Renews docs/screenshots from the demo tunes: its own build, database and port. */
-import { spawn } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+/* Renews docs/screenshots from the demo tunes. */
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { findPort } from './ports.mjs';
-import { build, mustRun, program, ROOT } from './prepare.mjs';
+import { ROOT } from './prepare.mjs';
+import { served } from './served.mjs';
 
 const OUT = join(ROOT, 'docs', 'screenshots');
-const work = mkdtempSync(join(tmpdir(), 'heron-shots-'));
-const port = await findPort(undefined, 4900);
-const env = { HERON_DB: join(work, 'heron.db'), HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' };
-build('build-test');
-mustRun('The demo data', process.execPath, [program('tsx', 'dist', 'cli.mjs'), 'db/setup.ts', '--demo'], env);
-const server = spawn(process.execPath, [program('@react-router', 'serve', 'bin.js'), 'build-test/server/index.js'], {
-  cwd: ROOT,
-  stdio: 'ignore',
-  env: { ...process.env, ...env },
-});
-const address = `http://127.0.0.1:${port}`;
-while (!(await fetch(address).catch(() => null))?.ok) await new Promise((resolve) => setTimeout(resolve, 100));
-
+const { address, stop } = await served();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 async function shot(name, { width = 1280, height = 800, scheme = 'light' }, steps) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
@@ -157,5 +143,4 @@ await shot('chart-problems', {}, async (page) => {
   await page.locator('.chart-problem').first().waitFor();
 });
 await browser.close();
-server.kill();
-rmSync(work, { recursive: true, force: true });
+stop();

@@ -44,8 +44,9 @@ interface OptionsProps {
   readonly guitar: Guitar;
   /** Where the player likes to stay. */
   readonly area: readonly [number, number] | null;
-  /** A newer result is on its way. */
+  /** A newer result is on its way, and takes longer than one would notice. */
   readonly busy: boolean;
+  readonly slow: boolean;
   /** The selected span in words, and what cannot be done there. */
   readonly place: string;
   readonly whyNot: readonly string[];
@@ -85,7 +86,7 @@ const HEADINGS: Readonly<Record<OptionsTab, string>> = {
 
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
-  const { column, here, before, after, figures, rootPosition, noteNames, busy, tab, onTab, offered } = props;
+  const { column, here, before, after, figures, rootPosition, noteNames, busy, slow, tab, onTab, offered } = props;
   const behind = useDeferredValue(here) !== here;
   return (
     <aside className="side" aria-label="Options for the selected chord" aria-busy={busy || behind}>
@@ -117,8 +118,8 @@ export function Options(props: OptionsProps) {
         id="options-panel"
         role="tabpanel"
         aria-labelledby={`tab-${tab}`}
-        aria-busy={offered.pricing !== 'done'}
-        className={`side-panel ${busy || offered.pricing === 'stale' ? 'stale' : ''}`}
+        aria-busy={!offered.priced}
+        className={`side-panel ${slow ? 'stale' : ''}`}
       >
         <Listed {...props} />
       </div>

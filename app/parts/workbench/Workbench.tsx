@@ -303,6 +303,7 @@ export function Workbench(props: WorkbenchProps) {
           guitar={guitar}
           area={player.area}
           busy={solving.busy}
+          slow={solving.phase !== null}
           place={place}
           whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
           tab={tab}

@@ -33,9 +33,6 @@ const NO_OUTCOMES: readonly SteeredOutcome[] = [];
 /** Moves shown beside the colours. */
 const BEST_MOVES = 4;
 
-/** Whether what is on offer is all there, is coming, or is still that of an older result. */
-type Pricing = 'done' | 'coming' | 'stale';
-
 /** What could stand in what is selected, by the tab that is open, and which of it is being tried. */
 export function useOffered(
   { selected, from, to, column, here, before, result }: Selected,
@@ -80,10 +77,9 @@ export function useOffered(
   /** The chord that is tried, where it is another one. */
   const chord: Chord | null = (tab === 'colour' && peek === null && colours.list[trying]?.chord) || null;
   const listed = { colour: colours, move: found, grip: null, voice: null, wish: null }[tab];
-  const pricing: Pricing =
-    !listed || listed.done ? 'done' : listed.list.length > 0 && !listed.fresh ? 'stale' : 'coming';
   return {
-    pricing,
+    /** Whether what is on offer is all there, and priced after the newest result. */
+    priced: listed === null || listed.done,
     colours,
     moves,
     /** Whether the moves are of what stands now, and whether they are all there. */

@@ -131,7 +131,7 @@ function treeOf({ slots, count, start, pitches }: Side, voices: number): Tree {
 function leastBelow(tree: Tree, totals: Float64Array, from: number): readonly Float64Array[] {
   const least: Float64Array[] = [];
   let below: Float64Array = totals.subarray(from);
-  for (const { pitch, first } of tree.toReversed()) {
+  for (const { pitch, first } of [...tree].reverse()) {
     const here = new Float64Array(pitch.length).fill(Infinity);
     for (let node = 0; node < here.length; node++)
       for (let i = first[node]!; i < first[node + 1]!; i++) here[node] = Math.min(here[node]!, below[i]!);
