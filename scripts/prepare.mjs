@@ -119,7 +119,7 @@ function filesUnder(path) {
 
 /** Builds into `folder` when a source changed since the last build there. */
 export function build(folder = 'build') {
-  const hash = hashOf(SOURCES.flatMap(filesUnder).filter((file) => !/\.test\.tsx?$/.test(file)));
+  const hash = hashOf(SOURCES.flatMap(filesUnder).filter((file) => !/\.(test|oracle)\.tsx?$/.test(file)));
   const stamp = `built-${folder.replaceAll(/[^\w-]/g, '_')}`;
   if (existsSync(join(ROOT, folder, 'server', 'index.js')) && upToDate(stamp, hash)) return;
   console.log('Building…');

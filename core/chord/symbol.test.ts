@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+// @ts-expect-error the package says nothing of its types
 import { chordParserFactory } from 'chord-symbol/lib/chord-symbol-esm.js';
 import fc from 'fast-check';
 import { Chord as TonalChord, Note } from 'tonal';

@@ -156,7 +156,7 @@ describe('what the hand does, in words', () => {
   });
 
   test('what a grip’s notes come to', () => {
-    expect(makeupText({ inversion: 1, omitted: ['5'], doubled: ['b3'] })).toBe(
+    expect(makeupText({ strings: [1, 2, 3, 4], inversion: 1, omitted: ['5'], doubled: ['b3'] })).toBe(
       'first inversion · without 5 · ♭3 doubled',
     );
   });
