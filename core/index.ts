@@ -180,7 +180,8 @@ export { differentPaths } from './leading/paths.ts';
 export { readWish } from './leading/wishes.ts';
 export { juxtaposed, type Juxtaposed } from './leading/juxtaposed.ts';
 export { formatFingers } from './leading/fingered.ts';
-export { Search, type Alternative, type Path, type Progress, type Wanted } from './leading/search.ts';
+export type { Wanted } from './leading/candidates.ts';
+export { Search, type Alternative, type Path, type Progress } from './leading/search.ts';
 export {
   arrangementOf,
   searchable,

@@ -18,7 +18,8 @@ import {
   type Terms,
 } from './cost.ts';
 import { distinct, heldTones, movement, voicePairs } from './movement.ts';
-import type { Path, Search, Wanted } from './search.ts';
+import type { Wanted } from './candidates.ts';
+import type { Path, Search } from './search.ts';
 import { fingered } from './fingered.ts';
 import { rootPosition, type RootPosition } from './root-position.ts';
 import { heldAs } from './states.ts';

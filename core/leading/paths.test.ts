@@ -6,7 +6,8 @@ import { DEFAULT_HAND } from '../neck/hand.ts';
 import { run } from '../steps.ts';
 import { DEFAULT_WEIGHTS, type Pricing } from './cost.ts';
 import { differentPaths } from './paths.ts';
-import { Search, type Wanted } from './search.ts';
+import type { Wanted } from './candidates.ts';
+import { Search } from './search.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });

@@ -1,7 +1,8 @@
 import { gripOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { ANYWHERE, type Pricing } from './cost.ts';
-import { Search, type Path, type Unlike, type Wanted } from './search.ts';
+import type { Unlike, Wanted } from './candidates.ts';
+import { Search, type Path } from './search.ts';
 
 /** What agreeing with an earlier path costs a quarter note, in tenths of a semitone: raised until it is enough. */
 const PRICES = [2, 4, 8, 16, 32, 64, 128] as const;

@@ -1,38 +1,13 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
-import { formatFrets, fretsAt, pitchesOf, shapeAt, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import { MOST_STRINGS } from '../neck/tuning.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import type { StandingWish } from '../reharm/wish.ts';
 import { run } from '../steps.ts';
+import { Candidates, candidatesKey, type Wanted } from './candidates.ts';
 import { ANYWHERE, hasteOf, isStale, type Place, type Pricing } from './cost.ts';
 import { extend, joinPrices, type JoinPrices, type Reached } from './join.ts';
-import { statesOf, TENTH, type States } from './states.ts';
-import { gripWishes, joinWishes } from './wishes.ts';
-
-/** A chord to be voiced, and the grip it is pinned to, if it is. */
-export interface Wanted {
-  readonly chord: Chord;
-  /** Fret per string, −1 not played. A pin that is no grip of the chord is not obeyed. */
-  readonly pin: readonly number[] | null;
-  /** Whether the pin is obeyed also where it is no grip of the chord, so long as the hand holds it. */
-  readonly led?: boolean;
-  /** A pitch that is to sound, on its open string where there is one; where no grip has it, any will do. */
-  readonly ring?: Midi | null;
-  /** Where it stands in time; left out, nothing is known of it. */
-  readonly place?: Place;
-  /** The wishes it lies in; one about how grips go on holds between two columns that both have it. */
-  readonly wishes?: readonly StandingWish[];
-  /** Outer notes that cost something: those of other paths (paths.ts). */
-  readonly unlike?: readonly Unlike[];
-}
-
-/** A top note and a lowest one; to have either costs a price in tenths. */
-export interface Unlike {
-  readonly top: Midi;
-  readonly bass: Midi;
-  readonly price: number;
-}
+import { TENTH, type States } from './states.ts';
+import { joinWishes } from './wishes.ts';
 
 /** The best path: a shape of the library for each chord, and its price in tenths of a semitone. */
 export interface Path {
@@ -86,9 +61,8 @@ interface SearchColumn {
 export class Search {
   readonly #library: ShapeLibrary;
   readonly #pricing: Pricing;
-  readonly #banished: ReadonlySet<string>;
+  readonly #candidates: Candidates;
   readonly #prices = new Map<string, JoinPrices>();
-  readonly #cache = new Map<string, States>();
   readonly #steps = new Map<string, Step[]>();
   #columns: SearchColumn[] = [];
   /** Valid for columns 0 … length − 1. */
@@ -101,34 +75,12 @@ export class Search {
   constructor(library: ShapeLibrary, pricing: Pricing, banished: ReadonlySet<string> = new Set()) {
     this.#library = library;
     this.#pricing = pricing;
-    this.#banished = banished;
+    this.#candidates = new Candidates(library, pricing, banished);
   }
 
-  /** The states of a chord (or of its pin), remembered. */
+  /** The states of a chord, or of its pin. */
   states(want: Wanted): States {
-    const { chord, pin, led = false, ring = null, wishes = [], unlike = [] } = want;
-    const key = keyOf(want);
-    const known = this.#cache.get(key);
-    if (known) return known;
-    const pinned = pin === null ? new Uint32Array() : this.#pinned(chord, pin, led);
-    const wanted = pinned.length > 0 ? pinned : ringing(this.shapes(chord), this.#library, ring);
-    const states = pricedUnlike(statesOf(chord, this.#library, this.#pricing, wanted, gripWishes(wishes)), unlike);
-    this.#cache.set(key, states);
-    return states;
-  }
-
-  /** The grips of a chord that may be used. */
-  shapes(chord: Chord): Uint32Array {
-    const all = shapesOf(chord, this.#library);
-    if (this.#banished.size === 0) return all;
-    return all.filter((shape) => !this.#banished.has(formatFrets(fretsAt(this.#library, shape))));
-  }
-
-  /** The shape of a pin; none where the hand cannot hold it or, unless voices were led there, it is no grip of the chord. */
-  #pinned(chord: Chord, pin: readonly number[], led: boolean): Uint32Array {
-    const shape = shapeAt(pin, this.#library);
-    if (shape === null) return new Uint32Array();
-    return led ? Uint32Array.of(shape) : shapesOf(chord, this.#library).filter((one) => one === shape);
+    return this.#candidates.states(want);
   }
 
   /** Whether the hand can hold the chord at all. */
@@ -139,7 +91,7 @@ export class Search {
   #columnOf(want: Wanted): SearchColumn {
     const { chord, ring = null, place = ANYWHERE, wishes = [] } = want;
     return {
-      key: keyOf(want),
+      key: candidatesKey(want),
       placeKey: JSON.stringify([place, wishes]),
       chord,
       symbol: symbolOf(chord),
@@ -371,36 +323,6 @@ const isSameColumn = (a: SearchColumn | undefined, b: SearchColumn) => a?.key ==
 const stepKey = (from: SearchColumn, to: SearchColumn, forward: boolean) =>
   `${from.key} ${from.placeKey} ${forward ? '>' : '<'} ${to.key} ${to.placeKey}`;
 const directionsOf = (a: SearchColumn, b: SearchColumn) => [stepKey(a, b, true), stepKey(b, a, false)];
-const keyOf = ({ chord, pin, led, ring, wishes = [], unlike = [] }: Wanted) =>
-  [
-    symbolOf(chord),
-    pin === null ? '' : `${formatFrets(pin)}${led ? ' led' : ''}`,
-    ring ?? '',
-    JSON.stringify(gripWishes(wishes)),
-    JSON.stringify(unlike),
-  ].join(' ');
-
-/** States with what it costs each to have an outer note of another path. */
-function pricedUnlike(states: States, unlike: readonly Unlike[]): States {
-  if (unlike.length === 0) return states;
-  const { own, pitches, voices } = states;
-  const priceOf = (i: number) => {
-    const low = pitches[i * MOST_STRINGS]!;
-    const high = pitches[i * MOST_STRINGS + voices[i]! - 1]!;
-    return unlike.reduce((sum, { top, bass, price }) => sum + (high === top || low === bass ? price : 0), 0);
-  };
-  return { ...states, own: own.map((price, i) => price + priceOf(i) * TENTH) };
-}
-
-/** The shapes in which a pitch sounds: on its open string, else anywhere, else all there are. */
-function ringing(shapes: Uint32Array, library: ShapeLibrary, ring: Midi | null): Uint32Array {
-  if (ring === null) return shapes;
-  const { open } = library.neck;
-  const isOpen = shapes.filter((shape) => fretsAt(library, shape).some((fret, s) => fret === 0 && open[s] === ring));
-  if (isOpen.length > 0) return isOpen;
-  const sounding = shapes.filter((shape) => pitchesOf(library, shape).includes(ring));
-  return sounding.length > 0 ? sounding : shapes;
-}
 
 /** The first index with the least value. */
 function leastOf(size: number, value: (j: number) => number): number {
