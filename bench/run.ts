@@ -34,6 +34,7 @@ import {
   TUNINGS,
   type Chord,
   type Hand,
+  type Wanted,
 } from '../core/index.ts';
 import { ANYWHERE } from '../core/leading/cost.ts';
 import { extend, joinPrice, joinPrices } from '../core/leading/join.ts';
@@ -240,18 +241,25 @@ for (const [name, text, goal] of charts) {
     run(search.solve());
     return told(of);
   });
-  run(search.refresh());
-  const middle = Math.floor(of.wanted.length / 2);
-  const pinned = of.wanted.map((want, i) => {
-    if (i !== middle) return want;
-    const shape = search.alternative(i, want.chord)!.shape;
+  const answer = (what: string, goal: string, change: (want: Wanted, i: number) => Wanted) => {
+    const times: number[] = [];
+    for (let i = 1; i < of.wanted.length; i += 3) {
+      search.setColumns(of.wanted);
+      run(search.solve());
+      run(search.refresh());
+      const changed = of.wanted.with(i, change(of.wanted[i]!, i));
+      const start = performance.now();
+      search.setColumns(changed);
+      run(search.solve());
+      times.push(performance.now() - start);
+    }
+    rows.push([`  answer after ${what}`, `${median(times).toFixed(2)} ms`, `${times.length} of them`, goal]);
+  };
+  answer('a pin', '2 ms', (want, i) => {
+    const { shape } = search.gripAlternatives(i, want.chord)[7]!;
     return { ...want, pin: Array.from(library.frets.subarray(shape * 6, shape * 6 + 6)) };
   });
-  timed(`  answer after a pin`, '2 ms', 1, () => {
-    search.setColumns(pinned);
-    run(search.solve());
-    return '';
-  });
+  answer('another chord', '30 ms', (want) => ({ ...want, chord: chordOf(want.chord.root + '13') }));
 }
 
 /** Chords that never repeat a pair, however long: every root with one kind after another. */
@@ -267,6 +275,36 @@ for (const count of [32, 64, 128]) {
     run(search.solve());
     return told(of);
   });
+}
+
+{
+  const of = wantedOf(neverRepeats(32));
+  const CORE = ['movement', 'entry', 'topLeap', 'shift', 'difficulty', 'register'];
+  const weights = Object.fromEntries(
+    Object.entries(DEFAULT_WEIGHTS).map(([term, price]) => [term, CORE.includes(term) ? price : 0]),
+  ) as unknown as typeof DEFAULT_WEIGHTS;
+  const search = new Search(library, { weights, area: null });
+  for (const want of of.wanted) search.states(want);
+  timed('  32 columns by the core terms alone', '0.3 s', 3, () => {
+    search.setColumns([]);
+    search.setColumns(of.wanted);
+    run(search.solve());
+    return told(of);
+  });
+  const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
+  const columns = of.wanted.map(({ chord }) => ({ chord, states: statesOf(chord, library, PRICING) }));
+  const joins = columns
+    .slice(1)
+    .map(({ chord }, i) => joinPrices(library.neck, DEFAULT_WEIGHTS, columns[i]!.chord, chord, kind));
+  const leastBy = (near: Near) => {
+    let totals = columns[0]!.states.own;
+    joins.forEach((prices, i) => {
+      totals = extend(columns[i]!.states, totals, columns[i + 1]!.states, prices, true, near).price;
+    });
+    return `price ${Math.floor(totals.reduce((a, b) => Math.min(a, b)) / TENTH)}`;
+  };
+  timed('  their joins with the kernel', '0.9 s', 3, () => leastBy(KernelNear.create()!));
+  timed('  their joins in plain TypeScript', '2 s', 3, () => leastBy(new PlainNear()));
 }
 
 /* One join in five ways, the same result: every pair in turn, without the kernel, with it, and what a general library makes of it. */

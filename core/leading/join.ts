@@ -237,12 +237,15 @@ function tryStates(scan: Scan, k: number, core: number, first: number, last: num
   return dearest;
 }
 
-/** The states of a column, the cheapest of each set first. */
+/** The states of a column, the cheapest of each set first. Sets are small: each state goes in before those that cost more. */
 function cheapestFirst({ size, setStart }: States, totals: Float64Array): Uint32Array {
-  const order = Uint32Array.from({ length: size }, (_, i) => i);
+  const order = new Uint32Array(size);
   for (let g = 0; g + 1 < setStart.length; g++) {
-    if (setStart[g + 1]! - setStart[g]! > 1)
-      order.subarray(setStart[g], setStart[g + 1]).sort((x, y) => totals[x]! - totals[y]! || x - y);
+    for (let i = setStart[g]!; i < setStart[g + 1]!; i++) {
+      let at = i;
+      for (; at > setStart[g]! && totals[order[at - 1]!]! > totals[i]!; at--) order[at] = order[at - 1]!;
+      order[at] = i;
+    }
   }
   return order;
 }
@@ -279,7 +282,8 @@ export function extend(
   const order = cheapestFirst(from, totals);
   const scan: Scan = { from, totals, order, to, prices, forward, price, via };
   const side = sideOf(from);
-  const cheapest = Float64Array.from({ length: setStart.length - 1 }, (_, k) => totals[order[setStart[k]!]!]! / TENTH);
+  const cheapest = new Float64Array(setStart.length - 1);
+  for (let k = 0; k < cheapest.length; k++) cheapest[k] = totals[order[setStart[k]!]!]! / TENTH;
   near.load(side, cheapest, prices.near[forward ? 'before' : 'after']);
   const { first: firstOf, count: countOf } = side;
   const cheapestOf = Float64Array.from(countOf, (count, voices) =>
