@@ -2,7 +2,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import { useDeferredValue, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import {
   costText,
   figuresText,
@@ -19,7 +19,7 @@ import {
   type Style,
 } from '../../../core/index.ts';
 import type { NextBest, PricedMove } from '../../work/questions.ts';
-import { afterMusic } from '../frame/afterMusic.tsx';
+import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { BarChanges } from './Changes.tsx';
@@ -87,7 +87,7 @@ const HEADINGS: Readonly<Record<OptionsTab, string>> = {
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
   const { column, here, before, after, figures, rootPosition, noteNames, busy, slow, tab, onTab, offered } = props;
-  const behind = useDeferredValue(here) !== here;
+  const behind = useAfterMusic(here) !== here;
   return (
     <aside className="side" aria-label="Options for the selected chord" aria-busy={busy || behind}>
       <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
