@@ -131,7 +131,7 @@ export function Options(props: OptionsProps) {
         rootPosition={rootPosition}
         nextBest={offered.nextBest}
         noteNames={noteNames}
-        whole={tab !== 'voice'}
+        whole={tab !== 'voice' && tab !== 'grip'}
       />
       <p className="side-keys">
         <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear{' '}
@@ -195,7 +195,7 @@ function Listed(props: OptionsProps) {
 
 interface WayProps extends Pick<OptionsProps, 'here' | 'before' | 'after' | 'figures' | 'rootPosition' | 'noteNames'> {
   readonly nextBest: NextBest | null;
-  /** Whether the way on and the tune are told, too. */
+  /** Whether the way on and the tune are told, too: long lists need the room. */
   readonly whole: boolean;
 }
 
