@@ -292,3 +292,25 @@ test('the stream is seen from afar and near, and how is remembered; the next bes
   await page.getByText('beside root position').click();
   await expect(page.getByText(/In root position \d+ semitones on one set of strings/)).toBeVisible();
 });
+
+test('an edit leaves what is on offer standing until it is priced anew', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  await page.keyboard.press('ArrowRight');
+  await priced(page);
+  const panel = page.locator('#options-panel');
+  await panel.evaluate((element) => {
+    const seen: number[] = [];
+    const count = () => seen.push(element.querySelectorAll('[aria-label=Colours] > li').length);
+    count();
+    new MutationObserver(count).observe(element, { childList: true, subtree: true, characterData: true });
+    Object.assign(window, { seen });
+  });
+  const prices = () => panel.locator('[aria-label=Colours] .option-price').allInnerTexts();
+  const before = await prices();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await priced(page);
+  await expect.poll(prices).not.toEqual(before);
+  const seen = await page.evaluate(() => (window as unknown as { seen: number[] }).seen);
+  expect(Math.min(...seen)).toBe(seen[0]);
+});

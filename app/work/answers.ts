@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
-import { startTransition, useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import type { Chord, ClimbWish, Grip, Midi, Player, Steer } from '../../core/index.ts';
+import { useLatest } from '../keep/latest.ts';
 import type {
   Around,
   ColoursWanted,
@@ -39,10 +40,7 @@ function useListed<T>(
     list: [],
     done: false,
   });
-  const question = useRef(ask);
-  useEffect(() => {
-    question.current = ask;
-  });
+  const question = useLatest(ask);
   useEffect(() => {
     if (result === 0 || !wanted) return;
     let current = true;
@@ -69,7 +67,7 @@ function useListed<T>(
     return () => {
       current = false;
     };
-  }, [place, result, wanted]);
+  }, [place, result, wanted, question]);
   if (listed.place !== place) return EMPTY;
   const fresh = listed.result === result;
   return { list: listed.list, fresh, done: fresh && listed.done };
@@ -155,10 +153,7 @@ function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>,
     place: '',
     value: null,
   });
-  const question = useRef(ask);
-  useEffect(() => {
-    question.current = ask;
-  });
+  const question = useLatest(ask);
   useEffect(() => {
     if (!wanted) return;
     let current = true;
@@ -168,7 +163,7 @@ function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>,
     return () => {
       current = false;
     };
-  }, [of, place, wanted]);
+  }, [of, place, wanted, question]);
   return wanted && (answer.of === of || answer.place === place) ? answer.value : null;
 }
 

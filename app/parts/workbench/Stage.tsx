@@ -14,6 +14,7 @@ import {
   type Midi,
   type Steer,
 } from '../../../core/index.ts';
+import { useLatest } from '../../keep/latest.ts';
 import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
@@ -120,21 +121,21 @@ export function Stage({
   const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
 
   // The same functions always, so that only columns that change are drawn anew.
-  const now = useRef({ voicings, onSend });
-  useEffect(() => {
-    now.current = { voicings, onSend };
-  });
-  const onHold = useCallback((index: number, voice: number) => now.current.onSend(index, voice, 'held'), []);
+  const now = useLatest({ voicings, onSend });
+  const onHold = useCallback((index: number, voice: number) => now.current.onSend(index, voice, 'held'), [now]);
   /** A note is dragged: the voice that comes to it from the column before is sent elsewhere. */
-  const onMove = useCallback((index: number, pitch: Midi, to: Midi) => {
-    const { voicings: all, onSend: send } = now.current;
-    const before = all.slice(0, index).findLastIndex((one) => one?.grip);
-    const [earlier, here] = [all[before]?.grip, all[index]?.grip];
-    if (!earlier || !here) return;
-    const [from, notes] = [distinct(earlier.pitches), distinct(here.pitches)];
-    const pair = voicePairs(from, notes).find(([, b]) => notes[b] === pitch);
-    if (pair) send(before, pair[0], from[pair[0]] === to ? 'held' : { to });
-  }, []);
+  const onMove = useCallback(
+    (index: number, pitch: Midi, to: Midi) => {
+      const { voicings: all, onSend: send } = now.current;
+      const before = all.slice(0, index).findLastIndex((one) => one?.grip);
+      const [earlier, here] = [all[before]?.grip, all[index]?.grip];
+      if (!earlier || !here) return;
+      const [from, notes] = [distinct(earlier.pitches), distinct(here.pitches)];
+      const pair = voicePairs(from, notes).find(([, b]) => notes[b] === pitch);
+      if (pair) send(before, pair[0], from[pair[0]] === to ? 'held' : { to });
+    },
+    [now],
+  );
 
   return (
     <div

@@ -16,13 +16,13 @@ import {
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFreshTune } from '../../keep/fresh.ts';
+import { useLatest } from '../../keep/latest.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import type { PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { useLatest } from '../frame/useLatest.ts';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
 import { barChanges } from './barChanges.ts';
