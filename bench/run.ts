@@ -37,6 +37,7 @@ import {
   type Wanted,
 } from '../core/index.ts';
 import { ANYWHERE } from '../core/leading/cost.ts';
+import { LARGE_CHARTS } from '../core/chart/large.oracle.ts';
 import { extend, joinPrice, joinPrices } from '../core/leading/join.ts';
 import { KernelNear } from '../core/leading/near/kernel.ts';
 import type { Near } from '../core/leading/near/near.ts';
@@ -67,6 +68,11 @@ const chordOf = (symbol: string): Chord => {
 };
 
 const count = (number: number) => number.toLocaleString('en');
+for (const [name, [text]] of Object.entries(LARGE_CHARTS))
+  timed(`reading a chart: ${name}`, '100 ms', 3, () => {
+    parseChart(text);
+    return `${count(text.length)} characters`;
+  });
 const hands: readonly (readonly [string, Partial<Hand>])[] = [
   ['of the default hand', {}],
   ['with a pick', { pluck: 'pick' }],

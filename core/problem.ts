@@ -56,6 +56,7 @@ export type ProblemCode =
   | 'alternate-place'
   | 'lyrics-first'
   | 'lyrics-many'
+  | 'lyrics-verses'
   | 'pickup-late'
   | 'pickup-unknown'
   | 'note-unknown'

@@ -17,7 +17,8 @@ export const LONGEST_TITLE = 120;
 export const SLOWEST = 20;
 export const FASTEST = 400;
 
-const HEADER = /^\s*([A-Za-z][A-Za-z ]*?)\s*:(?!\|)\s*(.*?)\s*$/;
+/** A header's name may have blanks in it; a longer one is none. */
+const NAME = /^[A-Za-z][A-Za-z ]{0,39}$/;
 
 export function defaultHeaders(): Headers {
   return { title: 'Untitled', key: null, meter: { count: 4, unit: 4 }, tempo: 120, feel: 'straight' };
@@ -25,8 +26,12 @@ export function defaultHeaders(): Headers {
 
 /** `key: Ab` as a name and its value; null when the line is no header. */
 export function headerLine(line: string): { name: string; value: string } | null {
-  const match = line.includes('|') && !/^\s*title\s*:/i.test(line) ? null : HEADER.exec(line);
-  return match ? { name: match[1]!.toLowerCase(), value: match[2]! } : null;
+  const colon = line.indexOf(':');
+  const name = line.slice(0, Math.max(0, colon)).trim();
+  if (!NAME.test(name) || line[colon + 1] === '|') return null;
+  // A title may have a bar line in it; anything else with one is bars.
+  if (line.includes('|') && name.toLowerCase() !== 'title') return null;
+  return { name: name.toLowerCase(), value: line.slice(colon + 1).trim() };
 }
 
 const READERS: { readonly [Name in HeaderName]: (value: string) => Outcome<Headers[Name]> } = {

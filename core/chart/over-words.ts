@@ -13,7 +13,8 @@ export type WordsPiece =
   | { readonly kind: 'header'; readonly text: string }
   | { readonly kind: 'aside'; readonly text: string };
 
-const SECTION = /^\s*(?:\[([^\]|]+)\]|((?:verse|chorus|refrain|bridge|intro|outro|ending|coda)\b[^|]*?):?)\s*$/i;
+/** Of a line without the blanks around it. */
+const SECTION = /^(?:\[([^\]|]+)\]|((?:verse|chorus|refrain|bridge|intro|outro|ending|coda)\b[^|]*?):?)$/i;
 const NO_CHORD = /^N\.?C\.?$/i;
 
 /**
@@ -22,20 +23,21 @@ const NO_CHORD = /^N\.?C\.?$/i;
  */
 export function readOverWords(text: string): readonly WordsPiece[] | null {
   const lines = text.split(/\r\n|\r|\n/).map((line) => line.replaceAll('\t', '    '));
+  const chordsOf = chordLineReader();
   if (lines.some((line) => line.includes('|'))) return null;
   const pieces: WordsPiece[] = [];
   let chordLines = 0;
   let wordLines = 0;
   for (let i = 0; i < lines.length; i++) {
     const line = lines[i]!;
-    const section = SECTION.exec(line);
+    const section = SECTION.exec(line.trim());
     const chords = chordsOf(line);
     if (line.trim() === '') continue;
     if (section) pieces.push({ kind: 'section', name: (section[1] ?? section[2])!.trim() });
     else if (headerLine(line)) pieces.push({ kind: 'header', text: line.trim() });
     else if (chords) {
       const under = lines[i + 1] ?? '';
-      const hasWords = under.trim() !== '' && !chordsOf(under) && !SECTION.test(under);
+      const hasWords = under.trim() !== '' && !chordsOf(under) && !SECTION.test(under.trim());
       pieces.push({ kind: 'line', chords, words: hasWords ? under : '' });
       chordLines++;
       if (hasWords) {
@@ -47,10 +49,17 @@ export function readOverWords(text: string): readonly WordsPiece[] | null {
   return chordLines > 0 && (wordLines > 0 || chordLines > 1) ? pieces : null;
 }
 
-function chordsOf(line: string): WordsLine['chords'] | null {
-  const found = [...line.matchAll(/\S+/g)].map((match) => ({ symbol: match[0], column: match.index }));
-  const reads = found.every(({ symbol }) => NO_CHORD.test(symbol) || parseChord(symbol).ok);
-  return found.length > 0 && reads ? found : null;
+/** Reads a line of chords alone, or says null; each symbol is looked at once in a text. */
+function chordLineReader(): (line: string) => WordsLine['chords'] | null {
+  const known = new Map<string, boolean>();
+  const isChord = (symbol: string) => {
+    if (!known.has(symbol)) known.set(symbol, NO_CHORD.test(symbol) || parseChord(symbol).ok);
+    return known.get(symbol)!;
+  };
+  return (line) => {
+    const found = [...line.matchAll(/\S+/g)].map((match) => ({ symbol: match[0], column: match.index }));
+    return found.length > 0 && found.every(({ symbol }) => isChord(symbol)) ? found : null;
+  };
 }
 
 /** How long each chord of a line lasts, in bars. */
@@ -71,9 +80,13 @@ export function overWordsText(pieces: readonly WordsPiece[], lengths: readonly C
     .replace(/^\n/, '');
 }
 
+/** No word is longer. */
+const LONGEST_WORD = 60;
 /** The start of the word, or of the part after a hyphen, that a chord stands over: it is seldom placed to the letter. */
 function wordAt(words: string, column: number | undefined): number | undefined {
-  return column === undefined || column >= words.length ? column : words.slice(0, column).search(/[^\s-]*$/);
+  if (column === undefined || column >= words.length) return column;
+  const before = words.slice(Math.max(0, column - LONGEST_WORD), column);
+  return column - (before.length - before.search(/[^\s-]*$/));
 }
 
 function barsText({ chords, words }: WordsLine, length: ChordLength): string {

@@ -26,6 +26,10 @@ export const LONGEST_CHART = 100_000;
 export const MOST_BARS = 2000;
 /** Enough problems to work on at once. */
 const MOST_PROBLEMS = 100;
+/** Most verses under a line of bars: more than anyone sings. */
+export const MOST_VERSES = 40;
+/** As much of a text as a message about it shows. */
+const SHOWN = 40;
 
 /** A bar whose key may still be the chart's, which is known at the end. */
 type Draft = { -readonly [Name in keyof Bar]: Name extends 'key' ? Key | null : Bar[Name] };
@@ -58,11 +62,19 @@ class Reader {
   #lastLine: { readonly from: number; readonly at: number } | null = null;
   /** What stands after the chords of the bar being read. */
   #after: Pick<Draft, 'times' | 'signs' | 'jump'> = { times: null, signs: {}, jump: null };
+  /** Symbols as they were read: a chart has few, many times over. */
+  readonly #chords = new Map<string, Outcome<Chord>>();
   /** The tokens of the bar before, which % repeats. */
   #before: readonly Token[] | null = null;
 
+  /** Whether there is no use in reading on: too much is wrong, or too long. */
+  get #full(): boolean {
+    return this.#problems.length >= MOST_PROBLEMS || this.#bars.length > MOST_BARS;
+  }
+
   line(line: string, number: number): void {
-    if (this.#problems.length >= MOST_PROBLEMS || /^\s*(#|$)/.test(line)) return;
+    const start = line.trimStart();
+    if (this.#full || start === '' || start.startsWith('#')) return;
     const whole = { line: number, column: 1, length: line.length };
     const header = headerLine(line);
     if (header) {
@@ -72,14 +84,14 @@ class Reader {
       this.#problems.push(...readHeader(this.#headers, header.name, header.value, whole));
       return;
     }
-    if (/^\s*>/.test(line)) {
+    if (start.startsWith('>')) {
       this.#lyrics(line, whole);
       return;
     }
     const tokens = scan(line, number);
     const kinds = new Set(tokens.map(({ kind }) => kind));
     if (kinds.has('symbol') && !kinds.has('bar')) {
-      this.#problem('line-unknown', { text: line.trim().slice(0, 40) }, whole, null);
+      this.#problem('line-unknown', { text: line.trim() }, whole, null);
       return;
     }
     const from = this.#bars.length;
@@ -93,6 +105,7 @@ class Reader {
     let open: Token[] = [];
     let afterBarLine = false;
     for (const token of tokens) {
+      if (this.#full) return;
       if (token.kind === 'symbol') {
         if (this.#alternates.length > 0) this.#problem('alternate-place', {}, token.at);
         open.push(token);
@@ -216,7 +229,8 @@ class Reader {
       else if (this.#before === null) this.#problem('bar-percent-first', {}, percent.at, bar);
       return this.#before ? (shareOut(this.#before, meter, (text) => this.#chord(text, null, bar), beats) ?? []) : [];
     }
-    this.#before = tokens;
+    // Of a crowded bar, which has its problem, no more is repeated than a bar takes.
+    this.#before = tokens.slice(0, mostShares(meter) + 1);
     return this.#shared(tokens, spanOf(tokens), meter, bar, beats);
   }
 
@@ -226,7 +240,7 @@ class Reader {
     const entries = shareOut(tokens, meter, (text, place) => this.#chord(text, place, bar), beats);
     if (entries === null) {
       const dots = withDots(
-        tokens.map(({ text }) => text),
+        tokens.map(({ text }) => clip(text)),
         meter,
       );
       const [code, args] =
@@ -252,6 +266,10 @@ class Reader {
     if (pieces.length > bars.length)
       this.#problem('lyrics-many', { count: pieces.length, bars: bars.length }, at, null);
     const verse = bars[0]!.lyrics.length;
+    if (verse >= MOST_VERSES) {
+      this.#problem('lyrics-verses', { most: MOST_VERSES }, at, null);
+      return;
+    }
     bars.forEach((bar, i) => {
       const words = (pieces[i] ?? '').split('~').map((piece) => piece.trim());
       bar.lyrics = [...bar.lyrics.slice(0, verse), words];
@@ -260,7 +278,8 @@ class Reader {
 
   #chord(text: string, at: Place | null, bar: number): Chord | null {
     if (/^N\.?C\.?$/i.test(text)) return null;
-    const chord = parseChord(text);
+    let chord = this.#chords.get(text);
+    if (!chord) this.#chords.set(text, (chord = parseChord(text)));
     if (chord.ok) return chord.value;
     // A chord repeated by % was complained of where it is written.
     if (at) this.#problems.push(...chord.problems.map((found) => ({ ...found, at, bar })));
@@ -271,12 +290,13 @@ class Reader {
     const form = formOf(this.#bars);
     this.#problems.push(...form.problems);
     const played = writtenOutLength(this.#bars, form.repeats);
-    if (played > MOST_WRITTEN_OUT) {
-      this.#problem('chart-too-many-played', { played, most: MOST_WRITTEN_OUT }, form.repeats[0]!.at, null);
-    }
+    // Bars that are too many as written, or a jump back, need no repeat to be too many to play.
+    const again = form.repeats[0]?.at ?? this.#bars.find(({ jump }) => jump !== null)?.jump?.at;
+    if (played > MOST_WRITTEN_OUT && again && !this.#full)
+      this.#problem('chart-too-many-played', { played, most: MOST_WRITTEN_OUT }, again, null);
     if (this.#bars.length === 0 && this.#problems.length === 0)
       this.#problem('chart-empty', {}, { line: lines, column: 1, length: 1 }, null);
-    if (this.#problems.length > 0) return bad(...this.#problems.slice(0, MOST_PROBLEMS));
+    if (this.#problems.length > 0) return bad(...this.#problems.slice(0, MOST_PROBLEMS).map(clipped));
     const { title, key: given, meter, tempo, feel } = this.#headers;
     const found = given === null ? findKey(soundings(this.#bars)) : null;
     const key = given ?? found?.key ?? { tonic: 'C', mode: 'major' };
@@ -296,3 +316,8 @@ class Reader {
 
 const soundings = (bars: readonly Draft[]): Sounding[] =>
   bars.flatMap(({ entries }) => entries).flatMap(({ chord, beats }) => (chord ? [{ chord, beats }] : []));
+
+const clip = (text: string) => (text.length > SHOWN ? `${text.slice(0, SHOWN - 1)}…` : text);
+/** A problem that shows as much of the text as can be read at a glance. */
+const clipped = (found: Problem): Problem =>
+  typeof found.args.text === 'string' ? { ...found, args: { ...found.args, text: clip(found.args.text) } } : found;

@@ -9,10 +9,11 @@ export interface Token {
 
 /*
  * In order: an opened section or pickup, a change of meter or key, a bar line with the ending it opens, and
- * whatever else stands between blanks and bar lines.
+ * whatever else stands between blanks and bar lines. A bracket holds none of its kind, so that a row of opened
+ * ones is not looked through once for each.
  */
 const TOKEN =
-  /\[([^\]|]*)\]|\{([^}|]*)\}|(:\|:|:\|\||:\||\|:|\|\]|\|\||\|)(?:(\d+)(?=[\s.%NA-Ga-h|]|$))?|((?:(?!:\|)[^\s|[\]{}])+)|([[\]{}])/g;
+  /\[([^[\]|]*)\]|\{([^{}|]*)\}|(:\|:|:\|\||:\||\|:|\|\]|\|\||\|)(?:(\d+)(?=[\s.%NA-Ga-h|]|$))?|((?:(?!:\|)[^\s|[\]{}])+)|([[\]{}])/g;
 
 /** Splits one line of bars into tokens. A stray bracket comes out as a symbol, and fails as one. */
 export function scan(line: string, number: number): Token[] {

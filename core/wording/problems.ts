@@ -66,6 +66,7 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'lyrics-first': () => 'Words stand under a line of bars, and there is none before this.',
   'lyrics-many': ({ count, bars }) =>
     `There are words for ${count} bars, and the line above has ${bars}. Part them by bar lines: > words | words`,
+  'lyrics-verses': ({ most }) => `Under a line of bars stand ${most} verses at most.`,
   'pickup-late': () => 'A pickup comes before the first bar.',
   'pickup-unknown': ({ text }) => `“${text}” is no length. Write it like [pickup 1/4].`,
   'note-unknown': ({ text }) => `“${text}” is no note. Write it like C, Bb or F#, a pitch like E5.`,
