@@ -19,6 +19,21 @@ export function applyPatch<T>(
   return { cells: next, inverse };
 }
 
+/** Applies patches in turn; quicker than one after the other. */
+export function applyPatches<T>(
+  cells: Readonly<Record<string, T>>,
+  patches: readonly Patch<T>[],
+): Readonly<Record<string, T>> {
+  if (patches.length === 0) return cells;
+  const next: Record<string, T> = { ...cells };
+  for (const patch of patches)
+    for (const [key, value] of Object.entries(patch)) {
+      if (value === null) delete next[key];
+      else next[key] = value;
+    }
+  return next;
+}
+
 /** Where the losing side of a conflict is kept. */
 export interface Kept {
   readonly kind: 'tune' | 'take';
@@ -32,6 +47,8 @@ type Cells = Readonly<Record<string, unknown>>;
 export type EditAnswer =
   /** `rebased`: others changed other cells meanwhile. */
   | { readonly status: 'saved'; readonly version: number; readonly cells: Cells; readonly rebased: boolean }
-  | { readonly status: 'conflict'; readonly version: number; readonly cells: Cells; readonly kept: Kept }
-  | { readonly status: 'missing' }
+  /** `kept` null: it is kept nowhere but where it was made. */
+  | { readonly status: 'conflict'; readonly version: number; readonly cells: Cells; readonly kept: Kept | null }
+  /** `binned`: what it changes is in the bin, and can be brought back. */
+  | { readonly status: 'missing'; readonly binned?: true }
   | { readonly status: 'invalid'; readonly message: string };

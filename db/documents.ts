@@ -2,6 +2,16 @@ import { z } from 'zod';
 import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS, readWish, type Wish } from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
+
+/** A document as it is kept, read; null where it cannot be. */
+export function readDocument<T>(schema: z.ZodType<T>, text: string): T | null {
+  try {
+    return schema.safeParse(JSON.parse(text)).data ?? null;
+  } catch {
+    return null;
+  }
+}
+
 const barId = z.object({ id: z.string().min(1), source: z.string() });
 
 const isChange = (patch: object) => Object.keys(patch).length > 0;
@@ -58,8 +68,17 @@ export type TakeDoc = z.infer<typeof takeDoc>;
 
 /** What a player may change in one edit. */
 export const takePatch = z.record(cellKey, cell.nullable()).refine(isChange, CHANGES);
+/** A change to a chart text; read back from the record of edits, too. */
+export const textChange = z.strictObject({
+  at: z.int().min(0).max(LONGEST_CHART),
+  drop: z.int().min(0).max(LONGEST_CHART),
+  put: z.string().max(LONGEST_CHART),
+});
 export const tunePatch = z
-  .strictObject({ chartText: z.string().max(LONGEST_CHART).optional(), playerId: z.string().max(64).optional() })
+  .strictObject({
+    chartText: z.union([z.string().max(LONGEST_CHART), textChange]).optional(),
+    playerId: z.string().max(64).optional(),
+  })
   .refine(isChange, CHANGES);
 
 /** A player's document: its settings, read by the core; the name stands beside it. */
@@ -107,9 +126,15 @@ export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<str
   ],
 ];
 
-/** An edit as it is sent: `client.number` names it, so that sending it twice does nothing. */
+const editId = z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/);
+/**
+ * An edit as it is sent: `window.number` names it, so that sending it twice does nothing. It was made on a version of
+ * its document and `after` an edit that its window already showed, though it was still on its way; null: after none.
+ * Without `after`, it was made after all of its own window.
+ */
 export const editRequest = z.strictObject({
-  editId: z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/),
+  editId,
+  after: editId.nullable().optional(),
   aggregate: z.string().regex(/^(tune|take|setting|player|grips):[\w.-]{1,80}$/),
   baseVersion: z.int().min(1),
   patch: z.record(z.string(), z.unknown()),

@@ -1,7 +1,9 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
+import type { EditAnswer } from '../core/index.ts';
+import { backupsFolder, listBackups } from './backups.ts';
 import { applyEdit, renameTune } from './edits.ts';
 import { editRequest, takeDoc, tuneDoc } from './documents.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
@@ -31,6 +33,8 @@ const on = (
   client = 'one',
   id = `e${count++}`,
 ) => applyEdit(db, { editId: `${client}.${id}`, aggregate, baseVersion, patch });
+
+const keptOf = (answer: EditAnswer) => (answer.status === 'conflict' ? answer.kept!.id : 'none');
 
 describe('an edit', () => {
   test('is applied, and its version acknowledged', () => {
@@ -79,7 +83,7 @@ describe('an edit', () => {
       status: 'conflict',
       version: 2,
       cells: { 'b:1:0': PIN },
-      kept: { kind: 'take', name: 'Take 1 (other window)' },
+      kept: { kind: 'take', name: expect.stringMatching(/^Take 1 \(other window, \d+ \w+ \d\d:\d\d\)$/) as unknown },
     });
     expect(listTakes(db, tune.id).map(({ doc }) => doc.cells)).toEqual([{ 'b:1:0': PIN }, { 'b:1:0': other }]);
   });
@@ -114,7 +118,7 @@ describe('an edit', () => {
     expect(on(`tune:${tune.id}`, 1, { title: 'x' }).status).toBe('invalid');
     expect(on(`tune:${tune.id}`, 1, { chartText: 'x'.repeat(100_001) }).status).toBe('invalid');
     deleteTune(db, tune.id);
-    expect(on(`take:${one.id}`, 1, { 'b:1:0': PIN })).toEqual({ status: 'missing' });
+    expect(on(`take:${one.id}`, 1, { 'b:1:0': PIN })).toEqual({ status: 'missing', binned: true });
   });
 });
 
@@ -180,8 +184,10 @@ describe('a chart text', () => {
     const { tune } = take();
     on(`tune:${tune.id}`, 1, { chartText: `${TEXT}| C |` }, 'one');
     const answer = on(`tune:${tune.id}`, 1, { chartText: `${TEXT}| F |` }, 'two');
-    expect(answer).toMatchObject({ status: 'conflict', kept: { kind: 'tune', name: 'Slack Tide (other window)' } });
-    expect(answer.status === 'conflict' && getTune(db, answer.kept.id)!.chartText).toContain('| F |');
+    expect(answer).toMatchObject({ status: 'conflict', kept: { kind: 'tune' } });
+    const kept = getTune(db, keptOf(answer))!;
+    expect(kept.title).toMatch(/^Slack Tide \(other window, \d+ \w+ \d\d:\d\d\)$/);
+    expect(kept.chartText).toContain('| G7 |\n| F |');
     expect(getTune(db, tune.id)!.chartText).toContain('| G7 |\n| C |');
   });
 });
@@ -242,7 +248,7 @@ describe('the file', () => {
     second.$client.close();
   });
 
-  test('is copied before a migration when it has data, not when it is new or up to date', () => {
+  test('is backed up before a migration when it has data, not when it is new or up to date', () => {
     const fresh = join(folder, 'fresh.db');
     const newest = openDatabase(fresh);
     expect(migrateDatabase(newest, fresh)).toBeNull();
@@ -270,8 +276,8 @@ describe('the file', () => {
     expect(listTunes(db)).toHaveLength(1);
     expect(getTune(db, 'old')).toMatchObject({ title: 'Slack Tide', playerId: null });
     expect(listPlayers(db)).toHaveLength(1);
-    expect(readdirSync(folder)).toContain('old.db.before-migration');
-    expect(copy).toBe(`${path}.before-migration`);
+    expect(listBackups(path)).toMatchObject([{ kind: 'before-migration' }]);
+    expect(copy).toBe(join(backupsFolder(path), listBackups(path)[0]!.name));
     db.$client.close();
   });
 });
@@ -302,10 +308,16 @@ describe('what a player sets', () => {
     expect(getSetting(db, 'styles')).toEqual({ version: 3, cells: {} });
   });
 
-  test('is what was set last, whatever window it came from', () => {
+  test('in two windows is rebased where they set different things, and else stays with the second to be told', () => {
     on('setting:taste.t', 1, { stray: 2 }, 'one');
-    expect(on('setting:taste.t', 1, { stray: 4 }, 'two')).toMatchObject({ status: 'saved', rebased: true });
-    expect(getSetting(db, 'taste.t').cells).toEqual({ stray: 4 });
+    expect(on('setting:taste.t', 1, { style: 'choir' }, 'two')).toMatchObject({ status: 'saved', rebased: true });
+    expect(on('setting:taste.t', 1, { stray: 4 }, 'two')).toEqual({
+      status: 'conflict',
+      version: 3,
+      cells: { stray: 2, style: 'choir' },
+      kept: null,
+    });
+    expect(on('setting:taste.t', 3, { stray: 4 }, 'two')).toMatchObject({ status: 'saved' });
   });
 
   test.each([

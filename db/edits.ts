@@ -1,109 +1,145 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt } from 'drizzle-orm';
-import { applyPatch, withHeader, type Cell, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
-import {
-  gripsPatch,
-  playerPatch,
-  SETTINGS,
-  takePatch,
-  tunePatch,
-  type EditRequest,
-  type KeptGripCell,
-  type TakeDoc,
-} from './documents.ts';
+import { z } from 'zod';
+import { withHeader, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
+import { loadAggregate, partsOf, type Aggregate, type Since } from './aggregates.ts';
+import { gripsPatch, playerPatch, readDocument, takePatch, tunePatch, type EditRequest } from './documents.ts';
+import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
-import { faultOf, getGrips, getPlayer, putGrips, putPlayer } from './players.ts';
-import { edit, take, tune } from './schema.ts';
-import { getSetting, putSetting } from './settings.ts';
-import { duplicateTune, getTake, getTune, tuneFrom } from './tunes.ts';
-
-/** What an edit changes: a flat record of cells with a version. */
-interface Aggregate {
-  readonly version: number;
-  readonly cells: Readonly<Record<string, unknown>>;
-  /** Writes the new cells under the next version. */
-  save(cells: Readonly<Record<string, unknown>>, version: number): void;
-  /** What is wrong with cells as a whole, in words, or null. */
-  readonly faultOf?: (cells: Readonly<Record<string, unknown>>) => string | null;
-  /** Keeps the losing side of a conflict beside it; null where the later edit simply stands. */
-  readonly keepBeside: ((cells: Readonly<Record<string, unknown>>) => Kept) | null;
-  /** Cells where the later edit stands all the same. */
-  readonly light?: readonly string[];
-}
-
-/** The client part of an edit's id: a client's own later edits never conflict with its earlier ones. */
-const clientOf = (editId: string) => editId.split('.')[0]!;
+import { edit } from './schema.ts';
+import { settingSchema } from './settings.ts';
+import { getTake, getTune, isBinned } from './tunes.ts';
 
 /**
- * Applies an edit in one transaction, which is on the disk before this returns. An id seen before
- * changes nothing. An edit made on an old version is rebased when no one else touched its cells since;
- * else it is a conflict: the current cells stand, and the losing edit is kept as a take (or tune) of its own.
+ * Applies an edit in one transaction, which is on the disk before this returns. An id seen before changes nothing. An
+ * edit made on an old version is rebased when no one else touched its cells (of a chart: its lines) since; else it is a
+ * conflict: what stands stands, and the losing edit is kept as a take (or tune) of its own, with all that its window
+ * made after it. Where there is no place beside it, it is kept by the window that made it.
  */
 export function applyEdit(db: Db, request: EditRequest, now = Date.now()): EditAnswer {
-  return db.transaction(
-    (tx): EditAnswer => {
-      const patch = readPatch(request);
-      if (!patch.success) return { status: 'invalid', message: patch.message };
-      const aggregate = load(tx, request.aggregate, now);
-      if (!aggregate) return { status: 'missing' };
-      const { version, cells } = aggregate;
-      if (request.baseVersion > version)
-        return { status: 'invalid', message: 'this edit was made on a version that does not exist' };
-      const seen = tx.select().from(edit).where(eq(edit.editId, request.editId)).get();
-      if (seen) return answerAgain(tx, seen.aggregate, request.aggregate, { version, cells });
+  return db.transaction((tx) => inTransaction(tx, request, now), { behavior: 'immediate' });
+}
 
-      const since = tx
-        .select()
-        .from(edit)
-        .where(and(eq(edit.aggregate, request.aggregate), gt(edit.version, request.baseVersion)))
-        .orderBy(asc(edit.version))
-        .all()
-        .filter(({ editId }) => clientOf(editId) !== clientOf(request.editId));
-      const touched = new Set(since.flatMap((other) => Object.keys(JSON.parse(other.patch) as object)));
-      const next = applyPatch(cells, patch.value);
-      const fault = aggregate.faultOf?.(next.cells) ?? null;
-      if (fault !== null) return { status: 'invalid', message: fault };
-      const record = (name: string, made: number) =>
-        tx
-          .insert(edit)
-          .values({
-            editId: request.editId,
-            aggregate: name,
-            baseVersion: request.baseVersion,
-            version: made,
-            patch: JSON.stringify(patch.value),
-            inverse: JSON.stringify(next.inverse),
-            at: now,
-          })
-          .run();
-      const isContested = (key: string) => touched.has(key) && !aggregate.light?.includes(key);
-      if (aggregate.keepBeside && Object.keys(patch.value).some(isContested)) {
-        const kept = aggregate.keepBeside(next.cells);
-        record(`${kept.kind}:${kept.id}`, 1);
-        return { status: 'conflict', version, cells, kept };
-      }
-      aggregate.save(next.cells, version + 1);
-      record(request.aggregate, version + 1);
-      return { status: 'saved', version: version + 1, cells: next.cells, rebased: since.length > 0 };
-    },
-    { behavior: 'immediate' },
-  );
+function inTransaction(db: Db, request: EditRequest, now: number): EditAnswer {
+  const read = readPatch(request);
+  if (!read.success) return { status: 'invalid', message: read.message };
+  const patch = read.value;
+  const found = findAggregate(db, request.aggregate, now);
+  if ('status' in found) return found;
+  const { version, cells } = found;
+  if (request.baseVersion > version)
+    return { status: 'invalid', message: 'this edit was made on a version that does not exist' };
+  const before = db.select().from(edit).where(eq(edit.editId, request.editId)).get();
+  if (before) return answerAgain(db, before.aggregate, request.aggregate, found);
+
+  const forerunner = request.after && db.select().from(edit).where(eq(edit.editId, request.after)).get();
+  if (forerunner && forerunner.aggregate !== request.aggregate) {
+    // What it was made after lost, and went to a copy, as its first version: it goes there, too.
+    const { aggregate } = forerunner;
+    const answer = inTransaction(db, { ...request, aggregate, baseVersion: 1 }, now);
+    if (answer.status === 'invalid') return answer;
+    const kept = answer.status === 'conflict' ? answer.kept : keptAt(db, aggregate);
+    if (kept) return { status: 'conflict', version, cells, kept };
+  }
+
+  const { since, rebased } = historyOf(db, request, version);
+  const made = found.make(patch, since);
+  if (made.kind === 'invalid') return { status: 'invalid', message: made.message };
+  const record = (aggregate: string, change: { patch: Patch<unknown>; inverse: Patch<unknown> }, as: number) =>
+    db
+      .insert(edit)
+      .values({
+        editId: request.editId,
+        aggregate,
+        baseVersion: request.baseVersion,
+        version: as,
+        patch: JSON.stringify(change.patch),
+        inverse: JSON.stringify(change.inverse),
+        after: request.after ?? null,
+        at: now,
+      })
+      .run();
+  if (made.kind === 'contested') {
+    const kept = made.keep?.() ?? null;
+    if (kept) {
+      record(`${kept.kind}:${kept.id}`, { patch, inverse: made.inverse }, 1);
+      // A copied tune bears its own name from its next version on: what its window still sends was typed under the old one.
+      if (kept.kind === 'tune') renameTune(db, kept.id, kept.name, now);
+    }
+    return { status: 'conflict', version, cells, kept };
+  }
+  found.save(made.cells, version + 1);
+  record(request.aggregate, made, version + 1);
+  return { status: 'saved', version: version + 1, cells: made.cells, rebased };
+}
+
+/** The window part of an edit's id. */
+const windowOf = (editId: string) => editId.split('.')[0]!;
+
+const patchDoc = z.record(z.string(), z.unknown());
+
+/**
+ * What happened to a document since the version an edit was made on, and which of it the edit's window already showed:
+ * the edits it was made after, one before the other. Null where the record has a gap (a backup was put back, or old
+ * edits were folded together): then everything may have changed.
+ */
+function historyOf(db: Db, request: EditRequest, version: number): { since: Since[] | null; rebased: boolean } {
+  const rows = db
+    .select()
+    .from(edit)
+    .where(and(eq(edit.aggregate, request.aggregate), gt(edit.version, request.baseVersion)))
+    .orderBy(asc(edit.version))
+    .all();
+  const byId = new Map(rows.map((row) => [row.editId, row]));
+  const seen = new Set<string>();
+  if (request.after === undefined) {
+    for (const { editId } of rows) if (windowOf(editId) === windowOf(request.editId)) seen.add(editId);
+  } else for (let id = request.after; id && byId.has(id); id = byId.get(id)!.after) seen.add(id);
+  const rebased = rows.some(({ editId }) => !seen.has(editId)) || rows.length < version - request.baseVersion;
+  const since = rows.map(({ editId, patch, inverse }) => ({
+    patch: readDocument(patchDoc, patch),
+    inverse: readDocument(patchDoc, inverse),
+    seen: seen.has(editId),
+  }));
+  const whole = rows.length === version - request.baseVersion && since.every((one) => one.patch && one.inverse);
+  return { since: whole ? (since as Since[]) : null, rebased };
+}
+
+/** What an edit changes, or the answer where that cannot be changed. */
+function findAggregate(db: Db, name: string, now: number): Aggregate | EditAnswer {
+  try {
+    const found = loadAggregate(db, name, now);
+    if (found) return found;
+  } catch (error) {
+    if (error instanceof Unreadable) return { status: 'invalid', message: error.message };
+    throw error;
+  }
+  const [kind, id] = partsOf(name);
+  const binned = (kind === 'tune' || kind === 'take') && isBinned(db, kind, id);
+  return { status: 'missing', ...(binned && { binned }) };
 }
 
 /** The answer to an edit that came before: saved, or, when it was recorded on a copy, the conflict it lost. */
-function answerAgain(db: Db, recordedOn: string, asked: string, now: Pick<Aggregate, 'version' | 'cells'>): EditAnswer {
-  const [kind, id] = recordedOn.split(':') as [Kept['kind'], string];
+function answerAgain(db: Db, recordedOn: string, asked: string, { version, cells }: Aggregate): EditAnswer {
+  const kept = recordedOn === asked ? null : keptAt(db, recordedOn);
+  return kept
+    ? { status: 'conflict', version, cells, kept }
+    : { status: 'saved', version, cells, rebased: recordedOn !== asked };
+}
+
+/** A copy that a lost edit went to; null: it is not there any more. */
+function keptAt(db: Db, aggregate: string): Kept | null {
+  const [kind, id] = partsOf(aggregate);
   const name = kind === 'take' ? getTake(db, id)?.name : getTune(db, id)?.title;
-  return recordedOn === asked || name === undefined
-    ? { status: 'saved', ...now, rebased: false }
-    : { status: 'conflict', ...now, kept: { kind, id, name } };
+  return name === undefined ? null : { kind: kind as Kept['kind'], id, name };
 }
 
 function readPatch({
   aggregate,
   patch,
 }: EditRequest): { success: true; value: Patch<unknown> } | { success: false; message: string } {
-  const schema = patchSchema(aggregate);
+  const [kind, name] = partsOf(aggregate);
+  const schema = kind === 'setting' ? settingSchema(name) : PATCHES[kind as keyof typeof PATCHES];
   if (!schema) return { success: false, message: `there is no setting ${aggregate}` };
   const read = schema.safeParse(patch);
   return read.success
@@ -113,120 +149,20 @@ function readPatch({
         message: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
       };
 }
-
-function patchSchema(aggregate: string) {
-  const [kind, name] = parts(aggregate);
-  if (kind === 'setting') return SETTINGS.find(([pattern]) => pattern.test(name))?.[1];
-  return PATCHES[kind as keyof typeof PATCHES];
-}
 const PATCHES = { tune: tunePatch, take: takePatch, player: playerPatch, grips: gripsPatch } as const;
 
-/** `take:x` as its kind and its name. */
-function parts(aggregate: string): [string, string] {
-  const colon = aggregate.indexOf(':');
-  return [aggregate.slice(0, colon), aggregate.slice(colon + 1)];
-}
-
-function load(db: Db, aggregate: string, now: number): Aggregate | null {
-  const [kind, id] = parts(aggregate);
-  const loads = {
-    setting: () => loadSetting(db, id),
-    player: () => loadPlayer(db, id),
-    grips: () => loadGrips(db, id),
-    tune: () => loadTune(db, id, now),
-    take: () => loadTake(db, id, now),
-  };
-  return loads[kind as keyof typeof loads]();
-}
-
-function loadPlayer(db: Db, id: string): Aggregate | null {
-  const found = getPlayer(db, id);
-  return found && { ...found, faultOf, save: (cells, version) => putPlayer(db, id, cells, version), keepBeside: null };
-}
-
-function loadGrips(db: Db, playerId: string): Aggregate | null {
-  if (!getPlayer(db, playerId)) return null;
-  return {
-    ...getGrips(db, playerId),
-    save: (cells) => putGrips(db, playerId, cells as Readonly<Record<string, KeptGripCell>>),
-    keepBeside: null,
-  };
-}
-
-function loadSetting(db: Db, key: string): Aggregate {
-  return {
-    ...getSetting(db, key),
-    save: (cells, version) => putSetting(db, key, { cells, version }),
-    keepBeside: null,
-  };
-}
-
-function loadTune(db: Db, id: string, now: number): Aggregate | null {
-  const found = getTune(db, id);
-  if (!found) return null;
-  return {
-    version: found.version,
-    cells: { chartText: found.chartText, ...(found.playerId !== null && { playerId: found.playerId }) },
-    light: ['playerId'],
-    faultOf: ({ playerId }) =>
-      playerId === undefined || playerId === found.playerId || getPlayer(db, String(playerId))
-        ? null
-        : 'this player was deleted in another window',
-    save({ chartText, playerId = null }, version) {
-      const text = String(chartText);
-      const { title, doc } = tuneFrom(text, found);
-      db.update(tune)
-        .set({
-          chartText: text,
-          title,
-          doc: JSON.stringify(doc),
-          playerId: playerId as string | null,
-          version,
-          changedAt: now,
-        })
-        .where(eq(tune.id, id))
-        .run();
-    },
-    keepBeside({ chartText }) {
-      const copy = duplicateTune(db, id, 'other window', String(chartText))!;
-      return { kind: 'tune', id: copy.id, name: copy.title };
-    },
-  };
-}
-
-function loadTake(db: Db, id: string, now: number): Aggregate | null {
-  const found = getTake(db, id);
-  if (!found || !getTune(db, found.tuneId)) return null;
-  const docOf = (cells: Readonly<Record<string, unknown>>) =>
-    JSON.stringify({ schema: 1, cells: cells as Record<string, Cell> } satisfies TakeDoc);
-  return {
-    version: found.version,
-    cells: found.doc.cells,
-    save(cells, version) {
-      db.update(take)
-        .set({ doc: docOf(cells), version })
-        .where(eq(take.id, id))
-        .run();
-      db.update(tune).set({ changedAt: now }).where(eq(tune.id, found.tuneId)).run();
-    },
-    keepBeside(cells) {
-      const name = `${found.name} (other window)`;
-      const beside = { id: randomUUID(), tuneId: found.tuneId, name, doc: docOf(cells), parentId: id, createdAt: now };
-      db.insert(take).values(beside).run();
-      return { kind: 'take', id: beside.id, name };
-    },
-  };
+/** An edit made here, on what stands now. */
+export function editHere(db: Db, aggregate: string, patch: Patch<unknown>, now = Date.now()): EditAnswer {
+  const found = findAggregate(db, aggregate, now);
+  if ('status' in found) return found;
+  const editId = `server.${randomUUID()}`;
+  return applyEdit(db, { editId, aggregate, baseVersion: found.version, after: null, patch }, now);
 }
 
 /** Gives a tune another title, as an edit of its chart text like any other. False: there is no such tune. */
-export function renameTune(db: Db, id: string, title: string): boolean {
+export function renameTune(db: Db, id: string, title: string, now = Date.now()): boolean {
   const found = getTune(db, id);
   if (!found) return false;
-  const answer = applyEdit(db, {
-    editId: `server.${randomUUID()}`,
-    aggregate: `tune:${id}`,
-    baseVersion: found.version,
-    patch: { chartText: withHeader(found.chartText, 'title', title) },
-  });
-  return answer.status === 'saved';
+  const patch = { chartText: withHeader(found.chartText, 'title', title) };
+  return editHere(db, `tune:${id}`, patch, now).status === 'saved';
 }

@@ -49,10 +49,15 @@ describe('players', () => {
     expect(getPlayer(db, id)!.version).toBe(1);
   });
 
-  test('two windows that set the same: the later stands', () => {
+  test('two windows that set the same: the first stands, the second is told and keeps its own', () => {
     const { id } = createPlayer(db, {});
     on(`player:${id}`, 1, { reach: 90 }, 'one');
-    expect(on(`player:${id}`, 1, { reach: 100 }, 'two')).toMatchObject({ status: 'saved', cells: { reach: 100 } });
+    expect(on(`player:${id}`, 1, { area: [5, 9] }, 'two')).toMatchObject({ status: 'saved', rebased: true });
+    expect(on(`player:${id}`, 1, { reach: 100 }, 'two')).toMatchObject({
+      status: 'conflict',
+      cells: { reach: 90, area: [5, 9] },
+      kept: null,
+    });
   });
 
   test('are put away and brought back; the last one stays', () => {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, isNull, max } from 'drizzle-orm';
 import { DEFAULT_PLAYER, problemText, readPlayer, type Outcome, type Player } from '../core/index.ts';
-import { playerDoc, tags, type KeptGripCell } from './documents.ts';
+import { playerDoc, readDocument, tags, type KeptGripCell } from './documents.ts';
 import type { Db } from './open.ts';
 import { edit, keptGrip, MADE, player } from './schema.ts';
 
@@ -11,13 +11,19 @@ export interface KeptPlayer {
   readonly name: string;
   readonly version: number;
   readonly cells: Readonly<Record<string, unknown>>;
+  /** Its settings cannot be read: the default ones stand in, and are not to be kept in their place. */
+  readonly unreadable?: true;
 }
 
 /** The player there is before anyone described theirs. */
 const FIRST = 'first';
 
 function playerOf({ id, name, version, doc }: typeof player.$inferSelect): KeptPlayer {
-  return { id, name, version, cells: { ...playerDoc.parse(JSON.parse(doc)).settings, name } };
+  const read = readDocument(playerDoc, doc);
+  const cells = { ...read?.settings, name };
+  return read && faultOf(cells) === null
+    ? { id, name, version, cells }
+    : { id, name, version, cells: { name }, unreadable: true };
 }
 
 /** The players, oldest first; there is always one. */
@@ -56,11 +62,11 @@ export function createPlayer(db: Db, settings: Partial<Player>, now = Date.now()
   return playerOf(db.insert(player).values(row).returning().get());
 }
 
-/** Takes a player away; `restorePlayer` brings it back. False: there is none, or it is the last. */
-export function deletePlayer(db: Db, id: string): boolean {
+/** Puts a player in the bin; `restorePlayer` brings it back. False: there is none, or it is the last. */
+export function deletePlayer(db: Db, id: string, now = Date.now()): boolean {
   const others = listPlayers(db).filter((other) => other.id !== id);
   if (others.length === 0) return false;
-  return db.update(player).set({ deletedAt: Date.now() }).where(eq(player.id, id)).run().changes > 0;
+  return db.update(player).set({ deletedAt: now }).where(eq(player.id, id)).run().changes > 0;
 }
 
 export function restorePlayer(db: Db, id: string): boolean {
@@ -83,45 +89,73 @@ export function putPlayer(db: Db, id: string, cells: Readonly<Record<string, unk
 
 const docOf = (settings: Readonly<Record<string, unknown>>) => JSON.stringify({ schema: 1, settings });
 
+/** What is kept of a grip, as an edit changes it. */
+function gripCell({ name, note, tags: tagged, banished }: typeof keptGrip.$inferSelect): KeptGripCell {
+  const words = tagged === '[]' ? null : readDocument(tags, tagged);
+  return { banished, ...(name !== '' && { name }), ...(note !== '' && { note }), ...(words && { tags: words }) };
+}
+
+/** `tuning/grip`, by which a player's grips are called. */
+export const gripKeyOf = ({ tuning, grip }: { tuning: string; grip: string }) => `${tuning}/${grip}`;
+
 /** The grips a player keeps or banished, by `tuning/grip`. */
 export function getGrips(
   db: Db,
   playerId: string,
 ): { readonly version: number; readonly cells: Readonly<Record<string, KeptGripCell>> } {
-  const rows = db.select().from(keptGrip).where(eq(keptGrip.playerId, playerId)).all();
+  const rows = db
+    .select()
+    .from(keptGrip)
+    .where(and(eq(keptGrip.playerId, playerId), isNull(keptGrip.deletedAt)))
+    .all();
   const last = db
     .select({ version: max(edit.version) })
     .from(edit)
     .where(eq(edit.aggregate, `grips:${playerId}`))
     .get();
-  const cells = rows.map(({ tuning, grip, name, tags: tagged, note, banished }): [string, KeptGripCell] => [
-    `${tuning}/${grip}`,
-    {
-      banished,
-      ...(name !== '' && { name }),
-      ...(note !== '' && { note }),
-      ...(tagged !== '[]' && { tags: tags.parse(JSON.parse(tagged)) }),
-    },
-  ]);
-  return { version: last?.version ?? 1, cells: Object.fromEntries(cells) };
+  return { version: last?.version ?? 1, cells: Object.fromEntries(rows.map((row) => [gripKeyOf(row), gripCell(row)])) };
 }
 
-/** Puts cells in the place of all that were kept. */
-export function putGrips(db: Db, playerId: string, cells: Readonly<Record<string, KeptGripCell>>): void {
-  db.delete(keptGrip).where(eq(keptGrip.playerId, playerId)).run();
-  for (const [key, { banished, name = '', tags: tagged = [], note = '' }] of Object.entries(cells)) {
+/** Puts cells in the place of those that were kept; a grip that goes lies in the bin, with its words. */
+export function putGrips(
+  db: Db,
+  playerId: string,
+  cells: Readonly<Record<string, KeptGripCell>>,
+  now = Date.now(),
+): void {
+  const before = getGrips(db, playerId).cells;
+  for (const key of Object.keys(before).filter((one) => !Object.hasOwn(cells, one))) {
+    db.update(keptGrip).set({ deletedAt: now }).where(whichGrip(playerId, key)).run();
+  }
+  for (const [key, cell] of Object.entries(cells)) {
+    if (JSON.stringify(before[key]) === JSON.stringify(cell)) continue;
     const [tuning, grip] = key.split('/') as [string, string];
+    const { banished, name = '', tags: tagged = [], note = '' } = cell;
+    const values = { banished, name, note, tags: JSON.stringify(tagged), deletedAt: null };
     db.insert(keptGrip)
-      .values({ playerId, tuning, grip, banished, name, note, tags: JSON.stringify(tagged) })
+      .values({ playerId, tuning, grip, ...values })
+      .onConflictDoUpdate({ target: [keptGrip.playerId, keptGrip.tuning, keptGrip.grip], set: values })
       .run();
   }
 }
 
+function whichGrip(playerId: string, key: string) {
+  const [tuning, grip] = key.split('/') as [string, string];
+  return and(eq(keptGrip.playerId, playerId), eq(keptGrip.tuning, tuning), eq(keptGrip.grip, grip));
+}
+
+/** A grip that lies in the bin, as it was kept; null: there is none. */
+export function binnedGrip(db: Db, playerId: string, key: string): KeptGripCell | null {
+  const row = db.select().from(keptGrip).where(whichGrip(playerId, key)).get();
+  return row && row.deletedAt !== null ? gripCell(row) : null;
+}
+
 /** Every player with their grips, as the app takes them over. */
 export function playersWithGrips(db: Db) {
-  return listPlayers(db).map(({ id, name, version, cells }) => ({
+  return listPlayers(db).map(({ id, name, version, cells, unreadable }) => ({
     id,
     name,
+    ...(unreadable && { unreadable }),
     settings: { version, cells },
     grips: getGrips(db, id),
   }));

@@ -32,6 +32,7 @@ export const keptGrip = sqliteTable(
     tags: text().notNull().default('[]'),
     note: text().notNull().default(''),
     banished: integer({ mode: 'boolean' }).notNull().default(false),
+    deletedAt: integer('deleted_at'),
   },
   (table) => [
     primaryKey({ columns: [table.playerId, table.tuning, table.grip] }),
@@ -47,6 +48,8 @@ export const tune = sqliteTable(
     chartText: text('chart_text').notNull(),
     doc: text().notNull(),
     settings: text().notNull().default('{}'),
+    /** What the shelf says of it (shelf.ts), worked out when its text changes; null: not yet. */
+    facts: text(),
     /** Who plays it; null: whoever came first. */
     playerId: text('player_id').references(() => player.id),
     version: integer().notNull().default(1),
@@ -73,6 +76,7 @@ export const take = sqliteTable(
     parentId: text('parent_id'),
     version: integer().notNull().default(1),
     createdAt: integer('created_at').notNull(),
+    deletedAt: integer('deleted_at'),
   },
   (table) => [
     index('take_of_tune').on(table.tuneId),
@@ -91,6 +95,8 @@ export const edit = sqliteTable(
     version: integer().notNull(),
     patch: text().notNull(),
     inverse: text().notNull(),
+    /** The edit it was made after, which its window already showed; null: after none that was still on its way. */
+    after: text(),
     at: integer().notNull(),
   },
   (table) => [

@@ -1,21 +1,31 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { databasePath, migrateDatabase, openDatabase } from './open.ts';
 import { readPlayer } from '../core/index.ts';
 import { gripsPatch, takeDoc } from './documents.ts';
+import { keepHouse } from './housekeeping.ts';
+import { inWords } from './in-words.ts';
+import { databasePath, migrateDatabase, openDatabase, type Db } from './open.ts';
 import { createPlayer, putGrips } from './players.ts';
 import { tune } from './schema.ts';
-import { createTune, listTunes } from './tunes.ts';
+import { createTune, fillFacts, listTunes } from './tunes.ts';
 
 /** Demo tunes, by number, that another than the first player plays. */
 const PLAYED_BY: Readonly<Record<string, string>> = { 5: 'Band night' };
 
-/* Run before the server: migrates, and with --demo fills an empty database with the demo tunes. */
-const path = databasePath();
-const db = openDatabase(path);
-const copy = migrateDatabase(db, path);
-if (copy !== null) console.log(`The data was copied to ${copy} before it was brought up to date.`);
-if (process.argv.includes('--demo') && db.select({ id: tune.id }).from(tune).limit(1).all().length === 0) {
+/* Run before the server: looks whether the data are whole, migrates, keeps house, and with --demo fills an empty database. */
+inWords(() => {
+  const path = databasePath();
+  const db = openDatabase(path);
+  const backup = migrateDatabase(db, path);
+  if (backup !== null) console.log(`The data were backed up to ${backup} before they were brought up to date.`);
+  fillFacts(db);
+  if (process.argv.includes('--demo') && db.select({ id: tune.id }).from(tune).limit(1).all().length === 0) fill(db);
+  keepHouse(db, path);
+  db.$client.close();
+});
+
+/** Puts the demo tunes and players into an empty database. */
+function fill(db: Db): void {
   const demo = join(import.meta.dirname, '..', 'demo');
   const players = JSON.parse(readFileSync(join(demo, 'players.json'), 'utf8')) as { player: object; grips: object }[];
   const playerIds = new Map<string, string>();
@@ -46,4 +56,3 @@ if (process.argv.includes('--demo') && db.select({ id: tune.id }).from(tune).lim
   );
   console.log(`Put ${listTunes(db).length} demo tunes on the shelf.`);
 }
-db.$client.close();

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
-import { alignBars, barIdOf, parseChart, withHeader, type BarId } from '../core/index.ts';
-import { takeDoc, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
+import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { alignBars, barIdOf, LONGEST_TITLE, parseChart, withHeader, type BarId } from '../core/index.ts';
+import { readDocument, takeDoc, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
+import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
+import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { playerFor } from './players.ts';
 import { MADE, take, tune } from './schema.ts';
@@ -23,31 +25,53 @@ export interface Take {
   readonly doc: TakeDoc;
   readonly version: number;
 }
+/** A tune as the shelf shows it. */
+export interface ShelfTune {
+  readonly id: string;
+  readonly title: string;
+  readonly changedAt: number;
+  /** Null: its chart was never finished. */
+  readonly facts: ShelfFacts | null;
+  /** Its document cannot be read. */
+  readonly unreadable: boolean;
+}
 
 const EMPTY_TAKE: TakeDoc = { schema: 1, cells: {} };
 
 function tuneOf(row: typeof tune.$inferSelect): Tune {
   const { id, title, chartText, playerId, version, changedAt } = row;
-  return { id, title, chartText, playerId, doc: tuneDoc.parse(JSON.parse(row.doc)), version, changedAt };
+  const doc = readDocument(tuneDoc, row.doc);
+  if (!doc) throw new Unreadable('tune', id, title);
+  return { id, title, chartText, playerId, doc, version, changedAt };
 }
 
-function takeOf(row: typeof take.$inferSelect): Take {
+function takeOf(row: typeof take.$inferSelect): Take | null {
   const { id, tuneId, name, version } = row;
-  return { id, tuneId, name, doc: takeDoc.parse(JSON.parse(row.doc)), version };
+  const doc = readDocument(takeDoc, row.doc);
+  return doc && { id, tuneId, name, doc, version };
 }
 
-/** The tunes on the shelf, last changed first. */
-export function listTunes(db: Db): Tune[] {
+/** The tunes on the shelf, last changed first, with what is kept to be shown of them. */
+export function listShelf(db: Db): ShelfTune[] {
   return db
-    .select()
+    .select({ id: tune.id, title: tune.title, changedAt: tune.changedAt, facts: tune.facts, doc: tune.doc })
     .from(tune)
     .where(isNull(tune.deletedAt))
     .orderBy(desc(tune.changedAt), asc(MADE))
     .all()
-    .map(tuneOf);
+    .map(({ doc, facts, ...row }) => ({ ...row, facts: readFacts(facts), unreadable: !looksWhole(doc) }));
 }
 
-/** A tune that has not been deleted, or null. */
+/** Whether a document begins and ends as those that were written here: a look, where reading all takes too long. */
+const looksWhole = (doc: string) => doc.startsWith('{"schema":1,"bars":[') && doc.endsWith('}');
+
+/** The tunes that can be read, last changed first. */
+export function listTunes(db: Db): Tune[] {
+  const rows = db.select().from(tune).where(isNull(tune.deletedAt)).orderBy(desc(tune.changedAt), asc(MADE)).all();
+  return rows.filter((row) => readDocument(tuneDoc, row.doc)).map(tuneOf);
+}
+
+/** A tune that has not been deleted, or null. Throws {@link Unreadable}. */
 export function getTune(db: Db, id: string): Tune | null {
   const row = db
     .select()
@@ -57,27 +81,66 @@ export function getTune(db: Db, id: string): Tune | null {
   return row ? tuneOf(row) : null;
 }
 
+/** Whether a tune, or the tune of a take, or the take itself, is in the bin. */
+export function isBinned(db: Db, kind: 'tune' | 'take', id: string): boolean {
+  const table = kind === 'tune' ? tune : take;
+  const found = db
+    .select({ id: table.id })
+    .from(table)
+    .where(and(eq(table.id, id), isNotNull(table.deletedAt)))
+    .get();
+  if (found || kind === 'tune') return found !== undefined;
+  const of = db.select({ tuneId: take.tuneId }).from(take).where(eq(take.id, id)).get();
+  return of !== undefined && isBinned(db, 'tune', of.tuneId);
+}
+
+/** What is made of a chart text: a tune's title, its document and its facts as kept. */
+export interface TuneParts {
+  readonly title: string;
+  readonly doc: TuneDoc;
+  readonly facts: string;
+}
+
 /**
  * What a chart text makes of a tune: its title, and its document with the bars' ids carried over. A
  * text with problems is kept as typed; the bars stay those of the last good one.
  */
-export function tuneFrom(chartText: string, before: Pick<Tune, 'title' | 'doc'> | null): Pick<Tune, 'title' | 'doc'> {
+export function tuneFrom(chartText: string, before: Pick<Tune, 'title' | 'doc'> | null): TuneParts {
   const chart = parseChart(chartText);
   if (!chart.ok) {
     const title = titleIn(chartText) ?? before?.title ?? 'Untitled';
-    if (!before?.doc.good) return { title, doc: { schema: 1, bars: [], good: '' } };
-    return { title, doc: { ...before.doc, good: withHeader(before.doc.good, 'title', title) } };
+    if (!before?.doc.good) return { title, doc: { schema: 1, bars: [], good: '' }, facts: 'null' };
+    const good = withHeader(before.doc.good, 'title', title);
+    return { title, doc: { schema: 1, bars: before.doc.bars, good }, facts: factsIn(good) };
   }
   const bars = alignBars(
     before?.doc.bars ?? [],
     chart.value.bars.map(({ source }) => source),
     randomUUID,
   );
-  return { title: chart.value.title, doc: { schema: 1, bars: bars as BarId[], good: chartText } };
+  return {
+    title: chart.value.title,
+    doc: { schema: 1, bars: bars as BarId[], good: chartText },
+    facts: JSON.stringify(factsOf(chart.value)),
+  };
+}
+
+function factsIn(good: string): string {
+  const chart = parseChart(good);
+  return JSON.stringify(chart.ok ? factsOf(chart.value) : null);
 }
 
 function titleIn(chartText: string): string | undefined {
   return /^[ \t]*title[ \t]*:[ \t]*(\S.{0,119})/im.exec(chartText)?.[1]?.trim();
+}
+
+/** Works out the facts of tunes that were kept before facts were. */
+export function fillFacts(db: Db): void {
+  const rows = db.select({ id: tune.id, doc: tune.doc }).from(tune).where(isNull(tune.facts)).all();
+  for (const { id, doc } of rows) {
+    const facts = factsIn(readDocument(tuneDoc, doc)?.good ?? '');
+    db.update(tune).set({ facts }).where(eq(tune.id, id)).run();
+  }
 }
 
 /** Puts a new tune on the shelf, with one take; `cells` decides in it, given the bars as written. */
@@ -91,72 +154,117 @@ export function createTune(
   }: { cells?: (bars: readonly BarId[]) => TakeDoc['cells']; playerId?: string | null; now?: number } = {},
 ): Tune {
   return db.transaction((tx) => {
-    const { title, doc } = tuneFrom(chartText, null);
+    const { title, doc, facts } = tuneFrom(chartText, null);
     const id = randomUUID();
-    const row = { id, title, chartText, doc: JSON.stringify(doc), playerId, changedAt: now };
+    const row = { id, title, chartText, doc: JSON.stringify(doc), facts, playerId, changedAt: now };
     const made = tx.insert(tune).values(row).returning().get();
+    const takeRow = { id: randomUUID(), tuneId: id, name: 'Take 1', createdAt: now };
     tx.insert(take)
-      .values({
-        id: randomUUID(),
-        tuneId: id,
-        name: 'Take 1',
-        doc: JSON.stringify({ ...EMPTY_TAKE, cells: cells(doc.bars) }),
-        createdAt: now,
-      })
+      .values({ ...takeRow, doc: JSON.stringify({ ...EMPTY_TAKE, cells: cells(doc.bars) }) })
       .run();
     return tuneOf(made);
   });
 }
 
 /** Copies a tune with all its takes. Returns the copy, or null if there is nothing to copy. */
-export function duplicateTune(db: Db, id: string, suffix = 'copy', chartText?: string): Tune | null {
+export function duplicateTune(db: Db, id: string): Tune | null {
   return db.transaction((tx) => {
     const before = getTune(tx, id);
     if (!before) return null;
-    const title = `${before.title} (${suffix})`.slice(0, 120);
-    const text = withHeader(chartText ?? before.chartText, 'title', title);
-    const parts = tuneFrom(text, before);
-    const copyId = randomUUID();
-    const now = Date.now();
-    const copy = tx
-      .insert(tune)
-      .values({
-        id: copyId,
-        title,
-        chartText: text,
-        doc: JSON.stringify(parts.doc),
-        playerId: before.playerId,
-        changedAt: now,
-      })
-      .returning()
-      .get();
-    for (const { name, doc } of listTakes(tx, id)) {
-      tx.insert(take)
-        .values({ id: randomUUID(), tuneId: copyId, name, doc: JSON.stringify(doc), createdAt: now })
-        .run();
-    }
-    return tuneOf(copy);
+    const title = `${before.title} (copy)`.slice(0, LONGEST_TITLE);
+    return copyTune(tx, before, { text: withHeader(before.chartText, 'title', title), now: Date.now() });
   });
 }
 
-/** Takes a tune off the shelf; `restoreTune` puts it back. */
-export function deleteTune(db: Db, id: string): boolean {
-  return db.update(tune).set({ deletedAt: Date.now() }).where(eq(tune.id, id)).run().changes > 0;
+/** A tune beside another, with its takes and a text of its own. */
+export function copyTune(db: Db, before: Tune, { text, now }: { readonly text: string; readonly now: number }): Tune {
+  const { title, doc, facts } = tuneFrom(text, before);
+  const { playerId } = before;
+  const row = { id: randomUUID(), title, chartText: text, doc: JSON.stringify(doc), facts, playerId, changedAt: now };
+  const copy = db.insert(tune).values(row).returning().get();
+  for (const one of listTakes(db, before.id)) {
+    db.insert(take)
+      .values({ id: randomUUID(), tuneId: row.id, name: one.name, doc: JSON.stringify(one.doc), createdAt: now })
+      .run();
+  }
+  return tuneOf(copy);
+}
+
+/** Puts a tune in the bin; `restoreTune` puts it back. */
+export function deleteTune(db: Db, id: string, now = Date.now()): boolean {
+  return (
+    db
+      .update(tune)
+      .set({ deletedAt: now })
+      .where(and(eq(tune.id, id), isNull(tune.deletedAt)))
+      .run().changes > 0
+  );
 }
 
 export function restoreTune(db: Db, id: string): boolean {
   return db.update(tune).set({ deletedAt: null }).where(eq(tune.id, id)).run().changes > 0;
 }
 
-/** The takes of a tune, oldest first. */
-export function listTakes(db: Db, tuneId: string): Take[] {
-  return db
+const takeRows = (db: Db, tuneId: string) =>
+  db
     .select()
     .from(take)
-    .where(eq(take.tuneId, tuneId))
+    .where(and(eq(take.tuneId, tuneId), isNull(take.deletedAt)))
     .orderBy(asc(take.createdAt), asc(MADE))
-    .all()
-    .map(takeOf);
+    .all();
+
+/** The takes of a tune that can be read, oldest first. */
+export function listTakes(db: Db, tuneId: string): Take[] {
+  return takeRows(db, tuneId).flatMap((row) => takeOf(row) ?? []);
+}
+
+/** The takes of a tune by name, oldest first, those that cannot be read among them. */
+export function takeNames(db: Db, tuneId: string) {
+  return takeRows(db, tuneId).map((row) => ({ id: row.id, name: row.name, unreadable: takeOf(row) === null }));
+}
+
+/** A take that has not been deleted, or null. Throws {@link Unreadable}. */
+export function getTake(db: Db, id: string): Take | null {
+  const row = db
+    .select()
+    .from(take)
+    .where(and(eq(take.id, id), isNull(take.deletedAt)))
+    .get();
+  if (!row) return null;
+  const read = takeOf(row);
+  if (!read) throw new Unreadable('take', id, row.name);
+  return read;
+}
+
+/** Adds a take to a tune: what a window lost, or what another begins with. */
+export function createTake(db: Db, values: Pick<Take, 'tuneId' | 'name' | 'doc'> & { parentId: string; now: number }) {
+  const { now, doc, ...row } = values;
+  const id = randomUUID();
+  db.insert(take)
+    .values({ id, ...row, doc: JSON.stringify(doc), createdAt: now })
+    .run();
+  return id;
+}
+
+export function renameTake(db: Db, id: string, name: string): boolean {
+  return db.update(take).set({ name }).where(eq(take.id, id)).run().changes > 0;
+}
+
+/** Puts a take in the bin. False: there is none, or it is the tune's only one that can be read. */
+export function deleteTake(db: Db, id: string, now = Date.now()): boolean {
+  const row = db.select({ tuneId: take.tuneId }).from(take).where(eq(take.id, id)).get();
+  if (!row || !listTakes(db, row.tuneId).some((other) => other.id !== id)) return false;
+  return (
+    db
+      .update(take)
+      .set({ deletedAt: now })
+      .where(and(eq(take.id, id), isNull(take.deletedAt)))
+      .run().changes > 0
+  );
+}
+
+export function restoreTake(db: Db, id: string): boolean {
+  return db.update(take).set({ deletedAt: null }).where(eq(take.id, id)).run().changes > 0;
 }
 
 /** Where takes of a player's tunes have grips pinned: once for each bar as written. */
@@ -164,21 +272,19 @@ export function pinnedGrips(db: Db, playerId: string) {
   return listTunes(db)
     .filter((one) => playerFor(db, one).id === playerId)
     .flatMap(({ id, title, doc }) => {
+      const pins = listTakes(db, id)
+        .flatMap(({ doc: { cells } }) => Object.entries(cells))
+        .flatMap(([at, { pin }]) => (pin === undefined ? [] : [{ at, pin }]));
+      // Most tunes have none, and reading a chart takes its time.
+      if (pins.length === 0) return [];
       const chart = parseChart(doc.good);
       const first = chart.ok ? chart.value.bars[0]!.number : 1;
-      const uses = listTakes(db, id).flatMap(({ doc: { cells } }) =>
-        Object.entries(cells).flatMap(([at, { pin }]) => {
-          const bar = doc.bars.findIndex((one) => one.id === barIdOf(at));
-          return pin === undefined || bar < 0 ? [] : [{ grip: pin, tuneId: id, title, bar: first + bar }];
-        }),
-      );
+      const uses = pins.flatMap(({ at, pin }) => {
+        const bar = doc.bars.findIndex((one) => one.id === barIdOf(at));
+        return bar < 0 ? [] : [{ grip: pin, tuneId: id, title, bar: first + bar }];
+      });
       return uses
         .filter(({ grip, bar }, i) => uses.findIndex((other) => other.grip === grip && other.bar === bar) === i)
         .sort((a, b) => a.bar - b.bar);
     });
-}
-
-export function getTake(db: Db, id: string): Take | null {
-  const row = db.select().from(take).where(eq(take.id, id)).get();
-  return row ? takeOf(row) : null;
 }
