@@ -34,7 +34,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `${tsx} db/setup.ts --demo && node node_modules/@react-router/serve/bin.js ${build}/server/index.js`,
+    command: `${tsx} db/setup.ts --demo && exec node scripts/server.mjs ${build}`,
     url: `http://127.0.0.1:${port}/`,
     env: { PORT: port, HOST: '127.0.0.1', HERON_DB: database, NODE_ENV: 'production' },
     stdout: 'ignore',

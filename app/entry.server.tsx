@@ -3,12 +3,20 @@ import { CacheProvider } from '@emotion/react';
 import createEmotionServer from '@emotion/server/create-instance';
 import { createReadableStreamFromReadable } from '@react-router/node';
 import { renderToPipeableStream } from 'react-dom/server';
-import { ServerRouter, type EntryContext, type RouterContextProvider } from 'react-router';
+import { isRouteErrorResponse, ServerRouter, type EntryContext, type RouterContextProvider } from 'react-router';
 import { createStyleCache } from './emotion.ts';
 import { NonceContext, nonceOf } from './nonce.ts';
 
 const GIVE_UP_AFTER_MS = 20_000;
 export const streamTimeout = GIVE_UP_AFTER_MS - 1000;
+
+/** A line of the log a fault; what a page is refused for is no fault. */
+export function handleError(error: unknown, { request }: { readonly request: Request }): void {
+  if (request.signal.aborted || isRouteErrorResponse(error)) return;
+  console.error(
+    `${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? error.message : String(error)}`,
+  );
+}
 
 export default function handleRequest(
   request: Request,
@@ -52,7 +60,7 @@ export default function handleRequest(
         onShellError: reject,
         onError(error) {
           status = 500;
-          console.error(error);
+          console.error(error instanceof Error ? error.message : String(error));
         },
       },
     );

@@ -4,6 +4,9 @@ import { nonceOf } from './nonce.ts';
 
 /** No form of ours is larger: a chart is 100,000 characters at most, and JSON may escape each. */
 const LARGEST_BODY = 1_000_000;
+/** A backup may hold thousands of tunes; it is not held in memory. */
+const LARGEST_BACKUP = 1_000_000_000;
+const BRING_IN = '/keeping/bring-in';
 
 function policy(nonce: string): string {
   return [
@@ -44,8 +47,11 @@ export const guard: MiddlewareFunction<Response> = async ({ request, context }, 
       return new Response('This was sent from another site; nothing was changed.', { status: 403 });
     const length = request.headers.get('content-length');
     if (length === null) return new Response('How long is this? Nothing was changed.', { status: 411 });
-    if (Number(length) > LARGEST_BODY)
-      return new Response('This is too large: a megabyte at most. Nothing was changed.', { status: 413 });
+    const backup = new URL(request.url).pathname === BRING_IN;
+    if (Number(length) > (backup ? LARGEST_BACKUP : LARGEST_BODY))
+      return new Response(`This is too large: ${backup ? 'a gigabyte' : 'a megabyte'} at most. Nothing was changed.`, {
+        status: 413,
+      });
   }
   const nonce = randomBytes(16).toString('base64');
   context.set(nonceOf, nonce);

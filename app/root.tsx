@@ -6,11 +6,14 @@ import './app.css';
 import CssBaseline from '@mui/material/CssBaseline';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { ThemeProvider } from '@mui/material/styles';
-import { useContext, type ReactNode } from 'react';
+import Snackbar from '@mui/material/Snackbar';
+import { useContext, useEffect, type ReactNode } from 'react';
 import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root';
 import { guard } from './guard.ts';
+import { keepPages, useAway, useKeepPlaces } from './keep/away.ts';
 import { NonceContext } from './nonce.ts';
+import type { Trouble } from './routes/answer.server.ts';
 import { theme } from './theme.ts';
 
 /** The two fonts are fetched with the page, so that no line moves when they come. */
@@ -51,19 +54,49 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export default function App() {
-  return <Outlet />;
+  useKeepPlaces();
+  useEffect(() => void keepPages(), []);
+  const said = useAway((state) => state.said);
+  return (
+    <>
+      <Outlet />
+      <Snackbar
+        open={said !== null}
+        autoHideDuration={12_000}
+        onClose={(_, reason) => reason !== 'clickaway' && useAway.setState({ said: null })}
+        message={said}
+      />
+    </>
+  );
+}
+
+/** What the error page says, by what is known of the error. */
+function wordsOf(error: unknown): { title: string; text: string; raw?: string } {
+  if (!isRouteErrorResponse(error))
+    return { title: 'Something went wrong', text: 'The page could not be shown. Load it again.' };
+  const told = error.data as Partial<Trouble> | string;
+  if (typeof told === 'object' && told !== null && told.trouble === 'unreadable')
+    return { title: 'This cannot be read', text: told.message ?? '', ...(told.raw !== undefined && { raw: told.raw }) };
+  if (typeof told === 'object' && told !== null && told.trouble === 'fault')
+    return { title: 'Your data cannot be reached', text: told.message ?? '' };
+  const text = typeof told === 'string' && told !== '' ? told : error.statusText;
+  return { title: error.status === 404 ? 'There is nothing here' : 'Something went wrong', text };
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  const known = isRouteErrorResponse(error);
-  const title = known && error.status === 404 ? 'There is nothing here' : 'Something went wrong';
-  const text = known
-    ? String(error.data || error.statusText)
-    : 'The page could not be shown. What you saved is safe; load the page again.';
+  const { title, text, raw } = wordsOf(error);
   return (
     <main className="lost">
       <h1>{title}</h1>
       <p>{text}</p>
+      {raw !== undefined && (
+        <p>
+          <a href={raw} download>
+            Save its raw text
+          </a>
+          , and bring back what it was: <Link to="/keeping">backups</Link>.
+        </p>
+      )}
       <p>
         <Link to="/">Back to the shelf</Link>
       </p>

@@ -51,4 +51,5 @@ export type EditAnswer =
   | { readonly status: 'conflict'; readonly version: number; readonly cells: Cells; readonly kept: Kept | null }
   /** `binned`: what it changes is in the bin, and can be brought back. */
   | { readonly status: 'missing'; readonly binned?: true }
-  | { readonly status: 'invalid'; readonly message: string };
+  /** `version`: what it was made on is not what stands, which has this version. */
+  | { readonly status: 'invalid'; readonly message: string; readonly version?: number };

@@ -10,7 +10,10 @@ const PATIENCE_MS = 5000;
 const LOOK_AGAIN_MS = 25;
 
 /** For reading. Throws a {@link DataFault} when the file is not what was opened. */
-export function database(): Db {
+export const database = (): Db => theConnection();
+
+/** The same as a whole, for what is done with the file. */
+export function theConnection(): Connection {
   if (!opened) {
     const path = databasePath();
     const connection = openDatabase(path, { patience: 0 });

@@ -28,7 +28,7 @@ function inTransaction(db: Db, request: EditRequest, now: number): EditAnswer {
   if ('status' in found) return found;
   const { version, cells } = found;
   if (request.baseVersion > version)
-    return { status: 'invalid', message: 'this edit was made on a version that does not exist' };
+    return { status: 'invalid', message: 'this edit was made on a version that does not exist', version };
   const before = db.select().from(edit).where(eq(edit.editId, request.editId)).get();
   if (before) return answerAgain(db, before.aggregate, request.aggregate, found);
 
@@ -44,7 +44,7 @@ function inTransaction(db: Db, request: EditRequest, now: number): EditAnswer {
 
   const { since, rebased } = historyOf(db, request, version);
   const made = found.make(patch, since);
-  if (made.kind === 'invalid') return { status: 'invalid', message: made.message };
+  if (made.kind === 'invalid') return { status: 'invalid', message: made.message, version };
   const record = (aggregate: string, change: { patch: Patch<unknown>; inverse: Patch<unknown> }, as: number) =>
     db
       .insert(edit)

@@ -52,7 +52,10 @@ export function openDatabase(path: string, { patience = PATIENCE_MS } = {}) {
   }
 }
 
-const MIGRATIONS = join(import.meta.dirname, 'migrations');
+/** Beside this file; beside the working folder where this file is part of a build. */
+const MIGRATIONS = [join(import.meta.dirname, 'migrations'), join(process.cwd(), 'db', 'migrations')].find((folder) =>
+  existsSync(folder),
+)!;
 const OURS = '__drizzle_migrations';
 
 /**

@@ -1,6 +1,6 @@
 import { copyFileSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import Database from 'better-sqlite3';
+import type Database from 'better-sqlite3';
 import { getTableColumns, getTableName, is } from 'drizzle-orm';
 import { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { checkFile } from './backups.ts';
@@ -21,10 +21,10 @@ export interface BackupContents {
 }
 
 /**
- * A backup brought up to date in a place of its own, for as long as `use` takes: the file itself is left as it is.
+ * A backup brought up to date in a place of its own, for as long as `work` takes: the file itself is left as it is.
  * Throws a {@link DataFault} when it is damaged, not ours, or newer than this program.
  */
-function staged<T>(path: string, dataPath: string, use: (stage: string, db: Connection) => T): T {
+function staged<T>(path: string, dataPath: string, work: (stage: string, db: Connection) => T): T {
   if (!existsSync(path)) throw new DataFault(`There is no file ${path}.`);
   checkFile(path);
   const folder = mkdtempSync(join(dirname(dataPath), 'restore-'));
@@ -35,7 +35,7 @@ function staged<T>(path: string, dataPath: string, use: (stage: string, db: Conn
     try {
       migrateDatabase(db, stage);
       db.$client.pragma('journal_mode = DELETE');
-      return use(stage, db);
+      return work(stage, db);
     } finally {
       db.$client.close();
     }

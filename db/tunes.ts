@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { alignBars, barIdOf, LONGEST_TITLE, parseChart, withHeader, type BarId } from '../core/index.ts';
 import { readDocument, takeDoc, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
@@ -52,18 +52,23 @@ function takeOf(row: typeof take.$inferSelect): Take | null {
 }
 
 /** The tunes on the shelf, last changed first, with what is kept to be shown of them. */
-export function listShelf(db: Db): ShelfTune[] {
+export function listShelf(db: Db, most = -1): ShelfTune[] {
   return db
-    .select({ id: tune.id, title: tune.title, changedAt: tune.changedAt, facts: tune.facts, doc: tune.doc })
+    .select({ id: tune.id, title: tune.title, changedAt: tune.changedAt, facts: tune.facts, whole: looksWhole })
     .from(tune)
     .where(isNull(tune.deletedAt))
     .orderBy(desc(tune.changedAt), asc(MADE))
+    .limit(most)
     .all()
-    .map(({ doc, facts, ...row }) => ({ ...row, facts: readFacts(facts), unreadable: !looksWhole(doc) }));
+    .map(({ whole, facts, ...row }) => ({ ...row, facts: readFacts(facts), unreadable: whole === 0 }));
 }
 
 /** Whether a document begins and ends as those that were written here: a look, where reading all takes too long. */
-const looksWhole = (doc: string) => doc.startsWith('{"schema":1,"bars":[') && doc.endsWith('}');
+const looksWhole = sql<number>`${tune.doc} glob '{"schema":1,"bars":[[]*}'`;
+
+export function countShelf(db: Db): number {
+  return db.select({ tunes: count() }).from(tune).where(isNull(tune.deletedAt)).get()!.tunes;
+}
 
 /** The tunes that can be read, last changed first. */
 export function listTunes(db: Db): Tune[] {

@@ -1,51 +1,66 @@
 /* `npm run demo` and `npm start`: from a fresh clone to a running app, with Node's built-ins only. */
 import { spawn } from 'node:child_process';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { findPort } from './ports.mjs';
 import { build, giveUp, install, mustRun, program, ROOT } from './prepare.mjs';
 
 const HOST = '127.0.0.1';
 const FIRST_PORT = 4750;
 const PATIENCE_MS = 30_000;
+/** How often it is looked whether a backup is due. */
+const HOUSEKEEPING_MS = 3_600_000;
 
 const demo = process.argv.includes('--demo');
-const asked = process.env.PORT === undefined || process.env.PORT === '' ? undefined : Number(process.env.PORT);
-if (asked !== undefined && !(Number.isInteger(asked) && asked > 0 && asked < 65536)) {
+const askedPort = process.env.PORT === undefined || process.env.PORT === '' ? undefined : Number(process.env.PORT);
+if (askedPort !== undefined && !(Number.isInteger(askedPort) && askedPort > 0 && askedPort < 65536)) {
   giveUp(`PORT is "${process.env.PORT}"; it must be a number from 1 to 65535.`);
 }
 
 const { compiled } = install();
 build();
 await compiled;
-const port = await findPort(asked, FIRST_PORT);
+const port = await findPort(askedPort, FIRST_PORT);
 if (port === null) {
   giveUp(
-    asked === undefined
+    askedPort === undefined
       ? `No port from ${FIRST_PORT} on is free.`
-      : `Port ${asked} is occupied. Stop what uses it, choose another (PORT=${asked + 1}), or leave PORT out and a free one is found.`,
+      : `Port ${askedPort} is occupied. Stop what uses it, choose another (PORT=${askedPort + 1}), or leave PORT out and a free one is found.`,
   );
 }
 
 const data = process.env.HERON_DB ?? join(ROOT, 'data', 'heron.db');
 const env = { HERON_DB: data, HOST, PORT: String(port), NODE_ENV: 'production' };
-mustRun(
-  'Preparing the data',
-  process.execPath,
-  [program('tsx', 'dist', 'cli.mjs'), join('db', 'setup.ts'), ...(demo ? ['--demo'] : [])],
-  env,
-);
+const tsx = program('tsx', 'dist', 'cli.mjs');
+mustRun('Preparing the data', process.execPath, [tsx, join('db', 'setup.ts'), ...(demo ? ['--demo'] : [])], env);
 
-const server = spawn(
-  process.execPath,
-  [program('@react-router', 'serve', 'bin.js'), join('build', 'server', 'index.js')],
-  {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ...env },
-  },
-);
-server.on('exit', (code, signal) => process.exit(signal ? 0 : (code ?? 1)));
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+// The channel tells the server when this program ends, even if it is killed.
+const server = spawn(process.execPath, [join('scripts', 'server.mjs'), 'build'], {
+  cwd: ROOT,
+  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  env: { ...process.env, ...env },
+});
+let asked = false;
+server.on('exit', (code, signal) => {
+  if (signal && !asked) {
+    console.error(`The server was killed (${signal}). Start it again; the data are checked as it starts.`);
+    process.exit(1);
+  }
+  process.exit(code ?? 0);
+});
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => {
+    asked = true;
+    server.kill();
+  });
+setInterval(
+  () =>
+    spawn(process.execPath, [tsx, join('db', 'housekeep.ts')], {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, ...env },
+    }),
+  HOUSEKEEPING_MS,
+).unref();
 
 const address = `http://${HOST}:${port}/`;
 const until = Date.now() + PATIENCE_MS;
@@ -53,9 +68,12 @@ for (;;) {
   const answer = await fetch(address).catch(() => null);
   if (answer?.ok) break;
   if (Date.now() > until) {
+    asked = true;
     server.kill();
     giveUp('The server did not answer. What it printed is above.');
   }
   await new Promise((resolve) => setTimeout(resolve, 100));
 }
-console.log(`\nYellow Heron is at ${address}\nYour tunes are kept in ${data}\nCtrl-C stops it.`);
+console.log(
+  `\nYellow Heron is at ${address}\nYour tunes are kept in ${data}, backups in ${join(dirname(data), 'backups')}\nCtrl-C stops it.`,
+);

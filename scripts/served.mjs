@@ -12,7 +12,7 @@ export async function served() {
   const env = { HERON_DB: join(work, 'heron.db'), HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' };
   build('build-test');
   mustRun('The demo data', process.execPath, [program('tsx', 'dist', 'cli.mjs'), 'db/setup.ts', '--demo'], env);
-  const server = spawn(process.execPath, [program('@react-router', 'serve', 'bin.js'), 'build-test/server/index.js'], {
+  const server = spawn(process.execPath, ['scripts/server.mjs', 'build-test'], {
     cwd: ROOT,
     stdio: 'ignore',
     env: { ...process.env, ...env },

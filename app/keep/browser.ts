@@ -1,53 +1,92 @@
-import { useSyncExternalStore } from 'react';
-import { Outbox, type Edit, type SaveState } from './outbox.ts';
+import { useEffect, useSyncExternalStore } from 'react';
+import { useLatest } from './latest.ts';
+import { Outbox, type Edit, type Outgoing, type Told } from './outbox.ts';
+import { readAside } from './stored.ts';
 
 /** The one outbox of a window; made in the browser only. */
 let outbox: Outbox | null = null;
 
+/** One window at a time sends; a window holds its own name for as long as it is open. */
+const SENDING = 'heron.sending';
+const WINDOW = 'heron.window.';
+
 export function theOutbox(): Outbox {
   if (outbox) return outbox;
-  outbox = new Outbox({
+  const channel = new BroadcastChannel('heron');
+  adoptCarried();
+  const made = new Outbox({
     storage: localStorage,
     async send(edit) {
-      const { at: _at, ...request } = edit;
       const reply = await fetch('/edits', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(request),
+        body: JSON.stringify(requestOf(edit)),
       });
       return { status: reply.status, body: await reply.json().catch(() => null) };
     },
     later: (run, ms) => void setTimeout(run, ms),
     now: Date.now,
+    newId: () => crypto.randomUUID(),
+    alone: (run) => navigator.locks.request(SENDING, run),
+    async isOpen(name) {
+      const { held = [] } = await navigator.locks.query();
+      return held.some((lock) => lock.name === WINDOW + name);
+    },
+    tell: (told) => channel.postMessage(told),
   });
-  addEventListener('online', () => void outbox?.flush());
-  void outbox.flush();
-  return outbox;
+  outbox = made;
+  void navigator.locks.request(WINDOW + made.window, () => new Promise(() => undefined));
+  channel.onmessage = ({ data }: MessageEvent<Told>) => made.heard(data);
+  addEventListener('storage', ({ key, newValue, storageArea }) => {
+    if (storageArea === localStorage) made.heardStorage(key, newValue);
+  });
+  addEventListener('online', () => void made.flush());
+  addEventListener('beforeunload', (event) => {
+    // What could not be stored is in this window alone.
+    if (made.shown.unstored > 0) event.preventDefault();
+  });
+  void made.flush();
+  return made;
 }
 
-const CLIENT = 'heron.client';
+const requestOf = ({ editId, aggregate, baseVersion, after, patch }: Edit) => ({
+  editId,
+  aggregate,
+  baseVersion,
+  after,
+  patch,
+});
 
-/** A name for this window that lasts as long as it does, reloads included. */
-function clientName(): string {
-  const known = sessionStorage.getItem(CLIENT);
-  if (known) return known;
-  const name = crypto.randomUUID();
-  sessionStorage.setItem(CLIENT, name);
-  return name;
+/** Takes over what the app's other name could not save: it comes in the address, and is shown as not saved. */
+function adoptCarried(): void {
+  const carried = /^#carried=(.*)$/.exec(location.hash)?.[1];
+  if (carried === undefined) return;
+  try {
+    const words = 'It waited under another address of Yellow Heron, and could not be saved from there.';
+    for (const text of JSON.parse(decodeURIComponent(carried)) as string[]) {
+      const key = `heron.aside.carried-${crypto.randomUUID()}`;
+      const { edit } = readAside(key, text, Date.now());
+      localStorage.setItem(key, edit ? JSON.stringify({ edit, why: 'carried', words, at: Date.now() }) : text);
+    }
+    history.replaceState(history.state, '', location.pathname + location.search);
+  } catch {
+    // It stays in the address, and where it came from.
+  }
 }
 
-/** An edit of this window, ready to be put in the outbox. */
-export function makeEdit(aggregate: string, baseVersion: number, patch: Edit['patch']): Edit {
-  return { editId: `${clientName()}.${crypto.randomUUID()}`, aggregate, baseVersion, patch, at: Date.now() };
-}
+const NOTHING: Outgoing = { state: { kind: 'saved' }, pending: 0, aside: [], unstored: 0 };
 
-const SAVED: SaveState = { kind: 'saved' };
-
-/** The state of saving, for showing. */
-export function useSaveState(): SaveState {
+/** What is on its way and what could not be saved, for showing. */
+export function useOutgoing(): Outgoing {
   return useSyncExternalStore(
     (changed) => theOutbox().watch(changed),
-    () => theOutbox().state,
-    () => SAVED,
+    () => theOutbox().shown,
+    () => NOTHING,
   );
+}
+
+/** Hears what is changed otherwise than by edits, here and in other windows: tunes deleted, takes renamed, a backup put back. */
+export function useChanges(hear: (aggregate: string) => void): void {
+  const latest = useLatest(hear);
+  useEffect(() => theOutbox().listenToChanges((aggregate) => latest.current(aggregate)), [latest]);
 }

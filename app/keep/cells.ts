@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { applyPatch, type Patch } from '../../core/index.ts';
-import { makeEdit, theOutbox } from './browser.ts';
+import { applyPatch, applyPatches, type Patch } from '../../core/index.ts';
+import { theOutbox } from './browser.ts';
 
 type Cells = Readonly<Record<string, unknown>>;
 export interface KeptCells {
@@ -9,29 +9,38 @@ export interface KeptCells {
 }
 
 /** What the server keeps under a name (`setting:styles`, `player:x`), changed here at once and sent like any other edit. */
-export function useCells(aggregate: string, kept: KeptCells): readonly [Cells, (patch: Patch<unknown>) => void] {
+export function useCells(
+  aggregate: string,
+  kept: KeptCells,
+  /** What a change of it is, in words. */
+  label: string,
+): readonly [Cells, (patch: Patch<unknown>) => void] {
   const [held, setHeld] = useState({ aggregate, cells: kept.cells });
   const version = useRef({ of: aggregate, is: kept.version });
   useEffect(() => {
     const take = (next: KeptCells) => {
       version.current = { of: aggregate, is: next.version };
-      // With what this window has not been told is saved.
-      const cells = theOutbox()
-        .pending(aggregate)
-        .reduce((now, { patch }) => applyPatch(now, patch).cells, next.cells);
-      setHeld({ aggregate, cells });
+      // With what is not saved yet.
+      const pending = theOutbox().pending(aggregate);
+      setHeld({
+        aggregate,
+        cells: applyPatches(
+          next.cells,
+          pending.map(({ patch }) => patch),
+        ),
+      });
     };
     if (version.current.of !== aggregate || kept.version >= version.current.is) take(kept);
     return theOutbox().listen((edit, answer) => {
-      if (edit.aggregate === aggregate && answer.status === 'saved') take(answer);
+      if (edit.aggregate === aggregate && (answer.status === 'saved' || answer.status === 'conflict')) take(answer);
     });
   }, [aggregate, kept]);
   const edit = useCallback(
     (patch: Patch<unknown>) => {
       setHeld((now) => ({ aggregate, cells: applyPatch(now.cells, patch).cells }));
-      theOutbox().put(makeEdit(aggregate, version.current.is, patch));
+      theOutbox().edit(aggregate, version.current.is, patch, { label });
     },
-    [aggregate],
+    [aggregate, label],
   );
   return [held.aggregate === aggregate ? held.cells : kept.cells, edit];
 }

@@ -1,15 +1,26 @@
 import { useEffect } from 'react';
 import { useRevalidator } from 'react-router';
-import { theOutbox } from './browser.ts';
+import { theOutbox, useChanges } from './browser.ts';
 
-/** Loads the page's data anew when a change to a tune, sent from another place, has arrived. */
-export function useFreshTune(): void {
+/** After a backup was put back, nothing that a window still has is worth anything. */
+export const EVERYTHING = 'everything';
+
+/** Loads the page's data anew when something it may show was changed: in another place, in another window, or while it was hidden. */
+export function useFresh(): void {
   const { revalidate } = useRevalidator();
   useEffect(
     () =>
       theOutbox().listen((edit, answer) => {
-        if (edit.aggregate.startsWith('tune:') && answer.status === 'saved') void revalidate();
+        // What a place has in hand it follows by itself; this is for its lists, and for charts.
+        const listed = edit.aggregate.startsWith('tune:') && answer.status === 'saved';
+        if (listed || answer.status === 'missing' || (answer.status === 'conflict' && answer.kept)) void revalidate();
       }),
     [revalidate],
   );
+  useChanges((what) => (what === EVERYTHING ? location.reload() : void revalidate()));
+  useEffect(() => {
+    const look = () => document.visibilityState === 'visible' && navigator.onLine && void revalidate();
+    document.addEventListener('visibilitychange', look);
+    return () => document.removeEventListener('visibilitychange', look);
+  }, [revalidate]);
 }

@@ -1,11 +1,15 @@
 import { useCallback, useMemo, useState } from 'react';
-import { applyPatch, readPlayer, tuningKey, type Patch, type Player } from '../../core/index.ts';
+import { readPlayer, tuningKey, type Patch, type Player } from '../../core/index.ts';
+import { useLatest } from './latest.ts';
 import { useCells, type KeptCells } from './cells.ts';
+import { KEPT_WORDS, stepOf, undoable, type Step } from './undoing.ts';
 
 /** A player as the server keeps it. */
 export interface KeptPlayer {
   readonly id: string;
   readonly name: string;
+  /** Its settings cannot be read; default ones stand in. */
+  readonly unreadable?: true;
   readonly settings: KeptCells;
   /** Grips kept and banished, by `tuning/grip`. */
   readonly grips: KeptCells;
@@ -25,42 +29,49 @@ export function usePlayer(cells: KeptCells['cells']): Player {
 }
 
 /** A player's settings as they stand here, changed at once; with what undoes and redoes each change. */
-export function useSettings({ id, settings }: KeptPlayer) {
-  const [cells, edit] = useCells(`player:${id}`, settings);
+export function useSettings({ id, name, settings }: KeptPlayer) {
+  const [cells, edit] = useCells(`player:${id}`, settings, `settings of ${name}`);
   const player = usePlayer(cells);
-  const [past, setPast] = useState<readonly Patch<unknown>[]>([]);
-  const [future, setFuture] = useState<readonly Patch<unknown>[]>([]);
+  const [past, setPast] = useState<readonly Step<unknown>[]>([]);
+  const [future, setFuture] = useState<readonly Step<unknown>[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
   const make = (patch: Patch<unknown>) => {
     edit(patch);
-    return applyPatch(cells, patch).inverse;
+    return stepOf(cells, patch, '');
+  };
+  const takeBack = (step: Step<unknown>) => {
+    const { patch, kept } = undoable(cells, step);
+    setSaid(kept > 0 ? KEPT_WORDS : null);
+    return Object.keys(patch).length > 0 ? [make(patch)] : [];
   };
   return {
     player,
+    /** Said once when an undo did less than it might. */
+    said,
+    dismiss: () => setSaid(null),
     /** Fields that stay as they are make no step. */
     change(patch: Partial<Player>) {
       const differs = Object.entries(patch).some(
         ([field, value]) => JSON.stringify(player[field as keyof Player]) !== JSON.stringify(value),
       );
       if (!differs) return;
-      const inverse = make(patch);
-      setPast((steps) => [...steps, inverse]);
+      const step = make(patch);
+      setPast((steps) => [...steps, step]);
       setFuture([]);
     },
     undo:
       past.length === 0
         ? null
         : () => {
-            const inverse = make(past.at(-1)!);
+            setFuture([...future, ...takeBack(past.at(-1)!)]);
             setPast(past.slice(0, -1));
-            setFuture([...future, inverse]);
           },
     redo:
       future.length === 0
         ? null
         : () => {
-            const inverse = make(future.at(-1)!);
+            setPast([...past, ...takeBack(future.at(-1)!)]);
             setFuture(future.slice(0, -1));
-            setPast([...past, inverse]);
           },
   };
 }
@@ -74,11 +85,13 @@ export interface GripWords {
   readonly note?: string;
 }
 type KeptGrip = GripWords & { readonly banished: boolean };
+/** What stood of a grip, to be put back. */
+export type MarkedGrip = KeptGrip;
 const NONE: readonly string[] = [];
 
 /** The grips a player keeps or banished on a tuning, and how to mark one; null forgets it. */
-export function useGripBook({ id, grips }: KeptPlayer, player: Player) {
-  const [cells, edit] = useCells(`grips:${id}`, grips);
+export function useGripBook({ id, name, grips }: KeptPlayer, player: Player) {
+  const [cells, edit] = useCells(`grips:${id}`, grips, `a kept grip of ${name}`);
   const tuning = tuningKey(player.tuning);
   const text = JSON.stringify(cells);
   const book = useMemo(() => {
@@ -98,14 +111,27 @@ export function useGripBook({ id, grips }: KeptPlayer, player: Player) {
       ),
     };
   }, [text, tuning]);
+  // A grip banished has its name, tags and note again when it is brought back.
+  const all = useLatest(cells as Readonly<Record<string, KeptGrip>>);
   const mark = useCallback(
-    (grip: string, as: GripMark | null) =>
-      edit({ [`${tuning}/${grip}`]: as === null ? null : { banished: as === 'banished' } }),
+    (grip: string, as: GripMark | null) => {
+      const key = `${tuning}/${grip}`;
+      edit({ [key]: as === null ? null : { ...all.current[key], banished: as === 'banished' } });
+    },
+    [edit, tuning, all],
+  );
+  /** Takes the last mark back: what stood before stands again, or, where nothing did, nothing. */
+  const unmark = useCallback(
+    (grip: string, before: MarkedGrip | null) => edit({ [`${tuning}/${grip}`]: before }),
     [edit, tuning],
+  );
+  const marked = useCallback(
+    (grip: string): MarkedGrip | null => all.current[`${tuning}/${grip}`] ?? null,
+    [tuning, all],
   );
   const describe = useCallback(
     (grip: string, words: GripWords) => edit({ [`${tuning}/${grip}`]: { banished: false, ...words } }),
     [edit, tuning],
   );
-  return { ...book, mark, describe };
+  return { ...book, mark, unmark, marked, describe };
 }

@@ -2,14 +2,16 @@ import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { playerFor } from '../../db/players.ts';
 import { getTune } from '../../db/tunes.ts';
+import { whenAwayAsBefore } from '../keep/away.ts';
 import { ChartPlace } from '../parts/chart/ChartPlace.tsx';
 import type { Route } from './+types/chart';
+import { inWords } from './answer.server.ts';
 
 export function meta({ loaderData }: Route.MetaArgs) {
   return [{ title: loaderData ? `${loaderData.title} · chart · Yellow Heron` : 'Yellow Heron' }];
 }
 
-export function loader({ params }: Route.LoaderArgs) {
+export const loader = inWords(({ params }: Route.LoaderArgs) => {
   const tune = getTune(database(), params.tuneId);
   if (!tune) throw data('This tune is not on the shelf.', { status: 404 });
   return {
@@ -20,7 +22,9 @@ export function loader({ params }: Route.LoaderArgs) {
     version: tune.version,
     settings: playerFor(database(), tune).cells,
   };
-}
+});
+
+export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/chart');
 
 export default function ChartRoute({ loaderData }: Route.ComponentProps) {
   return <ChartPlace key={loaderData.tuneId} {...loaderData} />;

@@ -1,7 +1,8 @@
 import { data } from 'react-router';
-import { database } from '../../db/client.server.ts';
+import { saving } from '../../db/client.server.ts';
 import { editRequest } from '../../db/documents.ts';
 import { applyEdit } from '../../db/edits.ts';
+import { dataFaultOf } from '../../db/faults.ts';
 import type { Route } from './+types/edits';
 
 const STATUS = { saved: 200, conflict: 409, missing: 404, invalid: 400 } as const;
@@ -19,8 +20,16 @@ export async function action({ request }: Route.ActionArgs) {
     const message = edit.error.issues.map(({ path, message: text }) => `${path.join('.')}: ${text}`).join('; ');
     return data({ status: 'invalid', message } as const, { status: 400 });
   }
-  const answer = applyEdit(database(), edit.data);
-  return data(answer, { status: STATUS[answer.status] });
+  try {
+    const answer = await saving((db) => applyEdit(db, edit.data));
+    return data(answer, { status: STATUS[answer.status] });
+  } catch (error) {
+    const fault = dataFaultOf(error);
+    console.error(fault?.message ?? (error instanceof Error ? error.message : String(error)));
+    // It is not this edit's fault: it waits, and everybody is told why.
+    if (fault) return data({ status: 'fault', message: fault.message } as const, { status: 503 });
+    return data({ status: 'failed' } as const, { status: 500 });
+  }
 }
 
 export function loader(): never {

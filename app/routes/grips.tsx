@@ -2,14 +2,16 @@ import { database } from '../../db/client.server.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getTune, pinnedGrips } from '../../db/tunes.ts';
 import { parseChart, readChart, type Chart } from '../../core/index.ts';
+import { whenAwayAsBefore } from '../keep/away.ts';
 import { GripsPlace } from '../parts/grips/GripsPlace.tsx';
 import type { Route } from './+types/grips';
+import { inWords } from './answer.server.ts';
 
 export function meta() {
   return [{ title: 'Grips · Yellow Heron' }];
 }
 
-export function loader({ request }: Route.LoaderArgs) {
+export const loader = inWords(({ request }: Route.LoaderArgs) => {
   const db = database();
   const { searchParams } = new URL(request.url);
   const tune = getTune(db, searchParams.get('tune') ?? '');
@@ -26,7 +28,7 @@ export function loader({ request }: Route.LoaderArgs) {
     },
     uses: pinnedGrips(db, player.id),
   };
-}
+});
 
 /** The first few chords of a tune, each once in a row. */
 function openingOf(chart: Chart): string {
@@ -37,6 +39,8 @@ function openingOf(chart: Chart): string {
     .join(' ');
 }
 const OPENING = 4;
+
+export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/grips');
 
 export default function GripsRoute({ loaderData }: Route.ComponentProps) {
   return <GripsPlace {...loaderData} />;

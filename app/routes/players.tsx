@@ -1,7 +1,7 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
 import { DEFAULT_PLAYER, readPlayer } from '../../core/index.ts';
-import { database } from '../../db/client.server.ts';
+import { database, saving } from '../../db/client.server.ts';
 import {
   createPlayer,
   deletePlayer,
@@ -11,8 +11,10 @@ import {
   restorePlayer,
 } from '../../db/players.ts';
 import { getTune } from '../../db/tunes.ts';
+import { whenAwayAsBefore, whenAwaySaid } from '../keep/away.ts';
 import { PlayerPlace } from '../parts/player/PlayerPlace.tsx';
 import type { Route } from './+types/players';
+import { inWords, readForm } from './answer.server.ts';
 
 const request = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('new') }),
@@ -25,7 +27,7 @@ export function meta() {
   return [{ title: 'Players · Yellow Heron' }];
 }
 
-export function loader({ params, request: { url } }: Route.LoaderArgs) {
+export const loader = inWords(({ params, request: { url } }: Route.LoaderArgs) => {
   const db = database();
   const { search, searchParams } = new URL(url);
   const players = playersWithGrips(db);
@@ -43,33 +45,36 @@ export function loader({ params, request: { url } }: Route.LoaderArgs) {
       playerId: tune.playerId ?? players[0]!.id,
     },
   };
-}
+});
 
-export async function action({ request: posted }: Route.ActionArgs) {
-  const form = request.safeParse(Object.fromEntries(await posted.formData()));
-  if (!form.success)
-    return data({ problem: form.error.issues.map(({ message }) => message).join('; ') }, { status: 400 });
-  const db = database();
+export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
+  const form = await readForm(posted, request);
+  if (!form.ok) return form.answer;
   const { search } = new URL(posted.url);
   const open = (id: string) => redirect(`/players/${id}${search}`);
-  const wanted = form.data;
-  switch (wanted.intent) {
-    case 'new':
-      return open(createPlayer(db, { name: `Player ${listPlayers(db).length + 1}` }).id);
-    case 'duplicate': {
-      const found = getPlayer(db, wanted.id);
-      const read = readPlayer(found?.cells ?? DEFAULT_PLAYER);
-      if (!found || !read.ok) return gone();
-      return open(createPlayer(db, { ...read.value, name: `${found.name.slice(0, 50)} (copy)` }).id);
+  const wanted = form.value;
+  return saving((db) => {
+    switch (wanted.intent) {
+      case 'new':
+        return open(createPlayer(db, { name: `Player ${listPlayers(db).length + 1}` }).id);
+      case 'duplicate': {
+        const found = getPlayer(db, wanted.id);
+        const read = readPlayer(found?.cells ?? DEFAULT_PLAYER);
+        if (!found || !read.ok) return gone();
+        return open(createPlayer(db, { ...read.value, name: `${found.name.slice(0, 50)} (copy)` }).id);
+      }
+      case 'delete':
+        return deletePlayer(db, wanted.id) ? open(listPlayers(db)[0].id) : gone();
+      case 'restore':
+        return restorePlayer(db, wanted.id) ? open(wanted.id) : gone();
     }
-    case 'delete':
-      return deletePlayer(db, wanted.id) ? open(listPlayers(db)[0].id) : gone();
-    case 'restore':
-      return restorePlayer(db, wanted.id) ? open(wanted.id) : gone();
-  }
-}
+  });
+});
 
 const gone = () => data({ problem: 'This player is not here any more, or is the only one.' }, { status: 404 });
+
+export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/players');
+export const clientAction = whenAwaySaid;
 
 export default function PlayersRoute({ loaderData }: Route.ComponentProps) {
   return <PlayerPlace {...loaderData} />;

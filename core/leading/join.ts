@@ -256,8 +256,9 @@ export interface Reached {
   readonly via: Int32Array;
 }
 
-/** In WebAssembly where there is any. */
-const NEAR: Near = KernelNear.create() ?? new PlainNear();
+/** In WebAssembly where there is any; made with the first search, for a page that only shows one may not compile it. */
+let usual: Near | null = null;
+const usualNear = (): Near => (usual ??= KernelNear.create() ?? new PlainNear());
 
 /**
  * One step of the search, over all pairs: for each state of `to`, its own price plus the least of `totals` of `from` and
@@ -272,7 +273,7 @@ export function extend(
   to: States,
   prices: JoinPrices,
   forward: boolean,
-  near: Near = NEAR,
+  near: Near = usualNear(),
 ): Reached {
   const { pitches, position: positions, setStart, voices: counts } = from;
   const { entry, top: topTable, bass: bassTable, shift: shiftTable } = prices;

@@ -1,8 +1,8 @@
 import { defaultKeymap, history, historyKeymap, isolateHistory } from '@codemirror/commands';
-import { EditorState, RangeSetBuilder, StateEffect, StateField } from '@codemirror/state';
+import { EditorState, RangeSetBuilder, StateEffect, StateField, Transaction } from '@codemirror/state';
 import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view';
 import { useContext, useEffect, useRef, useState } from 'react';
-import { problemText, type Problem } from '../../../core/index.ts';
+import { changeBetween, problemText, type Problem } from '../../../core/index.ts';
 import { NonceContext } from '../../nonce.ts';
 
 interface ChartEditorProps {
@@ -12,6 +12,8 @@ interface ChartEditorProps {
   readonly onChange: (text: string) => void;
   /** A text that takes the place of what is typed, as one step that can be undone; each has its own `step`. */
   readonly replacement: { readonly text: string; readonly step: number } | null;
+  /** A text that others changed, too: what is typed here can still be undone, and nothing else. */
+  readonly remote: { readonly text: string; readonly step: number } | null;
   /** The text is done: on to the bench. */
   readonly onDone: () => void;
   /** Something is pasted between two places of the text. True: it is taken care of. */
@@ -76,7 +78,7 @@ function decorate({ doc, selection }: EditorState, problems: readonly Problem[])
 }
 
 /** The chart as text, with what is wrong under its line. */
-export function ChartEditor({ text, problems, onChange, replacement, onDone, onPaste }: ChartEditorProps) {
+export function ChartEditor({ text, problems, onChange, replacement, remote, onDone, onPaste }: ChartEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const nonce = useContext(NonceContext);
@@ -115,7 +117,8 @@ export function ChartEditor({ text, problems, onChange, replacement, onDone, onP
           EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false', autocapitalize: 'off' }),
           problemField,
           EditorView.updateListener.of((update) => {
-            if (update.docChanged) told.current.onChange(update.state.doc.toString());
+            const fromOthers = update.transactions.some((one) => one.annotation(Transaction.remote) === true);
+            if (update.docChanged && !fromOthers) told.current.onChange(update.state.doc.toString());
           }),
         ],
       }),
@@ -131,6 +134,15 @@ export function ChartEditor({ text, problems, onChange, replacement, onDone, onP
         annotations: isolateHistory.of('full'),
       });
   }, [replacement]);
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || !remote) return;
+    const { at, drop, put } = changeBetween(editor.state.doc.toString(), remote.text);
+    editor.dispatch({
+      changes: { from: at, to: at + drop, insert: put },
+      annotations: [Transaction.remote.of(true), Transaction.addToHistory.of(false)],
+    });
+  }, [remote]);
   useEffect(() => {
     view.current?.dispatch({ effects: setProblems.of(problems) });
   }, [problems]);

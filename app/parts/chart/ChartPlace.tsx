@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useRevalidator } from 'react-router';
 import {
   foundKeyText,
   headerKey,
@@ -15,7 +15,10 @@ import {
   type Simplified,
   type WordsPiece,
 } from '../../../core/index.ts';
-import { makeEdit, theOutbox } from '../../keep/browser.ts';
+import { theOutbox } from '../../keep/browser.ts';
+import { ChartText } from '../../keep/chart-text.ts';
+import { useFresh } from '../../keep/fresh.ts';
+import { useLatest } from '../../keep/latest.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { usePlayer } from '../../keep/player.ts';
 import type { KeptCells } from '../../keep/cells.ts';
@@ -33,6 +36,7 @@ import { SimplifyMenu } from './SimplifyMenu.tsx';
 
 interface ChartPlaceProps {
   readonly tuneId: string;
+  readonly title: string;
   readonly chartText: string;
   /** The last text that could be read. */
   readonly good: string;
@@ -52,7 +56,7 @@ const KEYS: Keys = [
   ['?', 'this sheet, from outside the text'],
 ];
 
-export function ChartPlace({ tuneId, chartText, good, version, settings }: ChartPlaceProps) {
+export function ChartPlace({ tuneId, title, chartText, good, version, settings }: ChartPlaceProps) {
   useWarmSolver(settings);
   const player = usePlayer(settings);
   const [text, setText] = useState(chartText);
@@ -63,8 +67,8 @@ export function ChartPlace({ tuneId, chartText, good, version, settings }: Chart
   });
   if (parsed.ok && parsed.value !== lastGood) setLastGood(parsed.value);
   const [conflict, setConflict] = useState<{ id: string; name: string } | null>(null);
-  /** Counts texts that come from elsewhere and replace what stands in the editor. */
-  const [replaced, setReplaced] = useState(0);
+  /** A text that others changed, too, for the editor. */
+  const [remote, setRemote] = useState<{ text: string; step: number } | null>(null);
 
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
@@ -90,37 +94,37 @@ export function ChartPlace({ tuneId, chartText, good, version, settings }: Chart
   const put = (next: string) => setReplacement((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
 
   const [unsaved, setUnsaved] = useState(false);
-  const saving = useRef({ version, saved: chartText, text: chartText, timer: 0 });
+  const sync = useRef<ChartText | null>(null);
+  const timer = useRef(0);
   const save = useCallback(() => {
-    const state = saving.current;
-    clearTimeout(state.timer);
+    clearTimeout(timer.current);
     // A text too long for a chart is not sent; it stays in the editor, with its problem.
-    if (state.text.length > LONGEST_CHART) return;
+    if (sync.current === null || sync.current.text.length > LONGEST_CHART) return;
     setUnsaved(false);
-    if (state.text === state.saved) return;
-    state.saved = state.text;
-    theOutbox().put(makeEdit(`tune:${tuneId}`, state.version, { chartText: state.text }));
-  }, [tuneId]);
+    sync.current.save();
+  }, []);
+  const opened = useLatest({ title, chartText, version });
+  const { revalidate } = useRevalidator();
+  const ask = useLatest(revalidate);
+  useFresh();
 
   useEffect(() => {
-    const aggregate = `tune:${tuneId}`;
-    const state = saving.current;
-    // Unsent text of this window, from before a reload.
-    const unsent = theOutbox().pending(aggregate).at(-1)?.patch.chartText;
-    if (typeof unsent === 'string' && unsent !== state.text) {
-      state.text = state.saved = unsent;
-      setText(unsent);
-      setReplaced((count) => count + 1);
-    }
-    const stop = theOutbox().listen((edit, answer) => {
-      if (edit.aggregate !== aggregate || (answer.status !== 'saved' && answer.status !== 'conflict')) return;
-      state.version = answer.version;
-      if (answer.status !== 'conflict') return;
-      clearTimeout(state.timer);
-      state.text = state.saved = String(answer.cells.chartText);
-      setText(state.text);
-      setReplaced((count) => count + 1);
-      setConflict(answer.kept);
+    const { title: named, chartText: stands, version: at } = opened.current;
+    const outbox = theOutbox();
+    const show = (next: string) => {
+      setText(next);
+      setRemote((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
+      setUnsaved(sync.current?.unsaved ?? false);
+    };
+    const one = new ChartText({ tuneId, title: named, text: stands, version: at }, outbox, {
+      text: show,
+      conflict: setConflict,
+    });
+    sync.current = one;
+    // With what this window had not sent before it was loaded anew.
+    if (one.text !== stands) show(one.text);
+    const stop = outbox.listen((edit, answer, own) => {
+      if (one.answered(edit, answer, own)) void ask.current();
     });
     addEventListener('pagehide', save);
     return () => {
@@ -128,16 +132,18 @@ export function ChartPlace({ tuneId, chartText, good, version, settings }: Chart
       save();
       stop();
     };
-  }, [tuneId, save]);
+  }, [tuneId, save, opened, ask]);
+  useEffect(() => {
+    sync.current?.stands(chartText, version);
+  }, [chartText, version]);
 
   const change = useCallback(
     (next: string) => {
       setText(next);
-      const state = saving.current;
-      state.text = next;
+      sync.current?.type(next);
       setUnsaved(true);
-      clearTimeout(state.timer);
-      state.timer = window.setTimeout(save, SAVE_AFTER_MS);
+      clearTimeout(timer.current);
+      timer.current = window.setTimeout(save, SAVE_AFTER_MS);
     },
     [save],
   );
@@ -161,6 +167,9 @@ export function ChartPlace({ tuneId, chartText, good, version, settings }: Chart
           </div>
           <span className="head-gap" />
           <SaveState unsaved={unsaved} />
+          <Button component={Link} to={`/tunes/${tuneId}/history`}>
+            History
+          </Button>
           <KeySheet keys={KEYS} />
           <Button variant="contained" color="secondary" disabled={lastGood === null} onClick={toBench}>
             To the bench
@@ -171,8 +180,8 @@ export function ChartPlace({ tuneId, chartText, good, version, settings }: Chart
       <div className="chart">
         <section className="chart-text" aria-label="Chart text">
           <ChartEditor
-            key={replaced}
-            text={text}
+            text={chartText}
+            remote={remote}
             problems={problems}
             onChange={change}
             replacement={replacement}
@@ -247,7 +256,7 @@ export function ChartPlace({ tuneId, chartText, good, version, settings }: Chart
         open={conflict !== null}
         message={
           conflict &&
-          `This chart was changed in another window; that version stands here. Yours is kept as “${conflict.name}”.`
+          `The same line was changed in another window; that version stands here. Yours is kept as “${conflict.name}”.`
         }
         action={
           <>

@@ -31,6 +31,7 @@ export function Frame({ tuneId, header, children }: FrameProps) {
         )}
         <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>Grips</NavLink>
         <NavLink to={tuneId === null ? '/players' : `/players?tune=${tuneId}`}>Player</NavLink>
+        <NavLink to="/keeping">Keeping</NavLink>
         <span className="rail-end">
           <ColourMode />
         </span>

@@ -1,29 +1,43 @@
 import Button from '@mui/material/Button';
-import { theOutbox, useSaveState } from '../../keep/browser.ts';
+import { useState } from 'react';
+import { useAway } from '../../keep/away.ts';
+import { theOutbox, useOutgoing } from '../../keep/browser.ts';
+import { NotSaved } from './NotSaved.tsx';
 
 /** Whether what was done is safe, always in sight. */
 export function SaveState({ unsaved = false }: { /** Typed, and not yet on its way. */ readonly unsaved?: boolean }) {
-  const state = useSaveState();
-  if (state.kind === 'waiting') {
-    return (
-      <span className="save save-waiting" role="status">
-        not saved yet, trying again
-        <Button size="small" onClick={() => void theOutbox().flush()}>
-          Try now
-        </Button>
-      </span>
-    );
-  }
-  if (state.kind === 'refused') {
-    return (
-      <span className="save save-waiting" role="status">
-        not saved: {state.message}
-      </span>
-    );
-  }
+  const { state, pending, aside, unstored } = useOutgoing();
+  const away = useAway((now) => now.away);
+  const [open, setOpen] = useState(false);
   return (
-    <span className="save" role="status">
-      {state.kind === 'saving' || unsaved ? 'saving…' : 'saved'}
-    </span>
+    <>
+      {aside.length > 0 && (
+        <Button size="small" className="save-aside" onClick={() => setOpen(true)}>
+          {aside.length === 1 ? '1 change' : `${aside.length} changes`} not saved
+        </Button>
+      )}
+      <span className={`save ${state.kind === 'waiting' || unstored > 0 || away ? 'save-waiting' : ''}`} role="status">
+        {unstored > 0 ? (
+          'No room in this browser: keep this window open until it is saved'
+        ) : state.kind === 'waiting' ? (
+          <>
+            {state.words ?? 'not saved yet, trying again'}
+            {pending > 1 && ` (${pending} changes)`}
+          </>
+        ) : state.kind === 'saving' || unsaved ? (
+          'saving…'
+        ) : away ? (
+          'Yellow Heron does not answer; go on'
+        ) : (
+          'saved'
+        )}
+        {state.kind === 'waiting' && (
+          <Button size="small" onClick={() => void theOutbox().flush()}>
+            Try now
+          </Button>
+        )}
+      </span>
+      <NotSaved open={open && aside.length > 0} aside={aside} onClose={() => setOpen(false)} />
+    </>
   );
 }

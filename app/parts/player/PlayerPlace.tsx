@@ -8,7 +8,7 @@ import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, Link, NavLink, useFetcher, useNavigate } from 'react-router';
 import { useCells } from '../../keep/cells.ts';
-import { useFreshTune } from '../../keep/fresh.ts';
+import { useFresh } from '../../keep/fresh.ts';
 import { useSettings, type KeptPlayer } from '../../keep/player.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
@@ -39,7 +39,7 @@ const KEYS: Keys = [
 
 /** Who plays: the hand, the guitar, and the company. */
 export function PlayerPlace({ players, playerId, tune }: PlayerPlaceProps) {
-  useFreshTune();
+  useFresh();
   const at = players.findIndex(({ id }) => id === playerId);
   // Kept over the way to another player.
   const [deleted, setDeleted] = useState<Deleted | null>(null);
@@ -167,6 +167,7 @@ function OfTune({ tune, kept, name }: { tune: NonNullable<PlayerPlaceProps['tune
   const [cells, edit] = useCells(
     `tune:${tune.id}`,
     useMemo(() => ({ version: tune.version, cells: { playerId: tune.playerId } }), [tune.version, tune.playerId]),
+    'who plays the tune',
   );
   const bench = (
     <Button component={Link} to={`/tunes/${tune.id}/bench`} variant="outlined">

@@ -7,23 +7,24 @@ import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import Divider from '@mui/material/Divider';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Popover from '@mui/material/Popover';
 import Slider from '@mui/material/Slider';
-import { useState, type ReactNode } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
+import { Anchored } from '../frame/Anchored.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { BENCH_KEYS } from './keys.ts';
+import { Takes, type TakeName } from './Takes.tsx';
 
 interface BenchHeaderProps {
   readonly chart: Chart;
-  readonly takes: readonly { readonly id: string; readonly name: string }[];
+  readonly takes: readonly TakeName[];
   readonly takeId: string;
   readonly undoLabel: string | null;
   readonly redoLabel: string | null;
@@ -68,31 +69,13 @@ function Header(props: BenchHeaderProps) {
     onPlayer,
     onKeys,
   } = props;
-  const navigate = useNavigate();
   return (
     <>
       <div className="head-title">
         <h1>{chart.title}</h1>
         <TuneFacts chart={chart} />
       </div>
-      {takes.length > 1 && (
-        <Anchored label="Takes" icon={null} text={takes.find(({ id }) => id === takeId)?.name ?? 'Take'}>
-          {(close) =>
-            takes.map(({ id, name }) => (
-              <MenuItem
-                key={id}
-                selected={id === takeId}
-                onClick={() => {
-                  close();
-                  void navigate(`?take=${id}`);
-                }}
-              >
-                {name}
-              </MenuItem>
-            ))
-          }
-        </Anchored>
-      )}
+      <Takes takes={takes} takeId={takeId} tuneId={tuneId} />
       <span className="head-gap" />
       <SaveState />
       <Anchored
@@ -186,43 +169,6 @@ function Header(props: BenchHeaderProps) {
   );
 }
 export const BenchHeader = afterMusic(Header);
-
-interface AnchoredProps {
-  readonly label: string;
-  readonly icon: ReactNode;
-  readonly text?: string;
-  readonly className?: string;
-  readonly children: (close: () => void) => ReactNode;
-}
-
-/** A button with a menu under it. */
-function Anchored({ label, icon, text, className = '', children }: AnchoredProps) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const close = () => setAnchor(null);
-  return (
-    <>
-      {text === undefined ? (
-        <Tool label={label} onClick={(event) => setAnchor(event.currentTarget)}>
-          {icon}
-        </Tool>
-      ) : (
-        <Button
-          variant="outlined"
-          className={className}
-          aria-haspopup="menu"
-          {...(icon !== null && { 'aria-label': label })}
-          startIcon={icon}
-          onClick={(event) => setAnchor(event.currentTarget)}
-        >
-          <span>{text}</span>
-        </Button>
-      )}
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        {children(close)}
-      </Menu>
-    </>
-  );
-}
 
 function Volumes({ volumes, onVolumes }: Pick<BenchHeaderProps, 'volumes' | 'onVolumes'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);

@@ -85,6 +85,18 @@ export function Conflict({
   );
 }
 
+/** Said once, and put away: why an undo did less than it might. */
+export function Said({ words, onClose }: { readonly words: string | null; readonly onClose: () => void }) {
+  return (
+    <Snackbar
+      open={words !== null}
+      autoHideDuration={12_000}
+      onClose={(_, reason) => reason !== 'clickaway' && onClose()}
+      message={words}
+    />
+  );
+}
+
 /** A grip was banished: for a while it can be taken back. */
 export function Banished({
   grip,
@@ -92,7 +104,7 @@ export function Banished({
   onClose,
 }: {
   readonly grip: string | null;
-  readonly onTakeBack: (grip: string) => void;
+  readonly onTakeBack: () => void;
   readonly onClose: () => void;
 }) {
   return (
@@ -102,7 +114,7 @@ export function Banished({
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
       message={`${grip ?? ''} will not be offered again.`}
       action={
-        <Button size="small" color="secondary" onClick={() => grip !== null && onTakeBack(grip)}>
+        <Button size="small" color="secondary" onClick={onTakeBack}>
           Undo
         </Button>
       }

@@ -15,7 +15,7 @@ import {
   type Steer,
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
-import { useFreshTune } from '../../keep/fresh.ts';
+import { useFresh } from '../../keep/fresh.ts';
 import { useLatest } from '../../keep/latest.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -33,10 +33,11 @@ import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
 import { BenchKeys, type BenchActions } from './keys.ts';
-import { Banished, Conflict, Notices } from './Notices.tsx';
+import { Banished, Conflict, Notices, Said } from './Notices.tsx';
 import { Options, type OptionsTab } from './Options.tsx';
 import { OtherWays } from './OtherWays.tsx';
 import { Stage } from './Stage.tsx';
+import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
 import { useOffered } from './useOffered.ts';
 import { usePlayback } from './usePlayback.ts';
@@ -55,7 +56,7 @@ interface WorkbenchProps {
   readonly chart: Chart;
   readonly barIds: readonly string[];
   readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Cell>> };
-  readonly takes: readonly { readonly id: string; readonly name: string }[];
+  readonly takes: readonly TakeName[];
   /** The player's own styles, and how moves are chosen in this tune, as kept. */
   readonly styles: KeptCells;
   readonly taste: KeptCells;
@@ -75,7 +76,7 @@ const edits = (tell: (cells: Cells) => void) => useTake.subscribe(({ cells }) =>
 
 export function Workbench(props: WorkbenchProps) {
   const { tuneId, chartText, chart, barIds, take, takes, outdated } = props;
-  useFreshTune();
+  useFresh();
   // All but its version, which says nothing to whoever looks.
   const store = useTake(useShallow(({ version: _, ...rest }) => rest));
   const { open } = store;
@@ -83,7 +84,7 @@ export function Workbench(props: WorkbenchProps) {
     open(take.id, take.version, take.cells);
     return followOutbox();
   }, [take, open]);
-  const { edit, undoOne, redoOne, dismissConflict } = store;
+  const { edit, undoOne, redoOne, dismiss } = store;
   const opened = store.takeId === take.id;
   const cells = opened ? store.cells : take.cells;
 
@@ -362,13 +363,10 @@ export function Workbench(props: WorkbenchProps) {
       {cardsOpen && arranged && (
         <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
       )}
-      <Banished
-        grip={grips.lastBanished}
-        onTakeBack={(grip) => grips.mark(grip, null)}
-        onClose={grips.forgetBanished}
-      />
+      <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       <Snackbar open={playback.failed !== null} message={playback.failed} />
-      <Conflict kept={store.conflict} onClose={dismissConflict} />
+      <Conflict kept={store.conflict} onClose={dismiss} />
+      <Said words={store.said} onClose={dismiss} />
     </Frame>
   );
 }

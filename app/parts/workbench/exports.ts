@@ -1,5 +1,5 @@
 import { songOf, writeMidi, writeTab, type ArrangedColumn, type Chart, type Player } from '../../../core/index.ts';
-import { download, fileName } from './download.ts';
+import { download, fileName } from '../frame/download.ts';
 
 /** Hands the arrangement out as files; nothing while there is none. */
 export function exportsOf(chart: Chart, arranged: readonly ArrangedColumn[] | null, player: Player) {

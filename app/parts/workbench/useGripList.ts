@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { formatFrets, fretsAt, gripOf, passing, type Grip, type GripFilter } from '../../../core/index.ts';
-import type { GripMark, useGripBook } from '../../keep/player.ts';
+import type { GripMark, MarkedGrip, useGripBook } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import type { ListedGrips } from '../../work/questions.ts';
 
@@ -22,12 +22,15 @@ const NONE: readonly number[] = [];
 /** The grips of a column as listed: those that pass the filter, the player's own first, then the cheapest. */
 export function useGripList(
   priced: ListedGrips | null,
-  { kept, banished, mark, words }: ReturnType<typeof useGripBook>,
+  { kept, banished, mark, marked, unmark, words }: ReturnType<typeof useGripBook>,
 ) {
   const [filter, setFilter] = useRemembered<GripFilter>('grip-filter', NO_FILTER);
   /** One that is compared with whatever is tried. */
   const [beside, setBeside] = useState<{ readonly of: ListedGrips; readonly one: ListedGrip } | null>(null);
-  const [lastBanished, setLastBanished] = useState<string | null>(null);
+  const [lastBanished, setLastBanished] = useState<{
+    readonly grip: string;
+    readonly before: MarkedGrip | null;
+  } | null>(null);
   const own = useMemo(() => {
     if (priced === null || kept.length === 0) return new Set<number>();
     const wanted = new Set(kept);
@@ -64,11 +67,15 @@ export function useGripList(
     setBeside: (one: ListedGrip | null) => setBeside(one && priced && { of: priced, one }),
     banished,
     mark(grip: string, as: GripMark | null): void {
+      setLastBanished(as === 'banished' ? { grip, before: marked(grip) } : null);
       mark(grip, as);
-      setLastBanished(as === 'banished' ? grip : null);
     },
-    /** A grip that was banished just now, for taking it back. */
-    lastBanished,
+    /** A grip that was banished just now, for taking it back as it was. */
+    lastBanished: lastBanished?.grip ?? null,
+    takeBackBanished(): void {
+      if (lastBanished) unmark(lastBanished.grip, lastBanished.before);
+      setLastBanished(null);
+    },
     forgetBanished: () => setLastBanished(null),
   };
 }

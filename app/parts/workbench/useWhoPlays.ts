@@ -6,7 +6,7 @@ import { guitarOf } from '../neck/layout.ts';
 /** Who plays a tune, with their guitar and their grips; and how to give it to another. */
 export function useWhoPlays(tuneId: string, version: number, playerId: string, players: readonly KeptPlayer[]) {
   const kept = useMemo(() => ({ version, cells: { playerId } }), [version, playerId]);
-  const [cells, edit] = useCells(`tune:${tuneId}`, kept);
+  const [cells, edit] = useCells(`tune:${tuneId}`, kept, 'who plays the tune');
   const one = players.find(({ id }) => id === cells.playerId) ?? players[0]!;
   const { player } = useSettings(one);
   return {

@@ -1,0 +1,119 @@
+import { useEffect } from 'react';
+import { redirect, useLocation, useMatches, useRevalidator } from 'react-router';
+import { create } from 'zustand';
+import { theOutbox } from './browser.ts';
+
+interface Away {
+  /** Whether the server did not answer when it was last asked. */
+  readonly away: boolean;
+  /** Said once: what could not be done without it. */
+  readonly said: string | null;
+}
+
+/** Whether the server is there. */
+export const useAway = create<Away>(() => ({ away: false, said: null }));
+
+/** A fetch that reaches nobody rejects with this (Fetch standard); what a server answers never does. */
+const isAway = (error: unknown) => error instanceof TypeError;
+
+/** What each place showed last, by route and address: shown again while the server is away. */
+const shown = new Map<string, unknown>();
+const MOST_SHOWN = 100;
+const placeOf = (route: string, pathname: string, search: string) => `${route} ${pathname}${search}`;
+
+interface Loading<T> {
+  readonly request: Request;
+  readonly serverLoader: () => Promise<T>;
+}
+
+/** A route's loader in the browser: while the server is away a place shows what it showed, and one never opened is not gone to. */
+export function whenAwayAsBefore<T>(route: string) {
+  return async ({ request, serverLoader }: Loading<T>): Promise<T> => {
+    try {
+      const loaded = await serverLoader();
+      useAway.setState({ away: false });
+      return loaded;
+    } catch (error) {
+      if (!isAway(error)) throw error;
+      const { pathname, search } = new URL(request.url);
+      useAway.setState({ away: true });
+      const before = shown.get(placeOf(route, pathname, search));
+      if (before !== undefined) return before as T;
+      useAway.setState({
+        said: 'Yellow Heron does not answer, and this place was not opened before. Your work goes on here.',
+      });
+      throw redirect(location.pathname + location.search);
+    }
+  };
+}
+
+/** A route's action in the browser: what reaches nobody changes nothing, and that is said. */
+export async function whenAwaySaid<T>({ serverAction }: { serverAction: () => Promise<T> }) {
+  try {
+    return await serverAction();
+  } catch (error) {
+    if (!isAway(error)) throw error;
+    const problem = 'Yellow Heron does not answer; nothing was changed. Try again in a moment.';
+    useAway.setState({ away: true, said: problem });
+    return { problem };
+  }
+}
+
+const LOOK_MS = 3000;
+const isThere = async () => {
+  try {
+    // Past the service worker, which answers for pages only.
+    return (await fetch('/heron.svg', { method: 'HEAD', cache: 'no-store' })).status < 500;
+  } catch {
+    return false;
+  }
+};
+
+/** Remembers what each place shows, and looks for the server while it is away; once for the whole app. */
+export function useKeepPlaces(): void {
+  const { pathname, search } = useLocation();
+  const matches = useMatches();
+  const { revalidate } = useRevalidator();
+  const away = useAway((state) => state.away);
+  useEffect(() => {
+    for (const { id, loaderData } of matches)
+      if (loaderData !== undefined) shown.set(placeOf(id, pathname, search), loaderData);
+    for (const key of [...shown.keys()].slice(0, Math.max(0, shown.size - MOST_SHOWN))) shown.delete(key);
+  }, [matches, pathname, search]);
+  useEffect(() => {
+    void isThere().then((there) => useAway.setState({ away: !there }));
+  }, []);
+  useEffect(() => {
+    if (!away) return;
+    const timer = setInterval(() => {
+      void isThere().then((there) => {
+        if (!there) return;
+        useAway.setState({ away: false, said: null });
+        void theOutbox().flush();
+        void revalidate();
+      });
+    }, LOOK_MS);
+    return () => clearInterval(timer);
+  }, [away, revalidate]);
+}
+
+/** The browser keeps the pages that were opened, with the files of all places (public/sw.js). */
+export async function keepPages(): Promise<void> {
+  if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+  await navigator.serviceWorker.register('/sw.js');
+  const { active } = await navigator.serviceWorker.ready;
+  const { routes } = (window as unknown as { __reactRouterManifest: { routes: Record<string, RouteFiles> } })
+    .__reactRouterManifest;
+  const files = Object.values(routes).flatMap(({ module, imports = [], css = [], ...rest }) => [
+    module,
+    ...imports,
+    ...css,
+    ...Object.values(rest).filter((part): part is string => typeof part === 'string' && part.startsWith('/assets/')),
+  ]);
+  active?.postMessage([...new Set(files)]);
+}
+interface RouteFiles {
+  readonly module: string;
+  readonly imports?: readonly string[];
+  readonly css?: readonly string[];
+}

@@ -1,0 +1,61 @@
+import MoreHoriz from '@mui/icons-material/MoreHoriz';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import { memo } from 'react';
+import { Link } from 'react-router';
+import { TuneFacts } from '../frame/TuneFacts.tsx';
+import { agoText } from '../frame/when.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import type { ShelfTune } from './useTunes.ts';
+
+interface TuneRowProps {
+  readonly tune: ShelfTune;
+  readonly index: number;
+  readonly now: number;
+  /** Takes the row's height, where only those in sight are drawn. */
+  readonly measure: ((row: HTMLElement | null) => void) | null;
+  readonly onMenu: (anchor: HTMLElement) => void;
+}
+
+/** A tune on the shelf: the title, how it begins, its facts, when it was worked on. */
+export const TuneRow = memo(
+  function TuneRow({ tune, index, now, measure, onMenu }: TuneRowProps) {
+    const { id, title, facts, unreadable, changedAt } = tune;
+    return (
+      <li className="shelf-tune" data-index={index} ref={measure}>
+        {unreadable ? (
+          <a className="shelf-link" href={`/keeping/raw/tune/${id}`} download>
+            <span className="shelf-title">{title}</span>
+            <span className="shelf-unreadable">cannot be read; save its raw text</span>
+          </a>
+        ) : (
+          <>
+            <Link to={facts ? `/tunes/${id}/bench` : `/tunes/${id}/chart`} className="shelf-link">
+              <span className="shelf-title">{title}</span>
+              <span className="shelf-opening">
+                {facts?.opening.map((symbol, i) => (
+                  <ChordSymbol key={i} symbol={symbol} />
+                ))}
+              </span>
+              <span className="shelf-facts">{facts ? <TuneFacts chart={facts} /> : 'the chart is not finished'}</span>
+              <span className="shelf-bars">{facts && facts.bars > 0 ? `${facts.bars} bars` : ''}</span>
+              <span className="shelf-changed">{agoText(now - changedAt)}</span>
+            </Link>
+            <Button component={Link} to={`/tunes/${id}/chart`} className="shelf-chart">
+              Chart
+            </Button>
+          </>
+        )}
+        <IconButton
+          aria-label={`More for ${title}`}
+          aria-haspopup="menu"
+          onClick={(event) => onMenu(event.currentTarget)}
+        >
+          <MoreHoriz />
+        </IconButton>
+      </li>
+    );
+  },
+  // What is done with a row does not change with it.
+  (a, b) => a.tune === b.tune && a.index === b.index && a.now === b.now && a.measure === b.measure,
+);

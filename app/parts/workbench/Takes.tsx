@@ -1,0 +1,100 @@
+import Divider from '@mui/material/Divider';
+import MenuItem from '@mui/material/MenuItem';
+import { useState } from 'react';
+import { useFetcher, useNavigate } from 'react-router';
+import { theOutbox } from '../../keep/browser.ts';
+import { Anchored } from '../frame/Anchored.tsx';
+import { Deleted, useDeleted } from '../frame/Deleted.tsx';
+import { NameDialog } from '../frame/NameDialog.tsx';
+
+/** A take, to be chosen. */
+export interface TakeName {
+  readonly id: string;
+  readonly name: string;
+  /** Its document cannot be read. */
+  readonly unreadable: boolean;
+}
+
+interface TakesProps {
+  readonly takes: readonly TakeName[];
+  readonly takeId: string;
+  readonly tuneId: string;
+}
+
+/** The takes of a tune: which one is on the bench, its name, and a way to put it in the bin. */
+export function Takes({ takes, takeId, tuneId }: TakesProps) {
+  const navigate = useNavigate();
+  const fetcher = useFetcher();
+  const [renaming, setRenaming] = useState(false);
+  const deleted = useDeleted();
+  const here = takes.find(({ id }) => id === takeId);
+  const others = takes.filter(({ id, unreadable }) => id !== takeId && !unreadable);
+  const submit = async (intent: string, id: string, more: Record<string, string> = {}) => {
+    await fetcher.submit({ intent, id, ...more }, { method: 'post', action: `/tunes/${tuneId}/bench` });
+    theOutbox().announce(`tune:${tuneId}`);
+  };
+  const remove = async () => {
+    if (!here) return;
+    await navigate(`?take=${others[0]!.id}`);
+    await submit('delete', here.id);
+    deleted.add({ id: here.id, name: here.name });
+  };
+  return (
+    <>
+      <Anchored label="Takes" icon={null} text={here?.name ?? 'Take'} className="head-take">
+        {(close) => [
+          ...takes.map(({ id, name, unreadable }) => (
+            <MenuItem
+              key={id}
+              selected={id === takeId}
+              onClick={() => {
+                close();
+                if (unreadable) location.assign(`/keeping/raw/take/${id}`);
+                else void navigate(`?take=${id}`);
+              }}
+            >
+              {name}
+              {unreadable && ' (cannot be read; save its raw text)'}
+            </MenuItem>
+          )),
+          <Divider key="line" />,
+          <MenuItem
+            key="rename"
+            onClick={() => {
+              close();
+              setRenaming(true);
+            }}
+          >
+            Rename this take…
+          </MenuItem>,
+          <MenuItem
+            key="delete"
+            disabled={others.length === 0}
+            onClick={() => {
+              close();
+              void remove();
+            }}
+          >
+            Delete this take
+          </MenuItem>,
+        ]}
+      </Anchored>
+      <NameDialog
+        key={`${takeId} ${String(renaming)}`}
+        open={renaming}
+        what="take"
+        name={here?.name ?? ''}
+        onClose={() => setRenaming(false)}
+        onName={(name) => void submit('rename', takeId, { name })}
+      />
+      <Deleted
+        deleted={deleted}
+        onUndo={async ({ id }) => {
+          await submit('restore', id);
+          theOutbox().retryMissing();
+          await navigate(`?take=${id}`);
+        }}
+      />
+    </>
+  );
+}

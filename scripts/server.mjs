@@ -1,0 +1,104 @@
+/*
+ * The app's server: `node scripts/server.mjs BUILD` with HOST, PORT and HERON_DB. It answers to one address only, gives
+ * every file the policy that its pages have, and ends with its starter.
+ */
+import { createServer } from 'node:http';
+import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { createRequestHandler } from '@react-router/express';
+import compression from 'compression';
+import express from 'express';
+import { movedPage } from './moved-page.mjs';
+
+const HOST = process.env.HOST ?? '127.0.0.1';
+const PORT = Number(process.env.PORT ?? 4750);
+const LAST_WORDS_MS = 1000;
+
+// What is made here is its owner's alone.
+process.umask(0o077);
+
+/** The names of this machine by which the app may have been known before: they lead to its one address. */
+const OTHER_NAMES = ['localhost', '[::1]'];
+/** Files run under a policy of their own, workers most of all; the search's inner loop is WebAssembly. */
+const FILE_POLICY = [
+  "default-src 'self'",
+  "script-src 'self' 'wasm-unsafe-eval'",
+  "connect-src 'self' blob:",
+  "object-src 'none'",
+  "base-uri 'self'",
+  "frame-ancestors 'none'",
+].join('; ');
+
+const folder = resolve(process.argv[2] ?? 'build');
+const build = await import(pathToFileURL(join(folder, 'server', 'index.js')).href);
+
+const app = express();
+app.disable('x-powered-by');
+app.use((request, response, next) => {
+  const refuse = (status, words, headers = {}) => response.status(status).set(headers).type('text').send(`${words}\n`);
+  response.set({ 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': FILE_POLICY });
+  const { method, url, headers } = request;
+  if (!['GET', 'HEAD', 'POST'].includes(method))
+    return refuse(405, 'Yellow Heron reads (GET) and takes edits (POST); nothing else.', { Allow: 'GET, HEAD, POST' });
+  if (!url.startsWith('/')) return refuse(400, 'Ask for a path that begins with a slash, not for a whole address.');
+  const name = /^(\[[0-9a-f:]+\]|[\w.-]+)(:\d{1,5})?$/i.exec(headers.host ?? '')?.[1]?.toLowerCase();
+  if (name === undefined) return refuse(400, 'The request does not say which host it is for.');
+  if (name !== HOST && !OTHER_NAMES.includes(name))
+    return refuse(421, `This address is not Yellow Heron's. It is at ${HOST}.`);
+  try {
+    decodeURIComponent(url.split('?')[0]);
+  } catch {
+    return refuse(400, 'This address is not written as an address is.');
+  }
+  if (name === HOST || method === 'POST') return next();
+  // Edits that wait in the other name's storage are brought along, which only a page under that name can do.
+  const home = `http://${HOST}:${PORT}`;
+  if (!String(headers.accept ?? '').includes('text/html')) return response.redirect(308, home + url);
+  const { nonce, html } = movedPage(home + url);
+  const policy = `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; base-uri 'none'; frame-ancestors 'none'`;
+  return response.set({ 'Content-Security-Policy': policy, 'Cache-Control': 'no-store' }).type('html').send(html);
+});
+app.use(compression());
+app.use('/assets', express.static(join(folder, 'client', 'assets'), { immutable: true, maxAge: '1y', index: false }));
+app.use(express.static(join(folder, 'client'), { index: false, maxAge: 0 }));
+app.use((_, response, next) => {
+  // Pages bring a policy of their own, with a nonce (app/guard.ts); two policies would both hold.
+  response.removeHeader('Content-Security-Policy');
+  response.removeHeader('X-Content-Type-Options');
+  next();
+});
+app.all('*', createRequestHandler({ build, mode: process.env.NODE_ENV }));
+// Express knows an error handler by its four arguments.
+// eslint-disable-next-line no-unused-vars
+app.use((error, _request, response, _next) => {
+  console.error(error instanceof Error ? error.message : String(error));
+  if (response.headersSent) response.destroy();
+  else
+    response
+      .status(error.status ?? 500)
+      .type('text')
+      .send('This could not be answered.\n');
+});
+
+const server = createServer(app);
+server.on('error', (error) => {
+  console.error(`The server cannot listen at ${HOST}:${PORT}: ${error.message}`);
+  process.exit(1);
+});
+server.listen(PORT, HOST);
+
+let ending = false;
+/** Lets what is being answered be answered, and does not wait for browsers that keep a connection open. */
+function end() {
+  if (ending) return;
+  ending = true;
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => {
+    server.closeAllConnections();
+    process.exit(0);
+  }, LAST_WORDS_MS).unref();
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, end);
+// The channel closes when the starter ends, however it ends.
+process.on('disconnect', end);
