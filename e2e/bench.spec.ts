@@ -144,24 +144,6 @@ test('a server that is away: the edit waits, says so, survives a reload, and is 
   expect((await symbols(page))[0]).toBe(chosen);
 });
 
-test('two windows on one chord: the first stands, the other is kept as a take', async ({ page, context, clean }) => {
-  clean.allow(/409/);
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
-  const other = await context.newPage();
-  await openBench(other, id);
-  const choose = (where: typeof page, n: number) =>
-    where.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(n).locator('.option-keep').click();
-  await choose(page, 3);
-  await expectSaved(page);
-  await choose(other, 5);
-  await expect(other.getByText('This chord was changed in another window')).toBeVisible();
-  expect((await symbols(other))[0]).toBe((await symbols(page))[0]);
-  await other.getByRole('link', { name: 'Open it' }).click();
-  await expect(other.getByRole('button', { name: 'Take 1 (other window)' })).toBeVisible();
-  expect((await symbols(other))[0]).toBe('C major 9');
-});
-
 test('a thousand bars are arranged, and the page stays usable', async ({ page }) => {
   const id = await newTune(page, `title: Long\nkey: C\n${'| C | Am | Dm | G7 |\n'.repeat(250)}`);
   await page.goto(`/tunes/${id}/bench`);

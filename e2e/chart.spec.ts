@@ -51,25 +51,6 @@ test('a five-megabyte paste is answered in words, and can be undone', async ({ p
   await expectSaved(page);
 });
 
-test('two windows: the later text is kept as a tune of its own, the earlier stands', async ({
-  page,
-  context,
-  clean,
-}) => {
-  clean.allow(/409/);
-  const id = await newTune(page, 'title: Two Hands\nkey: C\n| C |\n');
-  const other = await context.newPage();
-  await other.goto(`/tunes/${id}/chart`);
-  await typeChart(page, 'title: Two Hands\nkey: C\n| C | F |\n');
-  await expectSaved(page);
-  await typeChart(other, 'title: Two Hands\nkey: C\n| C | G |\n');
-  await expect(other.getByText('This chart was changed in another window')).toBeVisible();
-  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | F |');
-  await other.getByRole('link', { name: 'Open mine' }).click();
-  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Two Hands (other window)');
-  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | G |');
-});
-
 test('a chart is stripped to what bears load, told what went, and brought back', async ({ page }) => {
   await newTune(page, 'title: Strip\nkey: C\n| C C#dim7 | Dm7 G7 | C |\n');
   const editor = page.getByRole('textbox', { name: 'Chart text' });

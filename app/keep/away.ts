@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { redirect, useLocation, useMatches, useRevalidator } from 'react-router';
+import { isRouteErrorResponse, redirect, useLocation, useMatches, useRevalidator } from 'react-router';
 import { create } from 'zustand';
 import { theOutbox } from './browser.ts';
 
@@ -21,6 +21,13 @@ const shown = new Map<string, unknown>();
 const MOST_SHOWN = 100;
 const placeOf = (route: string, pathname: string, search: string) => `${route} ${pathname}${search}`;
 
+const GONE =
+  'This was deleted in another window, and lies in the bin (Keeping). What you change here is kept, and saved once it is brought back.';
+const wordsIn = (told: unknown) =>
+  typeof told === 'object' && told !== null && 'message' in told
+    ? String(told.message)
+    : 'The page could not be renewed; it shows what it showed before.';
+
 interface Loading<T> {
   readonly request: Request;
   readonly serverLoader: () => Promise<T>;
@@ -34,10 +41,16 @@ export function whenAwayAsBefore<T>(route: string) {
       useAway.setState({ away: false });
       return loaded;
     } catch (error) {
-      if (!isAway(error)) throw error;
       const { pathname, search } = new URL(request.url);
-      useAway.setState({ away: true });
       const before = shown.get(placeOf(route, pathname, search));
+      // A place one is at does not turn into an error page: what is wrong is said, and the work stays in sight.
+      const here = pathname === location.pathname && search === location.search;
+      if (isRouteErrorResponse(error) && here && before !== undefined) {
+        useAway.setState({ said: error.status === 404 ? GONE : wordsIn(error.data) });
+        return before as T;
+      }
+      if (!isAway(error)) throw error;
+      useAway.setState({ away: true });
       if (before !== undefined) return before as T;
       useAway.setState({
         said: 'Yellow Heron does not answer, and this place was not opened before. Your work goes on here.',
