@@ -2,15 +2,7 @@
 export { good, bad, problem, type Outcome, type Place, type Problem, type ProblemCode } from './problem.ts';
 export { run } from './steps.ts';
 export { applyPatch, applyPatches, type EditAnswer, type Kept, type Patch } from './patch.ts';
-export {
-  changeBetween,
-  movedOver,
-  shareLine,
-  swapped,
-  undoOf,
-  withChange,
-  type TextChange,
-} from './text-change.ts';
+export { changeBetween, movedOver, shareLine, swapped, undoOf, withChange, type TextChange } from './text-change.ts';
 export { hertz, maskOf, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
 export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
 export { degreePitchClass, semitones, spell, type Degree } from './pitch/degree.ts';

@@ -7,7 +7,17 @@ import { dataFaultOf, Unreadable } from './faults.ts';
 import { databasePath, migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { createPlayer, listPlayers } from './players.ts';
 import { getSetting } from './settings.ts';
-import { createTune, fillFacts, getTake, getTune, listShelf, listTakes, listTunes, takeNames } from './tunes.ts';
+import {
+  createTune,
+  fillFacts,
+  getTake,
+  getTune,
+  listShelf,
+  listTakes,
+  listTunes,
+  shelfJson,
+  takeNames,
+} from './tunes.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'heron-faults-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -135,6 +145,7 @@ describe('a row that cannot be read', () => {
         [good.id, false],
         [bad.id, true],
       ]);
+      expect(JSON.parse(shelfJson(db))).toEqual(listShelf(db));
       expect(listTunes(db).map(({ id }) => id)).toEqual([good.id]);
       expect(() => getTune(db, bad.id)).toThrow(Unreadable);
       const edit = (id: string, patch: object) =>

@@ -63,6 +63,15 @@ export function listShelf(db: Db, most = -1): ShelfTune[] {
     .map(({ whole, facts, ...row }) => ({ ...row, facts: readFacts(facts), unreadable: whole === 0 }));
 }
 
+/** Every tune of the shelf, as JSON text, made by the database: two thousand rows pass through no object of ours. */
+export function shelfJson(db: Db): string {
+  const row = sql`json_object('id', ${tune.id}, 'title', ${tune.title}, 'changedAt', ${tune.changedAt}, 'facts', json(iif(json_valid(${tune.facts}), ${tune.facts}, 'null')), 'unreadable', json(iif(${looksWhole}, 'false', 'true')))`;
+  const found = db.get<{ tunes: string }>(
+    sql`select json_group_array(${row} order by ${tune.changedAt} desc, ${tune}.rowid) as tunes from ${tune} where ${tune.deletedAt} is null`,
+  );
+  return found.tunes;
+}
+
 /** Whether a document begins and ends as those that were written here: a look, where reading all takes too long. */
 const looksWhole = sql<number>`${tune.doc} glob '{"schema":1,"bars":[[]*}'`;
 

@@ -31,31 +31,82 @@ test('bad edits and oversized bodies are answered, and the server stays up', asy
   expect((await request.get('/')).status()).toBe(200);
 });
 
-test('a name of someone else pointed here, and a body without a length, are refused', async ({ baseURL }) => {
-  const { port } = new URL(baseURL!);
-  const ask = (lines: string[]) =>
-    new Promise<string>((resolve, reject) => {
-      const socket = connect(Number(port), '127.0.0.1', () => socket.write(lines.join('\r\n')));
-      socket.once('data', (data) => {
-        resolve(data.toString().split('\r\n')[0]!);
-        socket.destroy();
-      });
-      socket.once('error', reject);
+/** Sends lines to the server as they are, and reads the first line of its answer, with the headers. */
+function askRaw(baseURL: string, lines: readonly string[]): Promise<string> {
+  const { port } = new URL(baseURL);
+  return new Promise((resolve, reject) => {
+    const socket = connect(Number(port), '127.0.0.1', () => socket.write(lines.join('\r\n')));
+    socket.once('data', (data) => {
+      resolve(data.toString().split('\r\n\r\n')[0]!);
+      socket.destroy();
     });
-  expect(await ask(['GET / HTTP/1.1', 'Host: strange.example', '', ''])).toContain('421');
-  expect(
-    await ask([
-      'POST /edits HTTP/1.1',
-      `Host: 127.0.0.1:${port}`,
-      'Transfer-Encoding: chunked',
-      '',
-      '2',
-      '{}',
-      '0',
-      '',
-      '',
-    ]),
-  ).toContain('411');
+    socket.once('error', reject);
+  });
+}
+
+test('wrong requests are answered with what is wrong, files too, and the server stays up', async ({
+  baseURL,
+  request,
+}) => {
+  const { host } = new URL(baseURL!);
+  const ask = (...lines: string[]) => askRaw(baseURL!, [...lines, '', '']);
+  for (const path of ['/', '/heron.svg', '/sw.js', '/edits'])
+    expect(await ask(`GET ${path} HTTP/1.1`, 'Host: strange.example')).toContain(' 421 ');
+  expect(await ask('GET / HTTP/1.1')).toContain(' 400 ');
+  expect(await ask('GET / HTTP/1.0')).toContain(' 400 ');
+  expect(await ask('GET / HTTP/1.1', 'Host: 127.0.0.1:9@evil.example')).toContain(' 400 ');
+  expect(await ask('GET http://evil.example/ HTTP/1.1', `Host: ${host}`)).toContain(' 400 ');
+  expect(await ask('GET /%E0%A4%A HTTP/1.1', `Host: ${host}`)).toContain(' 400 ');
+  for (const method of ['TRACE', 'PUT', 'DELETE', 'OPTIONS'])
+    expect(await ask(`${method} / HTTP/1.1`, `Host: ${host}`)).toContain(' 405 ');
+  const chunked = ['Transfer-Encoding: chunked', '', '2', '{}', '0'];
+  expect(await ask('POST /edits HTTP/1.1', `Host: ${host}`, ...chunked)).toContain(' 411 ');
+  for (const path of ['/?index', '/players/x', '/tunes/x/bench', '/keeping', '/tunes/x/history']) {
+    expect((await request.post(path, { data: { intent: 'new' } })).status(), path).toBe(400);
+    expect((await request.post(path, { headers: { 'content-type': 'text/plain' }, data: 'intent=new' })).status()).toBe(
+      400,
+    );
+    const broken = { 'content-type': 'multipart/form-data; boundary=none' };
+    expect((await request.post(path, { headers: broken, data: 'no part' })).status()).toBe(400);
+  }
+  expect((await request.post('/tunes/x/chart', { form: { intent: 'new' } })).status()).toBe(405);
+  expect((await request.get('/')).status()).toBe(200);
+});
+
+test('files and workers carry a policy and nosniff, like pages', async ({ request, page }) => {
+  await page.goto('/');
+  const worker = await page.evaluate(() => fetch('/sw.js').then(({ url }) => url));
+  const script = await page.evaluate(() => document.querySelector<HTMLLinkElement>('link[rel=modulepreload]')!.href);
+  for (const file of ['/heron.svg', worker, script]) {
+    const headers = (await request.get(file)).headers();
+    expect(headers['content-security-policy'], file).toContain("default-src 'self'");
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  }
+});
+
+test('pages do not go against their own policy', async ({ page }) => {
+  const id = await newTune(page, 'title: Lawful\nkey: C\n| C | Am |\n');
+  await page.addInitScript(() => {
+    const seen = window as unknown as { broken: string[] };
+    seen.broken = [];
+    document.addEventListener('securitypolicyviolation', (event) =>
+      seen.broken.push(`${event.effectiveDirective} ${event.blockedURI} ${event.sourceFile}`),
+    );
+  });
+  for (const place of [
+    '/',
+    `/tunes/${id}/chart`,
+    `/tunes/${id}/bench`,
+    `/tunes/${id}/history`,
+    '/grips',
+    '/players',
+    '/keeping',
+  ]) {
+    await page.goto(place);
+    await expect(page.locator('.save')).toHaveText('saved');
+    if (place.endsWith('bench')) await expect(page.locator('.note').first()).toBeVisible();
+    expect(await page.evaluate(() => (window as unknown as { broken: string[] }).broken), place).toEqual([]);
+  }
 });
 
 test('every page carries a strict policy with a nonce of its own', async ({ request }) => {
@@ -68,7 +119,7 @@ test('every page carries a strict policy with a nonce of its own', async ({ requ
 });
 
 for (const scheme of ['light', 'dark'] as const) {
-  test(`axe finds nothing on shelf, chart, bench and player, ${scheme}`, async ({ page }) => {
+  test(`axe finds nothing on shelf, chart, bench, grips, player, keeping and history, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme });
     const id = await newTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
     const check = async () => {
@@ -92,6 +143,11 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.goto(`/players?tune=${id}`);
     await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await check();
+    for (const place of ['/keeping', `/tunes/${id}/history`]) {
+      await page.goto(place);
+      await expect(page.locator('.save')).toHaveText('saved');
+      await check();
+    }
   });
 }
 
@@ -130,6 +186,8 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
   await page.getByRole('option').nth(1).click();
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
   await expect(page.locator('#column-1')).toContainText('chosen');
-  await page.goto('/players');
-  expect(await overflow()).toBeLessThanOrEqual(0);
+  for (const place of ['/players', '/keeping', `/tunes/${id}/history`, '/']) {
+    await page.goto(place);
+    expect(await overflow(), place).toBeLessThanOrEqual(0);
+  }
 });

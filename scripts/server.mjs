@@ -1,10 +1,14 @@
 /*
  * The app's server: `node scripts/server.mjs BUILD` with HOST, PORT and HERON_DB. It answers to one address only, gives
- * every file the policy that its pages have, and ends with its starter.
+ * every file the policy that its pages have, and ends with its starter. Edits are taken here; pages are drawn in a thread
+ * of their own.
  */
-import { createServer } from 'node:http';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { Agent, createServer, request as ask } from 'node:http';
+import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { Worker } from 'node:worker_threads';
 import { createRequestHandler } from '@react-router/express';
 import compression from 'compression';
 import express from 'express';
@@ -31,6 +35,32 @@ const FILE_POLICY = [
 
 const folder = resolve(process.argv[2] ?? 'build');
 const build = await import(pathToFileURL(join(folder, 'server', 'index.js')).href);
+const mode = process.env.NODE_ENV;
+
+const between = mkdtempSync(join(tmpdir(), 'heron-'));
+process.on('exit', () => rmSync(between, { recursive: true, force: true }));
+const socketPath = join(between, 'pages');
+const pages = new Worker(new URL('pages.worker.mjs', import.meta.url), {
+  workerData: { folder, socket: socketPath, mode },
+});
+pages.on('error', (error) => {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exit(1);
+});
+await new Promise((ready) => pages.once('message', ready));
+const agent = new Agent({ keepAlive: true });
+
+/** Hands a request to the thread that draws pages, and its answer back. */
+function fromPages(request, response, next) {
+  const { method, url: path, headers } = request;
+  const asked = ask({ socketPath, agent, method, path, headers }, (answer) => {
+    response.writeHead(answer.statusCode, answer.rawHeaders);
+    answer.pipe(response);
+  });
+  asked.on('error', next);
+  response.on('close', () => asked.destroy());
+  request.pipe(asked);
+}
 
 const app = express();
 app.disable('x-powered-by');
@@ -58,16 +88,20 @@ app.use((request, response, next) => {
   const policy = `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; base-uri 'none'; frame-ancestors 'none'`;
   return response.set({ 'Content-Security-Policy': policy, 'Cache-Control': 'no-store' }).type('html').send(html);
 });
-app.use(compression());
-app.use('/assets', express.static(join(folder, 'client', 'assets'), { immutable: true, maxAge: '1y', index: false }));
-app.use(express.static(join(folder, 'client'), { index: false, maxAge: 0 }));
+app.use(
+  '/assets',
+  compression(),
+  express.static(join(folder, 'client', 'assets'), { immutable: true, maxAge: '1y', index: false }),
+);
+app.use(compression(), express.static(join(folder, 'client'), { index: false, maxAge: 0 }));
 app.use((_, response, next) => {
   // Pages bring a policy of their own, with a nonce (app/guard.ts); two policies would both hold.
   response.removeHeader('Content-Security-Policy');
   response.removeHeader('X-Content-Type-Options');
   next();
 });
-app.all('*', createRequestHandler({ build, mode: process.env.NODE_ENV }));
+app.post('/edits', createRequestHandler({ build, mode }));
+app.all('*', fromPages);
 // Express knows an error handler by its four arguments.
 // eslint-disable-next-line no-unused-vars
 app.use((error, _request, response, _next) => {

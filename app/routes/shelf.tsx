@@ -26,7 +26,7 @@ export function meta() {
 }
 
 /** As many tunes as come with the page; the rest follow once it stands (shelf-rows.ts). */
-const FIRST_TUNES = 40;
+const FIRST_TUNES = 16;
 
 export const loader = inWords((_: Route.LoaderArgs) => {
   const db = database();

@@ -1,7 +1,6 @@
 import { LONGEST_CHART } from './parse.ts';
 
-const fill = (piece: string, length = LONGEST_CHART) =>
-  piece.repeat(Math.ceil(length / piece.length)).slice(0, length);
+const fill = (piece: string, length = LONGEST_CHART) => piece.repeat(Math.ceil(length / piece.length)).slice(0, length);
 const under = (bars: number, line: string) => {
   const head = `${'| C '.repeat(bars)}|\n`;
   return head + fill(line, LONGEST_CHART - head.length);

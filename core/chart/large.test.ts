@@ -38,13 +38,34 @@ test('a jump that plays too many bars is told without a repeat to point at', () 
 });
 
 /** Pieces of charts, and of what is pasted in their place. */
-const PIECES = ['| ', 'C ', 'Am7 ', '% ', '. ', '|: ', ':|', '|1 ', ':|2 ', '{or F} ', '{', '}', '[', ']', '[A]', '> a ']
-  .concat(['~', '\n', '\n> x | y\n', ' ', '\t', ':', 'title: x\n', 'a', '9', '#', '{x4} ', '{D.C.}', '{3/4} ', 'N.C. ']);
+const PIECES = [
+  '| ',
+  'C ',
+  'Am7 ',
+  '% ',
+  '. ',
+  '|: ',
+  ':|',
+  '|1 ',
+  ':|2 ',
+  '{or F} ',
+  '{',
+  '}',
+  '[',
+  ']',
+  '[A]',
+  '> a ',
+].concat(['~', '\n', '\n> x | y\n', ' ', '\t', ':', 'title: x\n', 'a', '9', '#', '{x4} ', '{D.C.}', '{3/4} ', 'N.C. ']);
 
 test('any large mixture of pieces is answered, and a chart that reads can be moved to another key', () => {
   const large = fc
     .array(fc.tuple(fc.constantFrom(...PIECES), fc.constantFrom(1, 1, 2, 40, 5000, 50_000)), { maxLength: 30 })
-    .map((runs) => runs.map(([piece, times]) => piece.repeat(times)).join('').slice(0, LONGEST_CHART));
+    .map((runs) =>
+      runs
+        .map(([piece, times]) => piece.repeat(times))
+        .join('')
+        .slice(0, LONGEST_CHART),
+    );
   fc.assert(
     fc.property(large, (text) => {
       const read = parseChart(text);

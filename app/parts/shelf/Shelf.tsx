@@ -94,7 +94,7 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   const newTune = useRef<HTMLFormElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const long = tunes.length > LONG;
-   
+
   const virtual = useVirtualizer({
     count: tunes.length,
     enabled: long,
