@@ -36,17 +36,22 @@ const BY_CODE: readonly (readonly [RegExp, string])[] = [
 /** What an error says of the data as a whole, or null where it says nothing of it. */
 export function dataFaultOf(error: unknown): DataFault | null {
   if (error instanceof DataFault) return error;
-  if (!(error instanceof Error)) return null;
-  const code = String((error as { code?: unknown }).code ?? '');
+  const { code, message } = sqliteError(error) ?? { code: '', message: '' };
   const known = BY_CODE.find(([pattern]) => pattern.test(code));
   if (known) return new DataFault(known[1], { cause: error });
-  const table = /^no such (table|column): (\S+)/.exec(error.message);
-  if (code.startsWith('SQLITE') && table)
+  const table = /^no such (table|column): (\S+)/.exec(message);
+  if (table)
     return new DataFault(`The file of your data lacks its ${table[1]} “${table[2]}”: it is damaged, or not ours.`, {
       cause: error,
     });
   return null;
 }
 
-export const isBusy = (error: unknown): boolean =>
-  error instanceof Error && /^SQLITE_(BUSY|LOCKED)/.test(String((error as { code?: unknown }).code ?? ''));
+export const isBusy = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(sqliteError(error)?.code ?? '');
+
+/** An error of the driver, known by its code: its class is of whatever realm loaded the driver first. */
+function sqliteError(error: unknown): { readonly code: string; readonly message: string } | null {
+  if (typeof error !== 'object' || error === null || !('code' in error) || !('message' in error)) return null;
+  const { code, message } = error as { code: unknown; message: unknown };
+  return typeof code === 'string' && code.startsWith('SQLITE') ? { code, message: String(message) } : null;
+}

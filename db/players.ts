@@ -116,7 +116,7 @@ export function getGrips(
   return { version: last?.version ?? 1, cells: Object.fromEntries(rows.map((row) => [gripKeyOf(row), gripCell(row)])) };
 }
 
-/** Puts cells in the place of those that were kept; a grip that goes lies in the bin, with its words. */
+/** Puts cells in the place of those that were kept; a kept grip that goes lies in the bin, with its words. */
 export function putGrips(
   db: Db,
   playerId: string,

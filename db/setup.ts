@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readPlayer } from '../core/index.ts';
 import { gripsPatch, takeDoc } from './documents.ts';
+import { dataFaultOf } from './faults.ts';
 import { keepHouse } from './housekeeping.ts';
 import { inWords } from './in-words.ts';
 import { databasePath, migrateDatabase, openDatabase, type Db } from './open.ts';
@@ -20,7 +21,14 @@ inWords(() => {
   if (backup !== null) console.log(`The data were backed up to ${backup} before they were brought up to date.`);
   fillFacts(db);
   if (process.argv.includes('--demo') && db.select({ id: tune.id }).from(tune).limit(1).all().length === 0) fill(db);
-  keepHouse(db, path);
+  try {
+    keepHouse(db, path);
+  } catch (error) {
+    // No room for a backup is no reason not to play.
+    const fault = dataFaultOf(error);
+    if (!fault) throw error;
+    console.error(`No backup could be made: ${fault.message}`);
+  }
   db.$client.close();
 });
 

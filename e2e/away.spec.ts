@@ -1,3 +1,5 @@
+import { spawn } from 'node:child_process';
+import { rename } from 'node:fs/promises';
 import Database from 'better-sqlite3';
 import { expect, test as base } from '@playwright/test';
 import { expectSaved, idle, symbols, typeChart } from './player.ts';
@@ -177,6 +179,13 @@ test('data that cannot be written are said in words at the edit, which waits, an
     status: 'fault',
     message: expect.stringContaining('lacks its table') as unknown,
   });
+  change(own, 'alter table gone rename to edit');
+  await rename(own.database, `${own.database}.elsewhere`);
+  await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | D7 |\n');
+  await expect(page.locator('.save')).toContainText('was moved or deleted while Yellow Heron ran');
+  await rename(`${own.database}.elsewhere`, own.database);
+  await page.getByRole('button', { name: 'Try now' }).click();
+  await expectSaved(page);
   expect(own.printed()).not.toContain('    at ');
 });
 
@@ -248,4 +257,19 @@ test('the server ends in time with pages open, and says nothing it did not look 
   await page.goto(own.address);
   await expect(page.getByText('Slack Water', { exact: true })).toBeVisible();
   expect(await own.end('SIGINT')).toBe(true);
+});
+
+test('a server ends with its starter, however that ends', async ({ own }) => {
+  await own.end();
+  const start = `require('node:child_process').spawn(process.execPath, ['scripts/server.mjs', process.env.HERON_BUILD ?? 'build'], { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] })`;
+  const starter = spawn(process.execPath, ['-e', start], {
+    env: { ...process.env, HERON_DB: own.database, HOST: '127.0.0.1', PORT: String(own.port), NODE_ENV: 'production' },
+  });
+  const answers = () =>
+    fetch(`${own.address}/heron.svg`)
+      .then(({ ok }) => ok)
+      .catch(() => false);
+  await expect.poll(answers).toBe(true);
+  starter.kill('SIGKILL');
+  await expect.poll(answers).toBe(false);
 });

@@ -123,6 +123,14 @@ test('a grip is kept with a name, tags and a note, found by them, and forgotten'
   await expect(page.getByLabel(/^A grip, a chord/)).toHaveValue('x-3-5-4-5-3');
   await expect(page.getByLabel('Its name')).toHaveValue('Gangway');
   await expect(page.getByLabel('Tags, with commas')).toHaveValue('opening, calm');
+  // Banished and brought back, or taken off the list and put on it again, it has all that was said of it.
+  await page.getByRole('button', { name: 'Banish', exact: true }).click();
+  await page.getByRole('button', { name: 'Banished' }).click();
+  await expect(page.getByLabel('Its name')).toHaveValue('Gangway');
+  await page.getByRole('button', { name: 'One of mine' }).click();
+  await expect(page.getByText('Gangway is in the bin for thirty days.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Tags, with commas')).toHaveValue('opening, calm');
   await page.getByRole('button', { name: 'One of mine' }).click();
   await expect(mine.getByRole('listitem')).toHaveCount(1);
   await expectSaved(page);

@@ -137,7 +137,7 @@ test('a tune goes back to what it was on another day, and forward again', async 
   const days = page.getByRole('navigation', { name: 'Days' }).getByRole('link');
   await expect(days).toHaveCount(1);
   await days.first().click();
-  await expect(page.getByText('The chart was what it is now.')).toBeVisible();
+  await expect(page.getByText('This is what it is now.')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
   await page.getByRole('link', { name: 'To the chart' }).click();
   await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Db |\n');

@@ -2,11 +2,18 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import Database from 'better-sqlite3';
 import { ROOT } from './prepare.mjs';
 import { served } from './served.mjs';
 
 const OUT = join(ROOT, 'docs', 'screenshots');
-const { address, stop } = await served();
+const { address, database, stop } = await served();
+/** Makes every edit some days older. */
+function ageEdits(days) {
+  const db = new Database(database);
+  db.prepare('update edit set at = at - ?').run(days * 86_400_000);
+  db.close();
+}
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 async function shot(name, { width = 1280, height = 800, scheme = 'light' }, steps) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
@@ -134,6 +141,38 @@ await shot('grip-cards', {}, async (page) => {
   await page.getByRole('menuitem', { name: /^Grips, large/ }).click();
 });
 await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
+await shot('history', {}, async (page) => {
+  await open(page, 'Two Landings', 'chart');
+  const editor = page.getByRole('textbox', { name: 'Chart text' });
+  for (const [from, to] of [
+    ['F#m B7', 'F#m7 B9'],
+    ['C#7', 'C#7b9'],
+    ['| Ebm7 | Ab7 |', '| Ebm9 | D7 |'],
+  ]) {
+    const text = (await editor.innerText()).replaceAll(/\n\n/g, '\n');
+    await editor.click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.insertText(text.replace(from, to));
+    await page.waitForTimeout(900);
+    await page.locator('.save', { hasText: /^saved$/ }).waitFor();
+    // As if each had been made on a day of its own.
+    ageEdits(1.2);
+  }
+  await page.getByRole('link', { name: 'History' }).click();
+  await page.getByRole('navigation', { name: 'Days' }).getByRole('link').nth(2).click();
+  await page.getByText('Go back to this day').waitFor();
+});
+await shot('keeping', {}, async (page) => {
+  for (const title of ['Midstream', 'Foghorn Blues']) {
+    await page.locator('.shelf-tune', { hasText: title }).locator('a').first().focus();
+    await page.keyboard.press('Delete');
+    await page.locator('.shelf-tune', { hasText: title }).waitFor({ state: 'detached' });
+  }
+  await page.getByRole('link', { name: 'Keeping' }).click();
+  await page.keyboard.press('b');
+  await page.getByText('made by you').waitFor();
+  await page.goto(`${address}/keeping`);
+});
 await shot('chart-problems', {}, async (page) => {
   // Last, for what is typed here is kept.
   await open(page, 'Slack Water', 'chart');

@@ -21,6 +21,7 @@ export async function served() {
   while (!(await fetch(address).catch(() => null))?.ok) await new Promise((resolve) => setTimeout(resolve, 100));
   return {
     address,
+    database: env.HERON_DB,
     stop() {
       server.kill();
       rmSync(work, { recursive: true, force: true });

@@ -116,7 +116,10 @@ export function useGripBook({ id, name, grips }: KeptPlayer, player: Player) {
   const mark = useCallback(
     (grip: string, as: GripMark | null) => {
       const key = `${tuning}/${grip}`;
-      edit({ [key]: as === null ? null : { ...all.current[key], banished: as === 'banished' } });
+      const before = all.current[key];
+      // One that is described was kept before it was banished, and is again.
+      const described = before?.banished === true && Object.keys(before).length > 1;
+      edit({ [key]: as === null && !described ? null : { ...before, banished: as === 'banished' } });
     },
     [edit, tuning, all],
   );

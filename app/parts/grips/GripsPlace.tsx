@@ -15,7 +15,8 @@ import {
   type Key,
   type NoteName,
 } from '../../../core/index.ts';
-import { useGripBook, usePlayer, type KeptPlayer } from '../../keep/player.ts';
+import { useFresh } from '../../keep/fresh.ts';
+import { useGripBook, usePlayer, type KeptPlayer, type MarkedGrip } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { HEARINGS, type Hearing } from '../../sound/playback.ts';
 import type { BareGrip } from '../../work/questions.ts';
@@ -71,6 +72,9 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
   const player = usePlayer(kept.settings.cells);
   const guitar = useMemo(() => guitarOf(player), [player]);
   const book = useGripBook(kept, player);
+  useFresh();
+  /** A grip that is no longer among the player's, for a moment. */
+  const [forgotten, setForgotten] = useState<{ readonly grip: string; readonly before: MarkedGrip } | null>(null);
   const playback = usePlayback();
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
   const [hearing, setHearing] = useRemembered<Hearing>('hearing', 'strummed');
@@ -235,7 +239,11 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
           grip={notes.length > 0 ? null : grip}
           isKept={book.kept.includes(grip)}
           isBanished={book.banished.includes(grip)}
-          onMark={(as) => book.mark(grip, as)}
+          onMark={(as) => {
+            const before = book.marked(grip);
+            setForgotten(as === null && before?.banished === false ? { grip, before } : null);
+            book.mark(grip, as);
+          }}
           words={
             <GripWordsFields
               key={grip}
@@ -246,6 +254,24 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
           mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered, uses }} onShow={show} />}
         />
       </div>
+      <Snackbar
+        open={forgotten !== null}
+        autoHideDuration={12_000}
+        onClose={(_, reason) => reason !== 'clickaway' && setForgotten(null)}
+        message={forgotten && `${forgotten.before.name ?? forgotten.grip} is in the bin for thirty days.`}
+        action={
+          <Button
+            size="small"
+            color="secondary"
+            onClick={() => {
+              if (forgotten) book.unmark(forgotten.grip, forgotten.before);
+              setForgotten(null);
+            }}
+          >
+            Undo
+          </Button>
+        }
+      />
       <Snackbar open={playback.failed !== null} message={playback.failed} />
     </Frame>
   );

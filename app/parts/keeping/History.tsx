@@ -76,15 +76,21 @@ export function History({ tuneId, title, chartText, days, at, then, now }: Histo
           <div className="history-then">
             <div className="history-ways">
               <p>
-                {then.chartText === chartText ? 'The chart was what it is now.' : 'The chart was another.'}{' '}
+                {at === days[0]?.at
+                  ? 'This is what it is now.'
+                  : then.chartText === chartText
+                    ? 'The chart was what it is now.'
+                    : 'The chart was another.'}{' '}
                 {then.takes.map(({ name, cells }) => `${name}: ${choicesText(Object.keys(cells).length)}`).join('; ')}
               </p>
-              <Form method="post">
-                <input type="hidden" name="at" value={at} />
-                <Button type="submit" variant="contained" color="secondary">
-                  Go back to this day
-                </Button>
-              </Form>
+              {at !== days[0]?.at && (
+                <Form method="post">
+                  <input type="hidden" name="at" value={at} />
+                  <Button type="submit" variant="contained" color="secondary">
+                    Go back to this day
+                  </Button>
+                </Form>
+              )}
             </div>
             {chart?.ok ? <Bars chart={chart.value} /> : <pre className="history-text">{then.chartText}</pre>}
           </div>

@@ -4,12 +4,14 @@ import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, Link, NavLink, useFetcher, useNavigate } from 'react-router';
+import { theOutbox } from '../../keep/browser.ts';
 import { useCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useSettings, type KeptPlayer } from '../../keep/player.ts';
+import { Deleted, useDeleted, type DeletedList } from '../frame/Deleted.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
@@ -42,24 +44,18 @@ export function PlayerPlace({ players, playerId, tune }: PlayerPlaceProps) {
   useFresh();
   const at = players.findIndex(({ id }) => id === playerId);
   // Kept over the way to another player.
-  const [deleted, setDeleted] = useState<Deleted | null>(null);
-  return <OnePlayer key={playerId} {...{ players, at, tune, deleted }} kept={players[at]!} onDeleted={setDeleted} />;
-}
-
-interface Deleted {
-  readonly id: string;
-  readonly name: string;
+  const deleted = useDeleted();
+  return <OnePlayer key={playerId} {...{ players, at, tune, deleted }} kept={players[at]!} />;
 }
 
 interface OnePlayerProps extends Omit<PlayerPlaceProps, 'playerId'> {
   readonly at: number;
   readonly kept: KeptPlayer;
-  readonly deleted: Deleted | null;
-  readonly onDeleted: (deleted: Deleted | null) => void;
+  readonly deleted: DeletedList;
 }
 
-function OnePlayer({ players, at, kept, tune, deleted, onDeleted }: OnePlayerProps) {
-  const { player, change, undo, redo } = useSettings(kept);
+function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
+  const { player, change, undo, redo, said, dismiss } = useSettings(kept);
   const fetcher = useFetcher<{ problem?: string }>();
   const navigate = useNavigate();
   const search = tune === null ? '' : `?tune=${tune.id}`;
@@ -119,7 +115,17 @@ function OnePlayer({ players, at, kept, tune, deleted, onDeleted }: OnePlayerPro
         </nav>
         <div className="players-one">
           {tune && <OfTune tune={tune} kept={kept} name={player.name} />}
-          <HandAndGuitar player={player} onChange={change} />
+          {kept.unreadable ? (
+            <Alert severity="error">
+              What is kept of this player cannot be read, and is left as it is; default settings stand in.{' '}
+              <a href={`/keeping/raw/player/${kept.id}`} download>
+                Save its raw text
+              </a>
+              , or bring back what it was: <Link to="/keeping">backups</Link>.
+            </Alert>
+          ) : (
+            <HandAndGuitar player={player} onChange={change} />
+          )}
           <div className="players-end">
             <Button variant="outlined" onClick={() => submit('duplicate', kept.id)}>
               Duplicate
@@ -129,7 +135,7 @@ function OnePlayer({ players, at, kept, tune, deleted, onDeleted }: OnePlayerPro
                 variant="outlined"
                 onClick={() => {
                   submit('delete', kept.id);
-                  onDeleted({ id: kept.id, name: player.name });
+                  deleted.add({ id: kept.id, name: player.name });
                 }}
               >
                 Delete this player
@@ -138,25 +144,17 @@ function OnePlayer({ players, at, kept, tune, deleted, onDeleted }: OnePlayerPro
           </div>
         </div>
       </div>
-      <Snackbar
-        // Once another stands here: an undo pressed on the way there would be lost with what it was pressed on.
-        open={deleted !== null && deleted.id !== kept.id}
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && onDeleted(null)}
-        message={deleted && `“${deleted.name}” was deleted.`}
-        action={
-          <Button
-            size="small"
-            color="secondary"
-            onClick={() => {
-              if (deleted) submit('restore', deleted.id);
-              onDeleted(null);
-            }}
-          >
-            Undo
-          </Button>
-        }
-      />
+      {/* Once another stands here: an undo pressed on the way there would be lost with what it was pressed on. */}
+      {deleted.last?.id !== kept.id && (
+        <Deleted
+          deleted={deleted}
+          onUndo={({ id }) => {
+            submit('restore', id);
+            theOutbox().retryMissing();
+          }}
+        />
+      )}
+      <Snackbar open={said !== null} message={said} autoHideDuration={12_000} onClose={dismiss} />
       <Snackbar open={fetcher.data?.problem !== undefined} message={fetcher.data?.problem} />
     </Frame>
   );
