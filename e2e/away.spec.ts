@@ -1,20 +1,11 @@
 import { spawn } from 'node:child_process';
 import { rename } from 'node:fs/promises';
 import Database from 'better-sqlite3';
-import { expect, test as base } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { expectSaved, idle, symbols, typeChart } from './player.ts';
-import { ownServer, type OwnServer } from './own-server.ts';
+import { ownTest as test, type OwnServer } from './own-server.ts';
 
 /* What a player sees while the server is away, or its data are not as they should be: each test has a server of its own. */
-const test = base.extend<{ own: OwnServer }>({
-  own: async ({ baseURL }, lend) => {
-    expect(baseURL).toBeTruthy();
-    const own = await ownServer();
-    await own.start();
-    await lend(own);
-    await own.remove();
-  },
-});
 const tuneNamed = (own: OwnServer, title: string) => {
   const db = new Database(own.database, { readonly: true });
   const id = db.prepare('select id from tune where title = ?').pluck().get(title) as string;

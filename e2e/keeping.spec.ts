@@ -1,19 +1,10 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type Page } from '@playwright/test';
-import { ownServer, type OwnServer } from './own-server.ts';
+import { expect, type Page } from '@playwright/test';
+import { ownTest as test } from './own-server.ts';
 import { expectSaved, typeChart } from './player.ts';
 
 /* Backups take the place of everything: each test has a shelf of its own. */
-const test = base.extend<{ own: OwnServer }>({
-  own: async ({ baseURL }, lend) => {
-    expect(baseURL).toBeTruthy();
-    const own = await ownServer();
-    await own.start();
-    await lend(own);
-    await own.remove();
-  },
-});
 const row = (page: Page, title: string) => page.locator('.shelf-tune', { has: page.getByText(title, { exact: true }) });
 
 test('everything is backed up, looked into, put back, and the way back is there', async ({ page, own }, {

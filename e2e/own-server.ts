@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { test } from '@playwright/test';
 
 /** A server and data of a test's own, to be killed, damaged and started again. */
 export interface OwnServer {
@@ -73,3 +74,15 @@ function freePort(): Promise<number> {
     });
   });
 }
+
+/** A test with a server of its own, running. */
+export const ownTest = test.extend<{ own: OwnServer }>({
+  // Playwright wants what a fixture depends on in braces, also where that is nothing.
+  // eslint-disable-next-line no-empty-pattern
+  own: async ({}, lend) => {
+    const own = await ownServer();
+    await own.start();
+    await lend(own);
+    await own.remove();
+  },
+});

@@ -3,7 +3,7 @@
  * every file the policy that its pages have, and ends with its starter. Edits are taken here; pages are drawn in a thread
  * of their own.
  */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { Agent, createServer, request as ask } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -37,7 +37,10 @@ const folder = resolve(process.argv[2] ?? 'build');
 const build = await import(pathToFileURL(join(folder, 'server', 'index.js')).href);
 const mode = process.env.NODE_ENV;
 
-const between = mkdtempSync(join(tmpdir(), 'heron-'));
+// By its port, so that a server that was killed leaves nothing that the next does not take away.
+const between = join(tmpdir(), `heron-pages-${process.getuid?.() ?? 'own'}-${PORT}`);
+rmSync(between, { recursive: true, force: true });
+mkdirSync(between, { mode: 0o700 });
 process.on('exit', () => rmSync(between, { recursive: true, force: true }));
 const socketPath = join(between, 'pages');
 const pages = new Worker(new URL('pages.worker.mjs', import.meta.url), {

@@ -11,9 +11,11 @@ export function useFresh(): void {
   useEffect(
     () =>
       theOutbox().listen((edit, answer) => {
-        // What a place has in hand it follows by itself; this is for its lists, and for charts.
-        const listed = edit.aggregate.startsWith('tune:') && answer.status === 'saved';
-        if (listed || answer.status === 'missing' || (answer.status === 'conflict' && answer.kept)) void revalidate();
+        // What a place has in hand it follows by itself; lists and charts, and what was refused, are looked at anew.
+        const followed =
+          (answer.status === 'saved' && !edit.aggregate.startsWith('tune:')) ||
+          (answer.status === 'conflict' && answer.kept === null);
+        if (!followed) void revalidate();
       }),
     [revalidate],
   );

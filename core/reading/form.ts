@@ -31,6 +31,7 @@ export interface Section {
 /** The form as written: sections, their phrases, and the cadence of each. */
 export function formOfChart(chart: Chart, slots: readonly ReadSlot[]): readonly Section[] {
   const sections: { name: string | null; phrases: Phrase[]; bars: number }[] = [];
+  const played = playedAt(slots);
   let firstBar: number | null = null;
   chart.bars.forEach((bar, i) => {
     if (bar.section !== null || sections.length === 0) sections.push({ name: bar.section, phrases: [], bars: 0 });
@@ -39,28 +40,47 @@ export function formOfChart(chart: Chart, slots: readonly ReadSlot[]): readonly 
     firstBar ??= bar.number;
     const next = chart.bars[i + 1];
     if (next && !bar.endsPhrase && next.section === null) return;
-    section.phrases.push({ firstBar, lastBar: bar.number, cadence: cadenceOf(slots, firstBar, bar.number) });
+    section.phrases.push({ firstBar, lastBar: bar.number, cadence: cadenceOf(played, firstBar, bar.number) });
     firstBar = null;
   });
   return sections;
 }
 
+/** The slots, with what each phrase asks of them looked up once for all. */
+interface Played {
+  readonly slots: readonly ReadSlot[];
+  /** The last slot of a bar as written, the first time it is played. */
+  readonly lastOf: ReadonlyMap<number, number>;
+  /** Where the chord that sounds in a slot began. */
+  readonly since: readonly number[];
+}
+
+function playedAt(slots: readonly ReadSlot[]): Played {
+  const lastOf = new Map<number, number>();
+  const since: number[] = [];
+  slots.forEach(({ sourceBar, symbol }, i) => {
+    if (slots[i + 1]?.sourceBar !== sourceBar && !lastOf.has(sourceBar)) lastOf.set(sourceBar, i);
+    since.push(slots[i - 1]?.symbol === symbol ? since[i - 1]! : i);
+  });
+  return { slots, lastOf, since };
+}
+
 /** The cadence of a phrase the first time it is played; null where it ends in none of the usual ways. */
-function cadenceOf(slots: readonly ReadSlot[], firstBar: number, lastBar: number): Cadence | null {
-  const end = slots.findIndex(({ sourceBar }, i) => sourceBar === lastBar && slots[i + 1]?.sourceBar !== lastBar);
-  if (end < 0) return null;
+function cadenceOf(played: Played, firstBar: number, lastBar: number): Cadence | null {
+  const { slots } = played;
+  const end = played.lastOf.get(lastBar);
+  if (end === undefined) return null;
   // A tonic that opens the last bar ends the phrase: what follows it there turns back.
   let opening = end;
   while (slots[opening - 1]?.sourceBar === lastBar && slots[opening - 1]!.pass === slots[end]!.pass) opening--;
-  const first = opening < end ? arrival(slots, opening, firstBar) : null;
-  return first?.kind === 'authentic' ? first : arrival(slots, end, firstBar);
+  const first = opening < end ? arrival(played, opening, firstBar) : null;
+  return first?.kind === 'authentic' ? first : arrival(played, end, firstBar);
 }
 
 /** How the chord at a slot is reached from the last other chord of its phrase (common practice). */
-function arrival(slots: readonly ReadSlot[], end: number, firstBar: number): Cadence | null {
+function arrival({ slots, since }: Played, end: number, firstBar: number): Cadence | null {
   const here = slots[end]!;
-  let at = end;
-  while (slots[at - 1]?.symbol === here.symbol) at--;
+  const at = since[end]!;
   const before = at > 0 && slots[at - 1]!.sourceBar >= firstBar ? slots[at - 1]! : null;
   if (!here.reading) return null;
   const cadence = (kind: CadenceKind): Cadence => ({ kind, key: here.key, at });

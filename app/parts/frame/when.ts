@@ -17,6 +17,8 @@ const UNITS = [
 export function agoText(ms: number): string {
   const unit = [...UNITS].reverse().find(([size]) => ms >= size);
   if (!unit) return 'just now';
-  const count = Math.floor(ms / unit[0]);
-  return `${count} ${unit[1]}${count === 1 ? '' : 's'} ago`;
+  return `${counted(Math.floor(ms / unit[0]), unit[1])} ago`;
 }
+
+/** `1 day`, `2 days`. */
+export const counted = (number: number, what: string) => `${number} ${what}${number === 1 ? '' : 's'}`;

@@ -13,7 +13,7 @@ import { EVERYTHING, useFresh } from '../../keep/fresh.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
-import { agoText, whenText } from '../frame/when.ts';
+import { agoText, counted, whenText } from '../frame/when.ts';
 
 type BackupKind = 'daily' | 'weekly' | 'by-hand' | 'before-restore' | 'before-migration' | 'brought-in';
 interface Backup {
@@ -307,11 +307,9 @@ function Preview({ shown, made, pending, busy, onClose, onPutBack }: PreviewProp
   );
 }
 
-const counted = (number: number, what: string) => `${number} ${what}${number === 1 ? '' : 's'}`;
-
 function daysLeft(ago: number): string {
   const days = Math.max(0, Math.ceil((BIN_DAYS * DAY_MS - ago) / DAY_MS));
-  return `${days} day${days === 1 ? '' : 's'} left`;
+  return `${counted(days, 'day')} left`;
 }
 
 function sizeText(bytes: number): string {
