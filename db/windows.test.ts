@@ -52,6 +52,29 @@ describe('edits that wait for one another', () => {
     expect(mine[2]!()).toMatchObject({ status: 'saved', cells: { 'a:1:0': OTHER, 'b:1:0': PIN, 'c:1:0': PIN } });
   });
 
+  test('need no version told anew to know each other, also when some were sent on a later one', () => {
+    const window = new Window('here');
+    const there = new Window('there');
+    const [one, two, three] = [
+      window.take({ 'a:1:0': PIN }),
+      window.take({ 'b:1:0': PIN }),
+      window.take({ 'a:1:0': null }),
+    ];
+    expect(one()).toMatchObject({ status: 'saved', version: 2 });
+    expect(there.take({ 'c:1:0': PIN })()).toMatchObject({ status: 'saved', version: 3 });
+    // As an outbox sends what follows an edit over which nobody came.
+    const later = {
+      editId: 'here.2',
+      aggregate: `take:${takeId}`,
+      baseVersion: 2,
+      after: 'here.1',
+      patch: { 'b:1:0': PIN },
+    };
+    expect(applyEdit(db, later)).toMatchObject({ status: 'saved', version: 4 });
+    expect(two()).toMatchObject({ status: 'saved', version: 4 });
+    expect(three()).toMatchObject({ status: 'saved', cells: { 'b:1:0': PIN, 'c:1:0': PIN } });
+  });
+
   test('of two windows of one name, as a duplicated tab once had, clash like any other', () => {
     const [tab, copied] = [new Window('same'), new Window('same', 1, 100)];
     expect(tab.take({ 'a:1:0': PIN })()).toMatchObject({ status: 'saved' });

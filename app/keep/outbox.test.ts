@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { EditAnswer } from '../../core/index.ts';
-import { Outbox, type Edit, type Reply, type Told, type World } from './outbox.ts';
+import { Outbox, type Edit, type Told, type World } from './outbox.ts';
+import type { Reply } from './reply.ts';
 
 /** A storage that outlives an outbox, as a browser's outlives a page; the windows that share it hear of each change. */
 type Storage = World['storage'];
@@ -157,15 +158,15 @@ describe('the outbox', () => {
   test('sends what follows a saved edit on the version that it made', async () => {
     reply = away;
     const outbox = open();
-    for (const n of [1, 2, 3]) put(outbox, n);
+    const [one, two] = [1, 2, 3].map((n) => put(outbox, n)) as [Edit, Edit, Edit];
     await settled();
     sent = [];
     reply = saved;
     await untilQuiet();
     expect(sent.map(({ baseVersion, after }) => [baseVersion, after])).toEqual([
       [1, null],
-      [2, null],
-      [3, null],
+      [2, one.editId],
+      [3, two.editId],
     ]);
   });
 });

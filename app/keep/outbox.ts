@@ -1,5 +1,6 @@
 import type { EditAnswer, Patch } from '../../core/index.ts';
-import { readAside, readWaiting, type Aside, type Edit } from './stored.ts';
+import { answerIn, type Reply } from './reply.ts';
+import { ASIDE, kept, readAside, readWaiting, WAITING, type Aside, type Edit } from './stored.ts';
 
 export type { Aside, Edit } from './stored.ts';
 
@@ -21,10 +22,6 @@ export interface Outgoing {
   readonly unstored: number;
 }
 
-const WAITING = 'heron.outbox.';
-const ASIDE = 'heron.aside.';
-/** Edits set aside by an earlier version, which showed them nowhere. */
-const REFUSED = 'heron.refused.';
 const COUNT = 'heron.count';
 /** The counter in a key sorts as text. */
 const DIGITS = 12;
@@ -32,11 +29,6 @@ const FIRST_RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 30_000;
 /** A server that fails at one edit so often will go on failing. */
 const MOST_FAILURES = 3;
-
-export interface Reply {
-  readonly status: number;
-  readonly body: unknown;
-}
 
 /** What an outbox tells the others of the same address: what became of an edit, or that something else changed. */
 export type Told =
@@ -76,8 +68,8 @@ export class Outbox {
   readonly #hearers = new Set<(aggregate: string) => void>();
   readonly #watchers = new Set<() => void>();
   /** What waits, by its key in storage, oldest first. */
-  #waiting = new Map<string, Edit>();
-  #aside = new Map<string, Aside>();
+  #waiting: Map<string, Edit>;
+  readonly #aside: Map<string, Aside>;
   /** Keys of edits that the storage had no room for. */
   readonly #unstored = new Set<string>();
   readonly #failures = new Map<string, number>();
@@ -94,29 +86,12 @@ export class Outbox {
   constructor(world: World) {
     this.#world = world;
     this.window = world.newId();
-    const { storage } = world;
-    const keys = Array.from({ length: storage.length }, (_, i) => storage.key(i)!);
-    const waiting: [string, Edit][] = [];
-    for (const key of keys) {
-      const text = storage.getItem(key);
-      if (text === null) continue;
-      if (key.startsWith(WAITING)) {
-        const edit = readWaiting(text);
-        if (edit) waiting.push([key, edit]);
-        else this.#setAside(key, { key, edit: null, raw: text, why: 'broken', words: '', at: world.now() });
-      } else if (key.startsWith(ASIDE) || key.startsWith(REFUSED)) {
-        this.#aside.set(key, readAside(key, text, world.now()));
-      }
-    }
-    waiting.sort(([a, one], [b, two]) => one.count - two.count || one.at - two.at || (a < b ? -1 : 1));
-    // An earlier version named no forerunner: an edit was made after all that its window made before.
-    const last = new Map<string, string>();
-    for (const [key, edit] of waiting) {
-      const whose = `${edit.editId.split('.')[0]} ${edit.aggregate}`;
-      this.#waiting.set(key, edit.after === undefined ? { ...edit, after: last.get(whose) ?? null } : edit);
-      last.set(whose, edit.editId);
-    }
-    this.#count = Math.max(Number(storage.getItem(COUNT) ?? 0) || 0, ...waiting.map(([, { count }]) => count), 0);
+    const { waiting, aside } = kept(world.storage, world.now());
+    this.#waiting = waiting;
+    this.#aside = aside;
+    const counts = [...waiting.values()].map(({ count }) => count);
+    this.#count = Math.max(0, Number(world.storage.getItem(COUNT) ?? 0) || 0, ...counts);
+    this.#newest = this.#count;
     // What was deleted may be back from the bin.
     this.retryMissing();
     this.#show(this.#waiting.size > 0 ? { kind: 'saving' } : this.#shown.state);
@@ -231,7 +206,7 @@ export class Outbox {
     const before = this.#saved.get(edit.aggregate);
     const follows = before !== undefined && before.editId === edit.after;
     try {
-      reply = await this.#world.send(follows ? { ...edit, baseVersion: before.version, after: null } : edit);
+      reply = await this.#world.send(follows ? { ...edit, baseVersion: before.version } : edit);
     } catch {
       this.#waitAndRetry(null);
       return 'away';
@@ -292,7 +267,7 @@ export class Outbox {
   /** Set aside first, forgotten then: a page that ends between the two loses nothing. */
   #setAside(place: string, aside: Aside): void {
     this.#aside.set(place, aside);
-    if (aside.edit) this.#store(place, JSON.stringify(aside));
+    this.#store(place, JSON.stringify(aside));
   }
 
   #store(key: string, text: string): void {
@@ -393,24 +368,6 @@ export class Outbox {
     this.#shown = { state, pending: this.#waiting.size, aside, unstored: this.#unstored.size };
     for (const watcher of this.#watchers) watcher();
   }
-}
-
-type Answer =
-  | EditAnswer
-  /** The data as a whole cannot be written, in words. */
-  | { readonly status: 'fault'; readonly message: string }
-  /** The server failed at this edit, or would not have it for what it looks like. */
-  | { readonly status: 'failed' };
-
-/** Refused without words of ours: for what the edit looks like, not for what it says. */
-const REFUSALS = [400, 403, 411, 413, 414, 415, 421, 422, 431];
-const ANSWERS = ['saved', 'conflict', 'missing', 'invalid', 'fault', 'failed'];
-
-/** What the server says, or null when it says nothing of ours. */
-function answerIn({ status, body }: Reply): Answer | null {
-  if (typeof body === 'object' && body !== null && 'status' in body && ANSWERS.includes(String(body.status)))
-    return body as Answer;
-  return status === 500 || REFUSALS.includes(status) ? { status: 'failed' } : null;
 }
 
 function firstOf<K, V>(map: ReadonlyMap<K, V>, is: (value: V) => boolean): readonly [K, V] | null {

@@ -22,7 +22,11 @@ export function useRemembered<T>(name: string, initial: T): readonly [T, (value:
   const value = useMemo(() => (kept === null ? initial : (JSON.parse(kept) as T)), [kept, initial]);
   const remember = useCallback(
     (next: T) => {
-      localStorage.setItem(key, JSON.stringify(next));
+      try {
+        localStorage.setItem(key, JSON.stringify(next));
+      } catch {
+        // No room: it stays as it was, and edits have what room there is.
+      }
       for (const listener of listeners) listener();
     },
     [key],

@@ -69,3 +69,37 @@ export function readAside(key: string, text: string, now: number): Aside {
   const words = alone ? 'It was refused when it was made.' : '';
   return { key, edit: alone, raw: alone ? null : text, why: alone ? 'invalid' : 'broken', words, at: alone?.at ?? now };
 }
+
+export const WAITING = 'heron.outbox.';
+export const ASIDE = 'heron.aside.';
+/** Edits set aside by an earlier version, which showed them nowhere. */
+const REFUSED = 'heron.refused.';
+
+/** All that lies in local storage, by key: what waits, oldest first, and what was set aside. What is broken is set aside as it is. */
+export function kept(
+  storage: Pick<Storage, 'getItem' | 'key' | 'length'>,
+  now: number,
+): { readonly waiting: Map<string, Edit>; readonly aside: Map<string, Aside> } {
+  const found: [string, Edit][] = [];
+  const aside = new Map<string, Aside>();
+  for (let i = 0; i < storage.length; i++) {
+    const key = storage.key(i)!;
+    const text = storage.getItem(key);
+    if (text === null) continue;
+    if (key.startsWith(WAITING)) {
+      const edit = readWaiting(text);
+      if (edit) found.push([key, edit]);
+      else aside.set(key, { key, edit: null, raw: text, why: 'broken', words: '', at: now });
+    } else if (key.startsWith(ASIDE) || key.startsWith(REFUSED)) aside.set(key, readAside(key, text, now));
+  }
+  found.sort(([a, one], [b, two]) => one.count - two.count || one.at - two.at || (a < b ? -1 : 1));
+  // An earlier version named no forerunner: an edit was made after all that its window made before.
+  const last = new Map<string, string>();
+  const waiting = new Map<string, Edit>();
+  for (const [key, edit] of found) {
+    const whose = `${edit.editId.split('.')[0]} ${edit.aggregate}`;
+    waiting.set(key, edit.after === undefined ? { ...edit, after: last.get(whose) ?? null } : edit);
+    last.set(whose, edit.editId);
+  }
+  return { waiting, aside };
+}
