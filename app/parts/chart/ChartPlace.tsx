@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useNavigate, useRevalidator } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import {
   foundKeyText,
   headerKey,
@@ -15,12 +15,9 @@ import {
   type Simplified,
   type WordsPiece,
 } from '../../../core/index.ts';
-import { theOutbox } from '../../keep/browser.ts';
-import { ChartText } from '../../keep/chart-text.ts';
-import { useFresh } from '../../keep/fresh.ts';
-import { useLatest } from '../../keep/latest.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { usePlayer } from '../../keep/player.ts';
+import { useChartText } from '../../keep/useChartText.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useWarmSolver } from '../../work/solver.ts';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
@@ -45,9 +42,6 @@ interface ChartPlaceProps {
   readonly settings: KeptCells['cells'];
 }
 
-/** Typing rests this long before it is saved. */
-const SAVE_AFTER_MS = 500;
-
 const KEYS: Keys = [
   ['Ctrl Enter', 'to the bench'],
   ['Ctrl Z', 'undo typing'],
@@ -59,17 +53,18 @@ const KEYS: Keys = [
 export function ChartPlace({ tuneId, title, chartText, good, version, settings }: ChartPlaceProps) {
   useWarmSolver(settings);
   const player = usePlayer(settings);
-  const [text, setText] = useState(chartText);
+  const { text, remote, unsaved, conflict, dismissConflict, change, save } = useChartText({
+    tuneId,
+    title,
+    chartText,
+    version,
+  });
   const parsed = useMemo(() => parseChart(text), [text]);
   const [lastGood, setLastGood] = useState<Chart | null>(() => {
     const first = parseChart(good);
     return first.ok ? first.value : null;
   });
   if (parsed.ok && parsed.value !== lastGood) setLastGood(parsed.value);
-  const [conflict, setConflict] = useState<{ id: string; name: string } | null>(null);
-  /** A text that others changed, too, for the editor. */
-  const [remote, setRemote] = useState<{ text: string; step: number } | null>(null);
-
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
   const [rewritten, setRewritten] = useState<{ said: string; before: string } | null>(null);
@@ -93,60 +88,6 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
   };
   const put = (next: string) => setReplacement((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
 
-  const [unsaved, setUnsaved] = useState(false);
-  const sync = useRef<ChartText | null>(null);
-  const timer = useRef(0);
-  const save = useCallback(() => {
-    clearTimeout(timer.current);
-    // A text too long for a chart is not sent; it stays in the editor, with its problem.
-    if (sync.current === null || sync.current.text.length > LONGEST_CHART) return;
-    setUnsaved(false);
-    sync.current.save();
-  }, []);
-  const opened = useLatest({ title, chartText, version });
-  const { revalidate } = useRevalidator();
-  const ask = useLatest(revalidate);
-  useFresh();
-
-  useEffect(() => {
-    const { title: named, chartText: stands, version: at } = opened.current;
-    const outbox = theOutbox();
-    const show = (next: string) => {
-      setText(next);
-      setRemote((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
-      setUnsaved(sync.current?.unsaved ?? false);
-    };
-    const one = new ChartText({ tuneId, title: named, text: stands, version: at }, outbox, {
-      text: show,
-      conflict: setConflict,
-    });
-    sync.current = one;
-    // With what this window had not sent before it was loaded anew.
-    if (one.text !== stands) show(one.text);
-    const stop = outbox.listen((edit, answer, own) => {
-      if (one.answered(edit, answer, own)) void ask.current();
-    });
-    addEventListener('pagehide', save);
-    return () => {
-      removeEventListener('pagehide', save);
-      save();
-      stop();
-    };
-  }, [tuneId, save, opened, ask]);
-  useEffect(() => {
-    sync.current?.stands(chartText, version);
-  }, [chartText, version]);
-
-  const change = useCallback(
-    (next: string) => {
-      setText(next);
-      sync.current?.type(next);
-      setUnsaved(true);
-      clearTimeout(timer.current);
-      timer.current = window.setTimeout(save, SAVE_AFTER_MS);
-    },
-    [save],
-  );
   const problems = parsed.ok ? [] : parsed.problems;
   const navigate = useNavigate();
   const toBench = () => {
@@ -265,7 +206,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
                 Open mine
               </Link>
             )}
-            <Button size="small" color="secondary" onClick={() => setConflict(null)}>
+            <Button size="small" color="secondary" onClick={() => dismissConflict()}>
               Close
             </Button>
           </>
