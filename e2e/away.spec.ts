@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { rename } from 'node:fs/promises';
 import Database from 'better-sqlite3';
 import { expect } from '@playwright/test';
-import { expectSaved, idle, symbols, typeChart } from './player.ts';
+import { expectSaved, idle, symbols, tryNow, typeChart } from './player.ts';
 import { ownTest as test, type OwnServer } from './own-server.ts';
 
 /* What a player sees while the server is away, or its data are not as they should be: each test has a server of its own. */
@@ -159,7 +159,7 @@ test('data that cannot be written are said in words at the edit, which waits, an
   await expect(page.locator('.save')).toContainText('Another program holds the file of your data');
   holder.exec('commit');
   holder.close();
-  await page.getByRole('button', { name: 'Try now' }).click();
+  await tryNow(page);
   await expectSaved(page);
   change(own, 'alter table edit rename to gone');
   const reply = await page.request.post(`${own.address}/edits`, {
@@ -175,7 +175,7 @@ test('data that cannot be written are said in words at the edit, which waits, an
   await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | D7 |\n');
   await expect(page.locator('.save')).toContainText('was moved or deleted while Yellow Heron ran');
   await rename(`${own.database}.elsewhere`, own.database);
-  await page.getByRole('button', { name: 'Try now' }).click();
+  await tryNow(page);
   await expectSaved(page);
   expect(own.printed()).not.toContain('    at ');
 });
@@ -240,7 +240,7 @@ test('no room in the browser is said before anything is lost', async ({ page, ow
   await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | G7 |\n');
   await expect(page.locator('.save')).toContainText('keep this window open');
   await page.unroute('**/edits');
-  await page.getByRole('button', { name: 'Try now' }).click();
+  await tryNow(page);
   await expectSaved(page);
 });
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test } from './player.ts';
+import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test, tryNow } from './player.ts';
 
 const TUNE = 'title: Ebb\nkey: C\nmeter: 4/4\ntempo: 240\n| C | Am | Dm | G7 |\n| C | % | Dm7 G7 | C |\n';
 
@@ -133,11 +133,7 @@ test('a server that is away: the edit waits, says so, survives a reload, and is 
   expect((await symbols(page))[0]).toBe(chosen);
   await expect(page.getByRole('button', { name: 'Try now' })).toBeVisible();
   await page.unroute('**/edits');
-  // It may have tried by itself meanwhile, and have nothing left to try.
-  await page
-    .getByRole('button', { name: 'Try now' })
-    .click({ timeout: 2000 })
-    .catch(() => undefined);
+  await tryNow(page);
   await expectSaved(page);
   await page.evaluate(() => localStorage.clear());
   await openBench(page, id);

@@ -61,6 +61,14 @@ export async function expectSaved(page: Page): Promise<void> {
   await expect(page.locator('.save')).toHaveText('saved');
 }
 
+/** Sends what waits now, unless it was sent meanwhile, and there is nothing left to try. */
+export async function tryNow(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: 'Try now' })
+    .click({ timeout: 2000 })
+    .catch(() => undefined);
+}
+
 /** Opens a tune's workbench and waits for its first voicings: from its chart by the button, else by its address. */
 export async function openBench(page: Page, id: string): Promise<void> {
   if (page.url().endsWith(`/tunes/${id}/chart`)) await page.getByRole('button', { name: 'To the bench' }).click();

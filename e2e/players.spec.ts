@@ -134,7 +134,7 @@ test('a tune given to another player is solved anew for that hand, and remembers
   // Whoever plays is deleted: the first player stands in, and comes back on undo.
   await page.goto(address);
   await page.getByRole('button', { name: 'Delete this player' }).click();
-  await expect(page.getByText(`“${name}” was deleted.`)).toBeVisible();
+  await expect(page.getByText(`“${name}” is in the bin`)).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(name);
 });
