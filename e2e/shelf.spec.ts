@@ -39,6 +39,19 @@ test('a tune is renamed, duplicated, deleted, and brought back', async ({ page }
   await expect(row('Bow Line (copy)')).toBeVisible();
 });
 
+test('what cannot be done to a tune that is gone is said', async ({ page, clean }) => {
+  clean.allow(/404/);
+  const id = await newTune(page, 'title: Slipped Away\nkey: G\n| G | C |\n');
+  await page.goto('/');
+  const row = page.locator('.shelf-tune', { has: page.getByText('Slipped Away', { exact: true }) });
+  await expect(row).toBeVisible();
+  await page.request.post('/?index', { form: { intent: 'delete', id } });
+  await page.getByRole('button', { name: 'More for Slipped Away' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByText('This tune is not on the shelf any more.')).toBeVisible();
+  await expect(row).toHaveCount(0);
+});
+
 test('a title of markup is a title', async ({ page }) => {
   const title = '<img src=x onerror=alert(1)>';
   await newTune(page, `title: ${title}\n| C |\n`);

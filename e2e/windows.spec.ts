@@ -153,8 +153,10 @@ test('two browsers on one setting: the second is told, keeps its own, and can ap
 }) => {
   clean.allow(/409/);
   await page.goto('/players');
-  await page.getByRole('button', { name: 'New player' }).click();
   await page.waitForURL(/\/players\/.{20}/);
+  const first = page.url();
+  await page.getByRole('button', { name: 'New player' }).click();
+  await expect(page).not.toHaveURL(first);
   const other = await elsewhere(page, baseURL!);
   await other.goto(page.url());
   const name = (where: Page) => where.getByRole('textbox', { name: 'Name' });

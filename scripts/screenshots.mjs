@@ -169,8 +169,8 @@ await shot('keeping', {}, async (page) => {
     await page.locator('.shelf-tune', { hasText: title }).waitFor({ state: 'detached' });
   }
   await page.getByRole('link', { name: 'Keeping' }).click();
-  await page.keyboard.press('b');
-  await page.getByText('made by you').waitFor();
+  await page.getByRole('button', { name: 'Back everything up' }).click();
+  await page.getByText('Everything was backed up').waitFor();
   await page.goto(`${address}/keeping`);
 });
 await shot('chart-problems', {}, async (page) => {

@@ -6,7 +6,7 @@ import { theOutbox } from './browser.ts';
 interface Away {
   /** Whether the server did not answer when it was last asked. */
   readonly away: boolean;
-  /** Said once: what could not be done without it. */
+  /** Said once: what could not be done. */
   readonly said: string | null;
 }
 
@@ -60,10 +60,13 @@ export function whenAwayAsBefore<T>(route: string) {
   };
 }
 
-/** A route's action in the browser: what reaches nobody changes nothing, and that is said. */
-export async function whenAwaySaid<T>({ serverAction }: { serverAction: () => Promise<T> }) {
+/** A route's action in the browser: what it could not do is said, also when it reaches nobody. */
+export async function problemsSaid<T>({ serverAction }: { serverAction: () => Promise<T> }) {
   try {
-    return await serverAction();
+    const done = await serverAction();
+    if (typeof done === 'object' && done !== null && 'problem' in done)
+      useAway.setState({ said: String(done.problem) });
+    return done;
   } catch (error) {
     if (!isAway(error)) throw error;
     const problem = 'Yellow Heron does not answer; nothing was changed. Try again in a moment.';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { database, saving } from '../../db/client.server.ts';
 import { goBack, historyOf, tuneAt } from '../../db/history.ts';
 import { getTune } from '../../db/tunes.ts';
-import { whenAwayAsBefore, whenAwaySaid } from '../keep/away.ts';
+import { problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { History } from '../parts/keeping/History.tsx';
 import type { Route } from './+types/history';
 import { inWords, readForm } from './answer.server.ts';
@@ -38,7 +38,7 @@ export const action = inWords(async ({ params, request }: Route.ActionArgs) => {
 });
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/history');
-export const clientAction = whenAwaySaid;
+export const clientAction = problemsSaid;
 
 export default function HistoryRoute({ loaderData }: Route.ComponentProps) {
   return <History {...loaderData} />;

@@ -11,7 +11,7 @@ import {
   restorePlayer,
 } from '../../db/players.ts';
 import { getTune } from '../../db/tunes.ts';
-import { whenAwayAsBefore, whenAwaySaid } from '../keep/away.ts';
+import { problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { PlayerPlace } from '../parts/player/PlayerPlace.tsx';
 import type { Route } from './+types/players';
 import { inWords, readForm } from './answer.server.ts';
@@ -74,7 +74,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
 const gone = () => data({ problem: 'This player is not here any more, or is the only one.' }, { status: 404 });
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/players');
-export const clientAction = whenAwaySaid;
+export const clientAction = problemsSaid;
 
 export default function PlayersRoute({ loaderData }: Route.ComponentProps) {
   return <PlayerPlace {...loaderData} />;

@@ -7,7 +7,7 @@ import Snackbar from '@mui/material/Snackbar';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Form, Link, useFetcher, useNavigate, useRevalidator, useSearchParams, useSubmit } from 'react-router';
+import { Form, useFetcher, useNavigate, useRevalidator, useSearchParams, useSubmit } from 'react-router';
 import { theOutbox, useOutgoing } from '../../keep/browser.ts';
 import { EVERYTHING, useFresh } from '../../keep/fresh.ts';
 import { Frame } from '../frame/Frame.tsx';
@@ -71,7 +71,7 @@ const KEYS: Keys = [
 /** What is kept: backups of everything, and what was deleted. */
 export function Keeping({ backups, shown, bin, words, unreadable, now }: KeepingProps) {
   useFresh();
-  const fetcher = useFetcher<{ problem?: string; putBack?: string; broughtBack?: string; backedUp?: string }>();
+  const fetcher = useFetcher<{ putBack?: string; broughtBack?: string; backedUp?: string }>();
   const submit = useSubmit();
   const navigate = useNavigate();
   const { revalidate } = useRevalidator();
@@ -248,13 +248,8 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
         />
       )}
       <Snackbar
-        open={fetcher.state === 'idle' && answer !== undefined && (answer.problem ?? answer.backedUp) !== undefined}
-        message={answer?.problem ?? (answer?.backedUp ? 'Everything was backed up, and checked.' : '')}
-        action={
-          <Link className="snack-link" to="/">
-            To the shelf
-          </Link>
-        }
+        open={fetcher.state === 'idle' && answer?.backedUp !== undefined}
+        message="Everything was backed up, and checked."
         autoHideDuration={12_000}
         onClose={(_, reason) => reason !== 'clickaway' && fetcher.reset()}
       />

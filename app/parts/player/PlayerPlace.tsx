@@ -56,7 +56,7 @@ interface OnePlayerProps extends Omit<PlayerPlaceProps, 'playerId'> {
 
 function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
   const { player, change, undo, redo, said, dismiss } = useSettings(kept);
-  const fetcher = useFetcher<{ problem?: string }>();
+  const fetcher = useFetcher();
   const navigate = useNavigate();
   const search = tune === null ? '' : `?tune=${tune.id}`;
   const submit = (intent: string, id: string) =>
@@ -155,7 +155,6 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
         />
       )}
       <Snackbar open={said !== null} message={said} autoHideDuration={12_000} onClose={dismiss} />
-      <Snackbar open={fetcher.data?.problem !== undefined} message={fetcher.data?.problem} />
     </Frame>
   );
 }

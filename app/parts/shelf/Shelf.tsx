@@ -2,12 +2,11 @@ import Add from '@mui/icons-material/Add';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import Snackbar from '@mui/material/Snackbar';
 import TextField from '@mui/material/TextField';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Form, useFetchers, useNavigate, useSubmit } from 'react-router';
+import { Form, useNavigate, useSubmit } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -55,7 +54,6 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   useFresh();
   useWarmSolver(settings);
   const submitForm = useSubmit();
-  const fetchers = useFetchers();
   const navigate = useNavigate();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);
@@ -97,8 +95,9 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
 
   const virtual = useVirtualizer({
     count: tunes.length,
-    enabled: long,
     getScrollElement: () => document.getElementById('place'),
+    // Until it is measured: rows that came with the page stand where they were, and keep the focus.
+    initialRect: { width: 1000, height: 1000 },
     estimateSize: () => ROW_PX,
     overscan: BEYOND,
     getItemKey: (at) => tunes[at]!.id,
@@ -132,7 +131,6 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
     if (menu) run(menu.tune);
     setMenu(null);
   };
-  const problem = fetchers.map(({ data }) => (data as { problem?: string } | undefined)?.problem).find(Boolean);
   return (
     <Frame
       tuneId={null}
@@ -235,7 +233,6 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
         onName={(title) => renaming && void submit('rename', renaming, { title })}
       />
       <Deleted deleted={deleted} onUndo={bringBack} />
-      <Snackbar open={problem !== undefined} message={problem} />
     </Frame>
   );
 }
