@@ -1,5 +1,12 @@
 import { useEffect } from 'react';
-import { isRouteErrorResponse, redirect, useLocation, useMatches, useRevalidator } from 'react-router';
+import {
+  isRouteErrorResponse,
+  redirect,
+  useLocation,
+  useMatches,
+  useRevalidator,
+  type ShouldRevalidateFunction,
+} from 'react-router';
 import { create } from 'zustand';
 import { theOutbox } from './browser.ts';
 
@@ -74,6 +81,10 @@ export async function problemsSaid<T>({ serverAction }: { serverAction: () => Pr
     return { problem };
   }
 }
+
+/** What could not be done shows that the page is behind: it is loaded anew then, too. */
+export const alsoAfterProblems: ShouldRevalidateFunction = ({ defaultShouldRevalidate, actionStatus = 200 }) =>
+  defaultShouldRevalidate || actionStatus >= 400;
 
 const LOOK_MS = 3000;
 const isThere = async () => {

@@ -5,7 +5,7 @@ import { database, saving } from '../../db/client.server.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getSetting } from '../../db/settings.ts';
 import { deleteTake, getTune, listTakes, renameTake, restoreTake, takeNames } from '../../db/tunes.ts';
-import { problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
+import { alsoAfterProblems, problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { Workbench } from '../parts/workbench/Workbench.tsx';
 import type { Route } from './+types/bench';
 import { inWords, readForm } from './answer.server.ts';
@@ -63,6 +63,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/bench');
 export const clientAction = problemsSaid;
+export const shouldRevalidate = alsoAfterProblems;
 
 export default function BenchRoute({ loaderData }: Route.ComponentProps) {
   return <Workbench key={loaderData.tuneId} {...loaderData} />;

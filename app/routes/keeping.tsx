@@ -6,7 +6,7 @@ import { database, saving, theConnection } from '../../db/client.server.ts';
 import { databasePath } from '../../db/open.ts';
 import { listUnreadable } from '../../db/raw.ts';
 import { contentsOf, restoreInto } from '../../db/restore.ts';
-import { problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
+import { alsoAfterProblems, problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { Keeping } from '../parts/keeping/Keeping.tsx';
 import type { Route } from './+types/keeping';
 import { inWords, readForm } from './answer.server.ts';
@@ -59,6 +59,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/keeping');
 export const clientAction = problemsSaid;
+export const shouldRevalidate = alsoAfterProblems;
 
 export default function KeepingRoute({ loaderData }: Route.ComponentProps) {
   return <Keeping {...loaderData} />;

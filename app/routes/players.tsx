@@ -11,7 +11,7 @@ import {
   restorePlayer,
 } from '../../db/players.ts';
 import { getTune } from '../../db/tunes.ts';
-import { problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
+import { alsoAfterProblems, problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { PlayerPlace } from '../parts/player/PlayerPlace.tsx';
 import type { Route } from './+types/players';
 import { inWords, readForm } from './answer.server.ts';
@@ -75,6 +75,7 @@ const gone = () => data({ problem: 'This player is not here any more, or is the 
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/players');
 export const clientAction = problemsSaid;
+export const shouldRevalidate = alsoAfterProblems;
 
 export default function PlayersRoute({ loaderData }: Route.ComponentProps) {
   return <PlayerPlace {...loaderData} />;

@@ -5,7 +5,7 @@ import { database, saving } from '../../db/client.server.ts';
 import { renameTune } from '../../db/edits.ts';
 import { listPlayers } from '../../db/players.ts';
 import { countShelf, createTune, deleteTune, duplicateTune, listShelf, restoreTune } from '../../db/tunes.ts';
-import { problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
+import { alsoAfterProblems, problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { Shelf } from '../parts/shelf/Shelf.tsx';
 import type { Route } from './+types/shelf';
 import { inWords, readForm } from './answer.server.ts';
@@ -62,6 +62,7 @@ const gone = () => data({ problem: 'This tune is not on the shelf any more.' }, 
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/shelf');
 export const clientAction = problemsSaid;
+export const shouldRevalidate = alsoAfterProblems;
 
 export default function ShelfRoute({ loaderData }: Route.ComponentProps) {
   return <Shelf {...loaderData} />;

@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Form, useNavigate, useSubmit } from 'react-router';
+import { Form, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -17,6 +17,7 @@ import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { NameDialog } from '../frame/NameDialog.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { TuneRow } from './TuneRow.tsx';
+import { useDeeds } from './useDeeds.ts';
 import { useTunes, type ShelfTune } from './useTunes.ts';
 
 interface ShelfProps {
@@ -53,7 +54,7 @@ const BEYOND = 8;
 export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   useFresh();
   useWarmSolver(settings);
-  const submitForm = useSubmit();
+  const submit = useDeeds();
   const navigate = useNavigate();
   const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);
@@ -62,15 +63,6 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   const deleted = useDeleted();
   const tunes = useTunes(first, count, useDeferredValue(words), hidden);
 
-  const submit = async (intent: string, tune: Pick<ShelfTune, 'id'>, more: Record<string, string> = {}) => {
-    // Each by itself: deleting three in a row waits for none of them.
-    const fetcherKey = `${intent} ${tune.id}`;
-    await submitForm(
-      { intent, id: tune.id, ...more },
-      { method: 'post', action: '/?index', navigate: false, fetcherKey },
-    );
-    theOutbox().announce(`tune:${tune.id}`);
-  };
   const show = (id: string, is: boolean) =>
     setHidden((all) => new Set(is ? [...all].filter((other) => other !== id) : [...all, id]));
   const remove = (tune: ShelfTune) => {
