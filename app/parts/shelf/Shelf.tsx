@@ -97,7 +97,8 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   const rows = long ? virtual.getVirtualItems() : null;
   const shown = rows ? rows.map(({ index }) => index) : tunes.map((_, index) => index);
 
-  const focused = () => Number(document.activeElement?.closest<HTMLElement>('.shelf-tune')?.dataset.index ?? -1);
+  const focusedRow = () => document.activeElement?.closest<HTMLElement>('.shelf-tune');
+  const focused = () => Number(focusedRow()?.dataset.index ?? -1);
   const focusRow = (wanted: number) => {
     const at = Math.max(0, Math.min(tunes.length - 1, wanted));
     const link = () => list.current?.querySelector<HTMLElement>(`[data-index="${at}"] a`);
@@ -106,7 +107,9 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
     else requestAnimationFrame(() => requestAnimationFrame(() => link()?.focus()));
   };
   const onFocused = (run: (tune: ShelfTune) => void) => {
-    const tune = tunes[focused()];
+    // By name, not by place: a newer list may be on its way to the screen.
+    const id = focusedRow()?.dataset.id;
+    const tune = tunes.find((one) => one.id === id);
     if (tune) run(tune);
   };
   const free = { preventDefault: true, enabled: menu === null && renaming === null };

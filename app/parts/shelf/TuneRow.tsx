@@ -19,7 +19,7 @@ export const TuneRow = memo(
   function TuneRow({ tune, index, now, measure, onMenu }: TuneRowProps) {
     const { id, title, facts, unreadable, changedAt } = tune;
     return (
-      <li className="shelf-tune" data-index={index} ref={measure}>
+      <li className="shelf-tune" data-index={index} data-id={id} ref={measure}>
         {unreadable ? (
           <a className="shelf-link" href={`/keeping/raw/tune/${id}`} download>
             <span className="shelf-title">{title}</span>
