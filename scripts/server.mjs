@@ -4,7 +4,7 @@
  * of their own.
  */
 import { mkdirSync, rmSync } from 'node:fs';
-import { Agent, createServer, request as ask } from 'node:http';
+import { createServer, request as ask } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -51,13 +51,22 @@ pages.on('error', (error) => {
   process.exit(1);
 });
 await new Promise((ready) => pages.once('message', ready));
-const agent = new Agent({ keepAlive: true });
 
-/** Hands a request to the thread that draws pages, and its answer back. */
+/** Of a connection between two, not of what is asked or answered. */
+const BETWEEN = ['connection', 'keep-alive'];
+
+/**
+ * Hands a request to the thread that draws pages, and its answer back. Each over a connection of its own: one that was
+ * kept may be closed at the other end just as it is used again.
+ */
 function fromPages(request, response, next) {
-  const { method, url: path, headers } = request;
-  const asked = ask({ socketPath, agent, method, path, headers }, (answer) => {
-    response.writeHead(answer.statusCode, answer.rawHeaders);
+  const { method, url: path } = request;
+  const headers = { ...request.headers, connection: 'close' };
+  const asked = ask({ socketPath, agent: false, method, path, headers }, (answer) => {
+    const { rawHeaders } = answer;
+    for (let i = 0; i < rawHeaders.length; i += 2)
+      if (!BETWEEN.includes(rawHeaders[i].toLowerCase())) response.appendHeader(rawHeaders[i], rawHeaders[i + 1]);
+    response.writeHead(answer.statusCode);
     answer.pipe(response);
   });
   asked.on('error', next);
