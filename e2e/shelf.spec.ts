@@ -45,6 +45,8 @@ test('what cannot be done to a tune that is gone is said', async ({ page, clean 
   await page.goto('/');
   const row = page.locator('.shelf-tune', { has: page.getByText('Slipped Away', { exact: true }) });
   await expect(row).toBeVisible();
+  // The whole shelf has come; what is deleted now it does not hear of.
+  await page.waitForLoadState('networkidle');
   await page.request.post('/?index', { form: { intent: 'delete', id } });
   await page.getByRole('button', { name: 'More for Slipped Away' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
