@@ -3,9 +3,7 @@
  * every file the policy that its pages have, and ends with its starter. Edits are taken here; pages are drawn in a thread
  * of their own.
  */
-import { mkdirSync, rmSync } from 'node:fs';
-import { createServer, request as ask } from 'node:http';
-import { tmpdir } from 'node:os';
+import { createServer } from 'node:http';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
@@ -37,41 +35,35 @@ const folder = resolve(process.argv[2] ?? 'build');
 const build = await import(pathToFileURL(join(folder, 'server', 'index.js')).href);
 const mode = process.env.NODE_ENV;
 
-// By its port, so that a server that was killed leaves nothing that the next does not take away.
-const between = join(tmpdir(), `heron-pages-${process.getuid?.() ?? 'own'}-${PORT}`);
-rmSync(between, { recursive: true, force: true });
-mkdirSync(between, { mode: 0o700 });
-process.on('exit', () => rmSync(between, { recursive: true, force: true }));
-const socketPath = join(between, 'pages');
-const pages = new Worker(new URL('pages.worker.mjs', import.meta.url), {
-  workerData: { folder, socket: socketPath, mode },
-});
+/** No form of ours is larger: a chart is 100,000 characters at most, and JSON may escape each (app/guard.ts says so). */
+const LARGEST_BODY = 1_000_000;
+
+const pages = new Worker(new URL('pages.worker.mjs', import.meta.url), { workerData: { folder, mode } });
 pages.on('error', (error) => {
   console.error(error instanceof Error ? error.message : String(error));
   process.exit(1);
 });
 await new Promise((ready) => pages.once('message', ready));
 
-/** Of a connection between two, not of what is asked or answered. */
-const BETWEEN = ['connection', 'keep-alive'];
+/** Requests that the thread that draws pages has, by their number. */
+const asked = new Map();
+let count = 0;
+pages.on('message', (answer) => {
+  asked.get(answer.id)(answer);
+  asked.delete(answer.id);
+});
 
-/**
- * Hands a request to the thread that draws pages, and its answer back. Each over a connection of its own: one that was
- * kept may be closed at the other end just as it is used again.
- */
-function fromPages(request, response, next) {
-  const { method, url: path } = request;
-  const headers = { ...request.headers, connection: 'close' };
-  const asked = ask({ socketPath, agent: false, method, path, headers }, (answer) => {
-    const { rawHeaders } = answer;
-    for (let i = 0; i < rawHeaders.length; i += 2)
-      if (!BETWEEN.includes(rawHeaders[i].toLowerCase())) response.appendHeader(rawHeaders[i], rawHeaders[i + 1]);
-    response.writeHead(answer.statusCode);
-    answer.pipe(response);
+/** Hands a request, with its body, to the thread that draws pages, and its answer back. */
+async function fromPages(request, response) {
+  const { method, url: path, headers, body } = request;
+  const answer = await new Promise((done) => {
+    asked.set(++count, done);
+    const url = `http://${headers.host}${path}`;
+    pages.postMessage({ id: count, method, url, headers, body: Buffer.isBuffer(body) ? body : null });
   });
-  asked.on('error', next);
-  response.on('close', () => asked.destroy());
-  request.pipe(asked);
+  if (answer.problem !== undefined) throw new Error(answer.problem);
+  for (const [name, value] of answer.headers) response.append(name, value);
+  response.status(answer.status).end(Buffer.from(answer.body));
 }
 
 const app = express();
@@ -112,8 +104,12 @@ app.use((_, response, next) => {
   response.removeHeader('X-Content-Type-Options');
   next();
 });
-app.post('/edits', createRequestHandler({ build, mode }));
-app.all('*', fromPages);
+// Edits wait for no page; a backup is a file of any size, and goes through as it comes.
+app.all(['/edits', '/keeping/bring-in', '/keeping/backups/:name'], createRequestHandler({ build, mode }));
+// What says that it is larger is not read: the guard refuses it by what it says.
+const readable = ({ headers }) => !(Number(headers['content-length']) > LARGEST_BODY);
+app.use(express.raw({ type: readable, limit: LARGEST_BODY, inflate: false }));
+app.all('*', (request, response, next) => fromPages(request, response).catch(next));
 // Express knows an error handler by its four arguments.
 // eslint-disable-next-line no-unused-vars
 app.use((error, _request, response, _next) => {

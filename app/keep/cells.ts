@@ -32,7 +32,9 @@ export function useCells(
     };
     if (version.current.of !== aggregate || kept.version >= version.current.is) take(kept);
     return theOutbox().listen((edit, answer) => {
-      if (edit.aggregate === aggregate && (answer.status === 'saved' || answer.status === 'conflict')) take(answer);
+      if (edit.aggregate !== aggregate || (answer.status !== 'saved' && answer.status !== 'conflict')) return;
+      // An answer may be late: what the page loaded meanwhile is newer, and has it.
+      if (answer.status === 'conflict' || answer.version >= version.current.is) take(answer);
     });
   }, [aggregate, kept]);
   const edit = useCallback(

@@ -32,6 +32,8 @@ export class ChartText {
   #mine: string[];
   /** The server would not have one of them: what stands there is asked for, and differs. */
   #apart = false;
+  /** What was heard to stand while edits were on their way, the newest: it may be newer than their answers. */
+  #heard: { readonly stands: string; readonly version: number } | null = null;
 
   constructor(
     { tuneId, title, text, version }: { tuneId: string; title: string; text: string; version: number },
@@ -76,6 +78,13 @@ export class ChartText {
   /** Hears the answer to an edit of any window; `own`: this window is told when it lost. True: look what stands there now. */
   answered(edit: Edit, answer: EditAnswer, own: boolean): boolean {
     if (edit.aggregate !== this.#aggregate) return false;
+    const heard = this.#heard;
+    const look = this.#settle(edit, answer, own);
+    if (heard && this.#mine.length === 0) this.stands(heard.stands, heard.version);
+    return look;
+  }
+
+  #settle(edit: Edit, answer: EditAnswer, own: boolean): boolean {
     const mine = this.#mine.includes(edit.editId);
     if (answer.status === 'invalid' || answer.status === 'missing') {
       this.#mine = this.#mine.filter((id) => id !== edit.editId);
@@ -99,7 +108,12 @@ export class ChartText {
 
   /** Hears what stands on the server. */
   stands(stands: string, version: number): void {
-    if (version < this.#version || this.#mine.length > 0) return;
+    if (this.#mine.length > 0) {
+      if (version >= (this.#heard?.version ?? 0)) this.#heard = { stands, version };
+      return;
+    }
+    this.#heard = null;
+    if (version < this.#version) return;
     if (this.#apart) {
       // What is here is made the difference to what stands there, once more.
       this.#apart = false;

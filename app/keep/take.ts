@@ -117,8 +117,10 @@ export const useTake = create<TakeState>((set, get) => {
 /** Follows the outbox: new versions come in as edits of any window are acknowledged, and conflicts are told to whom they concern. */
 export function followOutbox(): () => void {
   return theOutbox().listen((edit, answer, own) => {
-    const { takeId } = useTake.getState();
+    const { takeId, version } = useTake.getState();
     if (edit.aggregate !== `take:${takeId}` || (answer.status !== 'saved' && answer.status !== 'conflict')) return;
+    // An answer may be late: what the page loaded meanwhile is newer, and has it.
+    if (answer.status === 'saved' && answer.version < version) return;
     useTake.setState({
       version: answer.version,
       cells: withPending(takeId!, answer.cells as Cells),
