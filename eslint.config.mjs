@@ -17,6 +17,7 @@ const CORE_ORDER = [
   'neck',
   'grip',
   'leading',
+  'score',
   'format',
   'wording',
 ];

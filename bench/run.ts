@@ -10,6 +10,7 @@ import {
   buildLibrary,
   climb,
   CLIMB_OPEN,
+  clockOfChart,
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
@@ -230,10 +231,10 @@ function wantedOf(text: string) {
     {},
   );
   const search = new Search(library, PRICING);
-  const { wanted, index } = searchable(columns, search, chart.value.tempo);
+  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
   const sizes = wanted.map((want) => search.states(want).size);
   const pairs = sizes.slice(1).reduce((sum, size, i) => sum + size * sizes[i]!, 0);
-  return { wanted, index, columns, tempo: chart.value.tempo, pairs };
+  return { wanted, index, columns, clock: clockOfChart(chart.value), pairs };
 }
 const told = ({ wanted, pairs }: { wanted: readonly unknown[]; pairs: number }) =>
   `${wanted.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;

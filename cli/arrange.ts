@@ -2,6 +2,7 @@ import {
   ANY_TASTE,
   arrangementOf,
   bad,
+  clockOfChart,
   columnsOf,
   differentPaths,
   figuresText,
@@ -61,16 +62,16 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const slots = readChart(chart.value);
   const keys = slotKeys(slots, []);
   const taste = tasteOf(wishes);
-  const styled = taste ? restyled({ slots, keys, library, search, tempo: chart.value.tempo }, taste) : {};
+  const styled = taste ? restyled({ slots, keys, library, search, clock: clockOfChart(chart.value) }, taste) : {};
   const plain = { plain: wishes.plain };
   const unwished = columnsOf(slots, keys, styled, plain);
   const cells = { ...styled, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
   const columns = columnsOf(slots, keys, cells, plain);
-  const { wanted, index } = searchable(columns, search, chart.value.tempo);
+  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
   search.setColumns(wanted);
   const count = pathsAsked(wishes.paths);
   const ways = run(differentPaths(library, pricing, new Set(), wanted, count)).map((path) =>
-    arrangementOf(columns, index, path, library, pricing, chart.value.tempo),
+    arrangementOf(columns, index, path, library, pricing, clockOfChart(chart.value)),
   );
   const arranged = ways[0]!;
   const pins = arranged.problems.filter(({ code }) => code.startsWith('pin-'));

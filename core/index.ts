@@ -12,13 +12,22 @@ export {
   formatMeter,
   isCompound,
   parseMeter,
-  secondsOf,
   ticksPerBar,
   ticksPerBeat,
   TICKS_PER_QUARTER,
   type Meter,
   type Ticks,
 } from './time/meter.ts';
+export {
+  clockOf,
+  MOST_SWING,
+  quarterSeconds,
+  secondsAt,
+  secondsBetween,
+  STRAIGHT,
+  tickAt,
+  type Clock,
+} from './time/clock.ts';
 export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.ts';
 export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
 export { kindOf, parseChord, parseSuffix } from './chord/symbol.ts';
@@ -27,7 +36,8 @@ export { structuresOf, type Structure } from './chord/structures.ts';
 export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
-export { playedOrder, writeOut, type Versions } from './chart/form.ts';
+export { playedOrder } from './chart/form.ts';
+export { clockOfChart, playedBars, writeOut, type PlayedBar, type Versions } from './chart/played.ts';
 export { CHORD_LENGTHS, overWordsText, readOverWords, type ChordLength, type WordsPiece } from './chart/over-words.ts';
 export { keysOfMode, transpose } from './chart/transpose.ts';
 export { alignBars, type BarId } from './chart/align.ts';
@@ -204,8 +214,8 @@ export {
 } from './leading/steer.ts';
 export { steeredPatch } from './leading/steered.ts';
 export { servingOf, type Serving } from './chord/serving.ts';
-export { writeMidi, type MidiSong } from './format/midi.ts';
-export { songOf } from './format/song.ts';
+export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';
+export { writeMidi } from './format/midi.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export {
   appliedText,

@@ -1,37 +1,29 @@
-import { beatsPerBar, secondsOf, ticksPerBeat, type ArrangedColumn, type Chart, type Ticks } from '../../core/index.ts';
-import type { Performance } from './playback.ts';
+import { secondsBetween, type Score, type Sound, type Ticks } from '../../core/index.ts';
+import type { Performance, PlayedChord } from './playback.ts';
 
-/**
- * The chords and clicks from one column to the end, in seconds from its start. The tempo counts the
- * chart's first meter's beats; a change of meter keeps the length of a written note.
- */
-export function performanceFrom(chart: Chart, columns: readonly ArrangedColumn[], from: number): Performance {
-  const seconds = (ticks: number) => secondsOf(ticks, chart.tempo, chart.meter);
-  const origin = columns[from]?.column.slot.start ?? 0;
-  const rest = columns.slice(from);
-  const chords = rest.map(({ column, grip }, i) => ({
-    column: from + i,
-    at: seconds(column.slot.start - origin),
-    seconds: seconds(column.slot.entry.ticks),
-    pitches: grip?.pitches ?? [],
-  }));
-  const clicks = rest.flatMap(({ column: { slot } }) => {
-    const perBeat = ticksPerBeat(slot.meter);
-    const first = Math.ceil(slot.entry.tick / perBeat);
-    const last = Math.ceil((slot.entry.tick + slot.entry.ticks) / perBeat);
-    return Array.from({ length: last - first }, (_, i) => ({
-      at: seconds(slot.start - slot.entry.tick + (first + i) * perBeat - origin),
-      accent: (first + i) % beatsPerBar(slot.meter) === 0,
-    }));
-  });
-  const end = rest.at(-1)?.column.slot;
-  return { chords, clicks, seconds: end ? seconds(end.start + end.entry.ticks - origin) : 0 };
+const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch);
+
+/** A score from one column to the end, in seconds from its start. */
+export function performanceFrom({ clock, columns, parts, end }: Score, from: number): Performance {
+  const origin = columns[from]?.start ?? end;
+  const at = (tick: Ticks) => secondsBetween(clock, origin, tick);
+  const from0 = ({ start }: { readonly start: Ticks }) => start >= origin;
+  return {
+    lit: columns.slice(from).map(({ start }, i) => ({ column: from + i, at: at(start) })),
+    chords: parts.guitar.filter(from0).map((sound): PlayedChord => {
+      const { start, ticks } = sound;
+      return { at: at(start), seconds: secondsBetween(clock, start, start + ticks), pitches: pitchesOf(sound) };
+    }),
+    clicks: parts.click.filter(from0).map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),
+    seconds: at(end),
+  };
 }
 
 /** Chords of equal length one after another, without clicks. */
 export function inARow(row: readonly (readonly number[])[], seconds: number): Performance {
   return {
-    chords: row.map((pitches, i) => ({ column: i, at: i * seconds, seconds, pitches })),
+    lit: row.map((_, i) => ({ column: i, at: i * seconds })),
+    chords: row.map((pitches, i) => ({ at: i * seconds, seconds, pitches })),
     clicks: [],
     seconds: row.length * seconds,
   };
@@ -46,30 +38,25 @@ export interface TriedChord {
   readonly ticks: Ticks;
 }
 
-/** Grips tried in place of columns `from` … `to`, between the chords that sound before and after, without clicks. */
-export function inPlace(
-  chart: Chart,
-  columns: readonly ArrangedColumn[],
-  from: number,
-  to: number,
-  tried: readonly TriedChord[],
-): Performance {
-  const sounding = (start: number, by: number) => {
-    let i = start + by;
-    while (columns[i] && columns[i]!.grip === null) i += by;
-    const at = columns[i];
-    return at?.grip ? [{ column: i, pitches: at.grip.pitches, ticks: at.column.slot.entry.ticks }] : [];
-  };
-  let clock = 0;
-  const chords = [
-    ...sounding(from, -1),
+/** Grips tried in place of columns `from` … `to`, between what sounds before and after, without clicks. */
+export function inPlace({ clock, parts }: Score, from: number, to: number, tried: readonly TriedChord[]): Performance {
+  const beside = (sound: Sound | undefined) =>
+    sound ? [{ column: sound.column!, pitches: pitchesOf(sound), ticks: sound.ticks }] : [];
+  let now = 0;
+  const row = [
+    ...beside(parts.guitar.findLast(({ column }) => column !== null && column < from)),
     ...tried.map(({ pitches, ticks }, i) => ({ column: Math.min(from + i, to), pitches, ticks })),
-    ...sounding(to, 1),
+    ...beside(parts.guitar.find(({ column }) => column !== null && column > to)),
   ].map(({ column, pitches, ticks }) => {
-    const seconds = Math.min(IN_PLACE_MOST, secondsOf(ticks, chart.tempo, chart.meter));
-    const chord = { column, at: clock, seconds, pitches };
-    clock += seconds;
+    const seconds = Math.min(IN_PLACE_MOST, secondsBetween(clock, 0, ticks));
+    const chord = { column, at: now, seconds, pitches };
+    now += seconds;
     return chord;
   });
-  return { chords, clicks: [], seconds: clock };
+  return {
+    lit: row.map(({ column, at }) => ({ column, at })),
+    chords: row.map(({ at, seconds, pitches }) => ({ at, seconds, pitches })),
+    clicks: [],
+    seconds: now,
+  };
 }

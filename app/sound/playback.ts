@@ -6,13 +6,14 @@ import { renderClick } from './pluck.ts';
 
 /** A chord to be played: seconds from the start, and long. */
 export interface PlayedChord {
-  readonly column: number;
   readonly at: number;
   readonly seconds: number;
   /** Sounding pitches, lowest string first. */
   readonly pitches: readonly number[];
 }
 export interface Performance {
+  /** From when on each column is the one that sounds. */
+  readonly lit: readonly { readonly column: number; readonly at: number }[];
   readonly chords: readonly PlayedChord[];
   readonly clicks: readonly { readonly at: number; readonly accent: boolean }[];
   readonly seconds: number;
@@ -100,12 +101,10 @@ export class Playback {
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
     this.#clear(tone);
-    for (const { column, at, seconds, pitches } of performance.chords) {
-      transport.schedule((time) => {
-        this.#sound(tone, pitches, time, seconds);
-        draw.schedule(() => mine === this.#run && onColumn(column), time);
-      }, at);
-    }
+    for (const { at, seconds, pitches } of performance.chords)
+      transport.schedule((time) => this.#sound(tone, pitches, time, seconds), at);
+    for (const { column, at } of performance.lit)
+      transport.schedule((time) => draw.schedule(() => mine === this.#run && onColumn(column), time), at);
     for (const { at, accent } of performance.clicks) {
       transport.schedule((time) => {
         const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#click!);

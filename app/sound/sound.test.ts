@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { PitchDetector } from 'pitchy';
-import { hertz, parseChart, readChart, type ArrangedColumn } from '../../core/index.ts';
+import { hertz, parseChart, readChart, scoreOf, type Grip } from '../../core/index.ts';
 import { inARow, inPlace, performanceFrom } from './perform.ts';
 import { renderClick, renderPluck } from './pluck.ts';
 
@@ -55,59 +55,76 @@ test('the click’s accent is higher', () => {
 });
 
 describe('a performance', () => {
-  const columns = (text: string) => {
+  const STRING = 64;
+  const scored = (text: string, silent: readonly number[] = []) => {
     const chart = parseChart(text);
     if (!chart.ok) throw new Error(text);
-    const arranged = readChart(chart.value).map((slot) => ({
+    const columns = readChart(chart.value).map((slot, i) => ({
       column: { slot, symbol: slot.symbol },
-      grip: { pitches: [60] },
-    })) as unknown as ArrangedColumn[];
-    return { chart: chart.value, arranged };
+      grip: silent.includes(i) ? null : ({ frets: [0], fingers: [0], pitches: [STRING] } as unknown as Grip),
+    }));
+    return scoreOf({ chart: chart.value, open: [STRING], columns });
   };
 
   test('starts at the selected column, at the tempo', () => {
-    const { chart, arranged } = columns('tempo: 60\n| C | F G | C |');
-    const played = performanceFrom(chart, arranged, 1);
-    expect(played.chords.map(({ column, at, seconds }) => [column, at, seconds])).toEqual([
-      [1, 0, 2],
-      [2, 2, 2],
-      [3, 4, 4],
+    const played = performanceFrom(scored('tempo: 60\n| C | F G | C |'), 1);
+    expect(played.chords.map(({ at, seconds }) => [at, seconds])).toEqual([
+      [0, 2],
+      [2, 2],
+      [4, 4],
+    ]);
+    expect(played.lit).toEqual([
+      { column: 1, at: 0 },
+      { column: 2, at: 2 },
+      { column: 3, at: 4 },
     ]);
     expect(played.seconds).toBe(8);
   });
 
   test('clicks each beat once, the first of a bar accented', () => {
-    const { chart, arranged } = columns('meter: 3/4\ntempo: 180\n| C F | G |');
-    const { clicks } = performanceFrom(chart, arranged, 0);
+    const { clicks } = performanceFrom(scored('meter: 3/4\ntempo: 180\n| C F | G |'), 0);
     expect(clicks.map(({ at }) => Math.round(at * 3))).toEqual([0, 1, 2, 3, 4, 5]);
     expect(clicks.map(({ accent }) => accent)).toEqual([true, false, false, true, false, false]);
   });
 
   test('in 6/8 the tempo counts dotted quarters', () => {
-    const { chart, arranged } = columns('meter: 6/8\ntempo: 60\n| C | G |');
-    expect(performanceFrom(chart, arranged, 0).seconds).toBe(4);
-    expect(performanceFrom(chart, arranged, 0).clicks).toHaveLength(4);
+    const { seconds, clicks } = performanceFrom(scored('meter: 6/8\ntempo: 60\n| C | G |'), 0);
+    expect([seconds, clicks.length]).toEqual([4, 4]);
+  });
+
+  test('a written note keeps its length when the meter changes', () => {
+    const played = performanceFrom(scored('tempo: 120\n| C | {6/8} F | G7 |'), 0);
+    expect(played.chords.map(({ at, seconds }) => [at, seconds])).toEqual([
+      [0, 2],
+      [2, 1.5],
+      [3.5, 1.5],
+    ]);
+    expect(played.clicks.map(({ at }) => at)).toEqual([0, 0.5, 1, 1.5, 2, 2.75, 3.5, 4.25]);
+  });
+
+  test('a pickup is not accented: it leads to the first bar', () => {
+    const { clicks } = performanceFrom(scored('tempo: 60\n[pickup 1/4] | G7 | C |'), 0);
+    expect(clicks.map(({ accent }) => accent)).toEqual([false, true, false, false, false]);
   });
 
   test('a grip is heard in place between the chords that sound around it, none too long', () => {
-    const { chart, arranged } = columns('tempo: 60\n| C | N.C. | F G | C |');
-    const quiet = arranged.map((one, i) => (i === 1 ? { ...one, grip: null } : one)) as typeof arranged;
+    const score = scored('tempo: 60\n| C | N.C. | F G | C |', [1]);
     const tried = [{ pitches: [72], ticks: 960 }];
-    expect(
-      inPlace(chart, quiet, 2, 2, tried).chords.map(({ column, at, pitches }) => [column, at, pitches[0]]),
-    ).toEqual([
-      [0, 0, 60],
+    const { lit, chords } = inPlace(score, 2, 2, tried);
+    expect(chords.map(({ at, pitches }, i) => [lit[i]!.column, at, pitches[0]])).toEqual([
+      [0, 0, STRING],
       [2, 1.2, 72],
-      [3, 2.4, 60],
+      [3, 2.4, STRING],
     ]);
-    expect(inPlace(chart, quiet, 0, 0, tried).chords.map(({ column }) => column)).toEqual([0, 2]);
+    expect(inPlace(score, 0, 0, tried).lit.map(({ column }) => column)).toEqual([0, 2]);
   });
 
   test('of chords in a row gives each the same time, one after another', () => {
-    const { chords, clicks, seconds } = inARow([[60, 64], [67]], 0.5);
+    const { lit, chords, clicks, seconds } = inARow([[60, 64], [67]], 0.5);
+    expect(lit.map(({ column }) => column)).toEqual([0, 1]);
     expect(chords).toEqual([
-      { column: 0, at: 0, seconds: 0.5, pitches: [60, 64] },
-      { column: 1, at: 0.5, seconds: 0.5, pitches: [67] },
+      { at: 0, seconds: 0.5, pitches: [60, 64] },
+      { at: 0.5, seconds: 0.5, pitches: [67] },
     ]);
     expect([clicks, seconds]).toEqual([[], 1]);
   });

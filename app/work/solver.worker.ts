@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import {
   arrangementOf,
   changesOf,
+  clockOfChart,
   coloursOf,
   columnsOf,
   differentPaths,
@@ -209,7 +210,7 @@ const solver = {
     const { search, prices } = searchOf(asked, library);
     const { chart, slots, keys } = readingOf(asked);
     const columns = columnsOf(slots, keys, asked.cells);
-    const { wanted, index } = searchable(columns, search, chart.tempo);
+    const { wanted, index } = searchable(columns, search, clockOfChart(chart));
     search.setColumns(wanted);
     const path = await follow(search.solve(), current, (step) => {
       const { done, total } = step as { done: number; total: number };
@@ -223,13 +224,13 @@ const solver = {
       keys,
       cells: asked.cells,
       columns,
-      tempo: chart.tempo,
+      clock: clockOfChart(chart),
       index,
       best: path.cost,
     };
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(search.refresh(), current));
-    return arrangementOf(columns, index, path, library, prices, chart.tempo);
+    return arrangementOf(columns, index, path, library, prices, clockOfChart(chart));
   },
 
   /** Stops whatever is being solved: a newer request comes, or nobody waits for it any more. */
@@ -357,7 +358,7 @@ const solver = {
     if (priced === null || job === null) return null;
     const { of, current } = priced;
     const { player, banished } = job;
-    const { wanted } = searchable(of.columns, of.search, of.tempo);
+    const { wanted } = searchable(of.columns, of.search, of.clock);
     const prices = pricingFor(player);
     const steps = differentPaths(of.library, prices, new Set(banished), wanted, OTHER_WAYS + 1);
     const paths = await follow(steps, current);
@@ -366,7 +367,7 @@ const solver = {
       paths
         .slice(1)
         .map((path) => {
-          const way = arrangementOf(of.columns, of.index, path, of.library, prices, of.tempo);
+          const way = arrangementOf(of.columns, of.index, path, of.library, prices, of.clock);
           return { extra: way.cost - of.best, figures: way.figures, grips: way.columns.map(({ grip }) => grip) };
         })
         .sort((a, b) => a.extra - b.extra)

@@ -1,6 +1,5 @@
 import { problem, type Place, type Problem } from '../problem.ts';
-import { symbolOf } from '../chord/chord.ts';
-import type { Bar, Chart, Entry, Sign, Slot } from './chart.ts';
+import type { Bar, Sign } from './chart.ts';
 
 /** What the form depends on. */
 type FormBar = Pick<
@@ -100,22 +99,22 @@ function endOfPhrase(bars: readonly FormBar[], from: number): number {
   return at;
 }
 
-/** A bar as it is played: by index, and which time through it this is, from 1. */
-export interface PlayedBar {
+/** A bar's turn to be played: by index, and which time through it this is, from 1. */
+export interface Turn {
   readonly index: number;
   readonly pass: number;
 }
 
 /** The order in which bars are played: repeats and endings, then what a jump brings back. */
-export function playedOrder(bars: readonly FormBar[]): readonly PlayedBar[] {
+export function playedOrder(bars: readonly FormBar[]): readonly Turn[] {
   const { repeats } = formOf(bars);
   const order = repeatedOrder(bars, repeats);
   const from = order.map(({ index }) => bars[index]!.jump !== null).lastIndexOf(true);
   return from < 0 ? order : [...order.slice(0, from + 1), ...afterJump(bars, repeats, order.slice(0, from + 1))];
 }
 
-function repeatedOrder(bars: readonly FormBar[], repeats: readonly Repeat[]): readonly PlayedBar[] {
-  const order: PlayedBar[] = [];
+function repeatedOrder(bars: readonly FormBar[], repeats: readonly Repeat[]): readonly Turn[] {
+  const order: Turn[] = [];
   const play = (from: number, to: number, pass: number) => {
     for (let index = from; index <= to; index++) order.push({ index, pass });
   };
@@ -140,11 +139,7 @@ function repeatedOrder(bars: readonly FormBar[], repeats: readonly Repeat[]): re
 }
 
 /** What follows a jump: once through without repeats, last endings, to the fine, the end, or over to the coda (common practice). */
-function afterJump(
-  bars: readonly FormBar[],
-  repeats: readonly Repeat[],
-  played: readonly PlayedBar[],
-): readonly PlayedBar[] {
+function afterJump(bars: readonly FormBar[], repeats: readonly Repeat[], played: readonly Turn[]): readonly Turn[] {
   const last = played.at(-1)!;
   const { to, until } = bars[last.index]!.jump!;
   const signed = (sign: Sign) => bars.findIndex(({ signs }) => signs[sign]);
@@ -156,7 +151,7 @@ function afterJump(
   );
   const passes = new Map<number, number>();
   for (const { index, pass } of played) passes.set(index, Math.max(pass, passes.get(index) ?? 0));
-  const order: PlayedBar[] = [];
+  const order: Turn[] = [];
   let at = to === 'segno' ? Math.max(0, signed('segno')) : 0;
   let overToCoda = until === 'coda' && signed('coda') >= 0;
   while (at < bars.length) {
@@ -190,42 +185,4 @@ export function writtenOutLength(bars: readonly FormBar[], repeats: readonly Rep
     const common = repeat.endings.length > 0 ? repeat.endings[0]! - repeat.start : repeat.end - repeat.start + 1;
     return length + common * (passesOf(repeat) - 1);
   }, again);
-}
-
-/** Which changes a bar is played with: 0 as written, 1 its first alternate; by index and pass. */
-export type Versions = (index: number, pass: number) => number;
-const AS_WRITTEN: Versions = () => 0;
-
-/** Whether a chord sounds on from the slot before. */
-function isHeld(before: Slot | undefined, { chord }: Entry): boolean {
-  const last = before?.entry.chord ?? null;
-  return chord !== null && last !== null && symbolOf(last) === symbolOf(chord);
-}
-
-/** Writes the chart out: every repeat played, a slot for each chord, in order. An alternate that is not there is as written. */
-export function writeOut(chart: Chart, versions: Versions = AS_WRITTEN): readonly Slot[] {
-  const slots: Slot[] = [];
-  let start = 0;
-  let number = chart.bars[0]?.number === 0 ? 0 : 1;
-  for (const { index, pass } of playedOrder(chart.bars)) {
-    const bar = chart.bars[index]!;
-    const opens = slots.length === 0 || bar.section !== null || (chart.bars[index - 1]?.endsPhrase ?? true);
-    const alternate = bar.alternates[versions(index, pass) - 1];
-    for (const entry of alternate?.entries ?? bar.entries) {
-      slots.push({
-        bar: number,
-        sourceBar: bar.number,
-        pass,
-        meter: bar.meter,
-        key: bar.key,
-        since: isHeld(slots.at(-1), entry) ? slots.at(-1)!.since : number,
-        opensPhrase: opens && entry.tick === 0,
-        start: start + entry.tick,
-        entry,
-      });
-    }
-    start += bar.ticks;
-    number++;
-  }
-  return slots;
 }

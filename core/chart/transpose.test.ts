@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Chord as TonalChord, Interval, Note } from 'tonal';
 import { symbolOf } from '../chord/chord.ts';
-import { writeOut } from './form.ts';
+import { writeOut } from './played.ts';
 import { parseChart } from './parse.ts';
 import { keysOfMode, transpose } from './transpose.ts';
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseMidi, type MidiEvent } from 'midi-file';
 import { parseChart } from '../chart/parse.ts';
+import { clockOfChart } from '../chart/played.ts';
 import { arrangementOf, searchable } from '../leading/arrange.ts';
 import { DEFAULT_WEIGHTS, type Pricing } from '../leading/cost.ts';
 import { Search } from '../leading/search.ts';
@@ -10,8 +11,8 @@ import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
 import { TUNINGS } from '../neck/tuning.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf } from '../reharm/columns.ts';
+import { scoreOf } from '../score/score.ts';
 import { writeMidi } from './midi.ts';
-import { songOf } from './song.ts';
 import { TAB_WIDTH, writeTab } from './tab.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
@@ -28,11 +29,14 @@ function arranged(text: string, hand?: Hand) {
     {},
   );
   const search = new Search(shapes, PRICING);
-  const { wanted, index } = searchable(columns, search, parsed.value.tempo);
+  const clock = clockOfChart(parsed.value);
+  const { wanted, index } = searchable(columns, search, clock);
   search.setColumns(wanted);
+  const voiced = arrangementOf(columns, index, run(search.solve()), shapes, PRICING, clock).columns;
   return {
     chart: parsed.value,
-    columns: arrangementOf(columns, index, run(search.solve()), shapes, PRICING, parsed.value.tempo).columns,
+    columns: voiced,
+    score: scoreOf({ chart: parsed.value, open: shapes.neck.open, columns: voiced }),
   };
 }
 
@@ -44,8 +48,8 @@ function timed(track: MidiEvent[]) {
 
 describe('a MIDI file, read back by an independent reader', () => {
   const text = 'title: Fähre 「渡し」\nkey: Eb\nmeter: 4/4\ntempo: 90\n| Eb | Cm7 F7 |\n| N.C. | {3/4} Bb7 |\n';
-  const { chart, columns } = arranged(text);
-  const midi = parseMidi(writeMidi(songOf(chart, columns)));
+  const { columns, score } = arranged(text);
+  const midi = parseMidi(writeMidi(score));
   const [conductor, guitar] = midi.tracks.map(timed);
 
   test('is format 1 with 480 ticks a quarter', () => {
@@ -81,8 +85,8 @@ describe('a MIDI file, read back by an independent reader', () => {
 });
 
 test('in 6/8 the tempo counts dotted quarters', () => {
-  const { chart, columns } = arranged('meter: 6/8\ntempo: 60\n| Am | E7 |');
-  const [conductor] = parseMidi(writeMidi(songOf(chart, columns))).tracks;
+  const { score } = arranged('meter: 6/8\ntempo: 60\n| Am | E7 |');
+  const [conductor] = parseMidi(writeMidi(score)).tracks;
   // A dotted quarter lasts a second, so a quarter two thirds of one.
   expect(conductor!.find(({ type }) => type === 'setTempo')).toMatchObject({ microsecondsPerBeat: 666667 });
   expect(conductor!.find(({ type }) => type === 'timeSignature')).toMatchObject({
@@ -93,16 +97,16 @@ test('in 6/8 the tempo counts dotted quarters', () => {
 });
 
 test('minor keys and pickups are written right', () => {
-  const { chart, columns } = arranged('key: F#m\n[pickup 1/4] | C#7 | F#m | D E |');
-  const midi = parseMidi(writeMidi(songOf(chart, columns)));
+  const { columns, score } = arranged('key: F#m\n[pickup 1/4] | C#7 | F#m | D E |');
+  const midi = parseMidi(writeMidi(score));
   expect(midi.tracks[0]!.find(({ type }) => type === 'keySignature')).toMatchObject({ key: 3, scale: 1 });
   expect(columns.map(({ column }) => column.slot.start)).toEqual([0, 480, 2400, 3360]);
 });
 
 describe('a text tab', () => {
   const long = `title: Long\nkey: Db\n${'| Db Bbm7 Ebm7 Ab7 | Gb Gbm Db/F Edim7 |\n'.repeat(6)}`;
-  const { chart, columns } = arranged(long);
-  const tab = writeTab(chart, columns, DEFAULT_HAND);
+  const { columns, score } = arranged(long);
+  const tab = writeTab(score, DEFAULT_HAND);
   const lines = tab.split('\n');
 
   test('never runs over its width', () => {
@@ -141,8 +145,8 @@ test('a tab names the strings of the guitar it is for, and its capo', () => {
     capo: 2,
     highestFret: 7,
   };
-  const { chart, columns } = arranged('title: Low\nkey: D\n| D | Em7 | A7 | D |\n', hand);
-  const lines = writeTab(chart, columns, hand).split('\n');
+  const { columns, score } = arranged('title: Low\nkey: D\n| D | Em7 | A7 | D |\n', hand);
+  const lines = writeTab(score, hand).split('\n');
   expect(lines[1]).toMatch(/ · capo 2$/);
   const first = lines.findIndex((line) => line.startsWith('e|'));
   expect(

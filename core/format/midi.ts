@@ -1,26 +1,11 @@
-import { isCompound, secondsOf, ticksPerBeat, TICKS_PER_QUARTER, type Meter, type Ticks } from '../time/meter.ts';
-import type { Key } from '../pitch/key.ts';
 import { signature } from '../pitch/key.ts';
 import { isMinor } from '../reading/place.ts';
-
-/** What a MIDI file of an arrangement needs. Times in ticks, 480 to a quarter. */
-export interface MidiSong {
-  readonly title: string;
-  readonly key: Key;
-  /** Beats of the first meter a minute. */
-  readonly tempo: number;
-  /** Each meter with the tick it begins at, the first at 0. */
-  readonly meters: readonly { readonly tick: Ticks; readonly meter: Meter }[];
-  /** Chord names where they begin. */
-  readonly markers: readonly { readonly tick: Ticks; readonly text: string }[];
-  /** Sounding MIDI pitches of each grip. */
-  readonly chords: readonly { readonly tick: Ticks; readonly ticks: Ticks; readonly pitches: readonly number[] }[];
-  readonly end: Ticks;
-}
+import type { Score } from '../score/score.ts';
+import { quarterSeconds } from '../time/clock.ts';
+import { formatMeter, isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Meter, type Ticks } from '../time/meter.ts';
 
 /** General MIDI 1 program 26, acoustic guitar (steel), counted from 0. */
 const STEEL_GUITAR = 25;
-const VELOCITY = 80;
 /** A change is heard as one when each string stops just before it is plucked again. */
 const GAP: Ticks = 10;
 
@@ -28,11 +13,11 @@ const GAP: Ticks = 10;
  * A Standard MIDI File, format 1 (MIDI 1.0, RP-001): a conductor track with tempo, meter, key and
  * chord names as markers, and one guitar track at sounding pitch.
  */
-export function writeMidi(song: MidiSong): Uint8Array {
+export function writeMidi(score: Score): Uint8Array {
   return Uint8Array.from([
     ...chunk('MThd', [...uint(1, 2), ...uint(2, 2), ...uint(TICKS_PER_QUARTER, 2)]),
-    ...chunk('MTrk', track(conductor(song), song.end)),
-    ...chunk('MTrk', track(guitar(song), song.end)),
+    ...chunk('MTrk', track(conductor(score), score.end)),
+    ...chunk('MTrk', track(guitar(score), score.end)),
   ]);
 }
 
@@ -43,15 +28,14 @@ interface Event {
   readonly bytes: readonly number[];
 }
 
-function conductor(song: MidiSong): Event[] {
-  const first = song.meters[0]!.meter;
-  const perQuarter = secondsOf(TICKS_PER_QUARTER, song.tempo, first) * 1e6;
+function conductor({ title, key, clock, bars, columns }: Score): Event[] {
+  const changes = bars.filter(({ meter }, i) => i === 0 || formatMeter(meter) !== formatMeter(bars[i - 1]!.meter));
   return [
-    { tick: 0, order: 0, bytes: text(0x03, song.title) },
-    { tick: 0, order: 0, bytes: [0xff, 0x51, 3, ...uint(Math.round(perQuarter), 3)] },
-    { tick: 0, order: 0, bytes: [0xff, 0x59, 2, signature(song.key) & 0xff, isMinor(song.key) ? 1 : 0] },
-    ...song.meters.map(({ tick, meter }) => ({ tick, order: 1, bytes: timeSignature(meter) })),
-    ...song.markers.map(({ tick, text: name }) => ({ tick, order: 2, bytes: text(0x06, name) })),
+    { tick: 0, order: 0, bytes: text(0x03, title) },
+    { tick: 0, order: 0, bytes: [0xff, 0x51, 3, ...uint(Math.round(quarterSeconds(clock) * 1e6), 3)] },
+    { tick: 0, order: 0, bytes: [0xff, 0x59, 2, signature(key) & 0xff, isMinor(key) ? 1 : 0] },
+    ...changes.map(({ start, meter }) => ({ tick: start, order: 1, bytes: timeSignature(meter) })),
+    ...columns.map(({ start, symbol }) => ({ tick: start, order: 2, bytes: text(0x06, symbol) })),
   ];
 }
 
@@ -61,14 +45,14 @@ function timeSignature(meter: Meter): number[] {
   return [0xff, 0x58, 4, meter.count, Math.log2(meter.unit), isCompound(meter) ? 36 : clocks, 8];
 }
 
-function guitar(song: MidiSong): Event[] {
+function guitar({ parts }: Score): Event[] {
   return [
     { tick: 0, order: 0, bytes: text(0x03, 'Guitar') },
     { tick: 0, order: 0, bytes: [0xc0, STEEL_GUITAR] },
-    ...song.chords.flatMap(({ tick, ticks, pitches }) =>
-      [...new Set(pitches)].flatMap((pitch) => [
-        { tick, order: 2, bytes: [0x90, pitch, VELOCITY] },
-        { tick: tick + Math.max(1, ticks - GAP), order: 1, bytes: [0x80, pitch, 0] },
+    ...parts.guitar.flatMap(({ start, ticks, velocity, notes }) =>
+      [...new Set(notes.map(({ pitch }) => pitch))].flatMap((pitch) => [
+        { tick: start, order: 2, bytes: [0x90, pitch, velocity] },
+        { tick: start + Math.max(1, ticks - GAP), order: 1, bytes: [0x80, pitch, 0] },
       ]),
     ),
   ];

@@ -1,10 +1,9 @@
-import type { ArrangedColumn } from '../leading/arrange.ts';
-import type { Chart } from '../chart/chart.ts';
 import type { Hand } from '../neck/hand.ts';
+import { headerKey } from '../pitch/key.ts';
 import { pitchName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
+import type { NamedSpan, Score, Sound } from '../score/score.ts';
 import { formatMeter } from '../time/meter.ts';
-import { headerKey } from '../pitch/key.ts';
 
 /** Columns of text a line of tab may take. */
 export const TAB_WIDTH = 80;
@@ -26,13 +25,9 @@ function stringNames(tuning: readonly Midi[]): string[] {
  * A text tab: chord names over a line a string, wrapped between bars to {@link TAB_WIDTH} columns (a bar wider
  * than that is broken between chords). Frets are counted from the capo, which is told.
  */
-export function writeTab(
-  chart: Chart,
-  columns: readonly ArrangedColumn[],
-  { tuning, capo }: Pick<Hand, 'tuning' | 'capo'>,
-): string {
+export function writeTab(score: Score, { tuning, capo }: Pick<Hand, 'tuning' | 'capo'>): string {
   const strings = stringNames(tuning);
-  const head = `${chart.title}\n${headerKey(chart.key)} · ${formatMeter(chart.meter)} · ${chart.tempo}${chart.feel === 'swing' ? ' swing' : ''}${capo > 0 ? ` · capo ${capo}` : ''}\n`;
+  const head = `${score.title}\n${headerKey(score.key)} · ${formatMeter(score.meter)} · ${score.tempo}${score.feel === 'swing' ? ' swing' : ''}${capo > 0 ? ` · capo ${capo}` : ''}\n`;
   const lines: string[] = [];
   let row: DrawnBar[] = [];
   const margin = strings[0]!.length + 1;
@@ -45,7 +40,7 @@ export function writeTab(
     lines.push('');
     row = [];
   };
-  for (const bar of barsOf(columns)) {
+  for (const bar of barsOf(score)) {
     for (const drawn of drawBar(bar, room, strings.length)) {
       if (row.length > 0 && widthOf(row) + drawn.names.length > room) flush();
       row.push(drawn);
@@ -55,33 +50,39 @@ export function writeTab(
   return `${head}\n${lines.join('\n')}`.trimEnd() + '\n';
 }
 
-function barsOf(columns: readonly ArrangedColumn[]): ArrangedColumn[][] {
-  const bars: ArrangedColumn[][] = [];
-  for (const column of columns) {
+/** A chord name, and what sounds under it. */
+interface Cell extends NamedSpan {
+  readonly sound: Sound | null;
+}
+
+function barsOf({ columns, parts }: Score): Cell[][] {
+  const bars: Cell[][] = [];
+  for (const [i, column] of columns.entries()) {
+    const cell = { ...column, sound: parts.guitar.find((sound) => sound.column === i) ?? null };
     const last = bars.at(-1);
-    if (last && last[0]!.column.slot.bar === column.column.slot.bar) last.push(column);
-    else bars.push([column]);
+    if (last && last[0]!.bar === column.bar) last.push(cell);
+    else bars.push([cell]);
   }
   return bars;
 }
 
 /** A bar's cells, closed with a bar line; broken into several where it is wider than `room`. */
-function drawBar(columns: readonly ArrangedColumn[], room: number, count: number): DrawnBar[] {
+function drawBar(cells: readonly Cell[], room: number, count: number): DrawnBar[] {
   const empty = Array.from({ length: count }, () => '');
   const pieces: DrawnBar[] = [];
   let names = '';
   let strings = empty;
-  for (const { column, grip } of columns) {
-    const width = Math.max(column.symbol.length + 1, 5);
+  for (const { symbol, sound } of cells) {
+    const width = Math.max(symbol.length + 1, 5);
     if (names.length > 0 && names.length + width + 1 > room) {
       pieces.push({ names, strings });
       names = '';
       strings = empty;
     }
-    names += column.symbol.padEnd(width);
+    names += symbol.padEnd(width);
     strings = strings.map((text, s) => {
-      const fret = grip?.frets[count - 1 - s] ?? -1;
-      return text + `-${fret < 0 ? '' : fret}`.padEnd(width, '-');
+      const note = sound?.notes.find(({ string }) => string === count - 1 - s);
+      return text + `-${note?.fret ?? ''}`.padEnd(width, '-');
     });
   }
   pieces.push({ names: `${names} `, strings: strings.map((text) => `${text}|`) });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
+import { clockOfChart } from '../chart/played.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
@@ -22,10 +23,10 @@ describe('an arrangement', () => {
     const slots = readChart(chart.value);
     const columns = columnsOf(slots, slotKeys(slots, ['b0', 'b1', 'b2', 'b3']), cells);
     const search = new Search(library, PRICING);
-    const { wanted, index } = searchable(columns, search, chart.value.tempo);
+    const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
     search.setColumns(wanted);
     const path = run(search.solve());
-    return { path, result: arrangementOf(columns, index, path, library, PRICING, chart.value.tempo) };
+    return { path, result: arrangementOf(columns, index, path, library, PRICING, clockOfChart(chart.value)) };
   }
 
   test('its terms add up to the cost the search minimised, its figures to its columns', () => {

@@ -4,7 +4,7 @@ import type { ShapeLibrary } from '../grip/library.ts';
 import type { Hand } from '../neck/hand.ts';
 import { whyNotHeld } from '../neck/hold.ts';
 import { pitchName } from '../pitch/note.ts';
-import { secondsOf, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
+import { quarterSeconds, secondsBetween, type Clock } from '../time/clock.ts';
 import { problem, type Problem } from '../problem.ts';
 import {
   columnTerms,
@@ -72,18 +72,16 @@ export interface UnmetWish {
   readonly wish: Wish;
 }
 
-/** Where each column stands in time, at a tempo in beats a minute. */
-export function placesOf(columns: readonly Column[], tempo: number): readonly Place[] {
-  return columns.map(({ slot }): Place => {
-    const inTempo = (ticks: Ticks) => secondsOf(ticks, tempo, slot.meter);
-    return {
-      opensPhrase: slot.opensPhrase,
-      opensBar: slot.entry.tick === 0,
-      lasts: slot.bar - slot.since >= LASTS_BARS,
-      seconds: inTempo(slot.entry.ticks),
-      quarter: inTempo(TICKS_PER_QUARTER),
-    };
-  });
+/** Where each column stands in time. */
+export function placesOf(columns: readonly Column[], clock: Clock): readonly Place[] {
+  const quarter = quarterSeconds(clock);
+  return columns.map(({ slot: { start, opensPhrase, bar, since, entry } }): Place => ({
+    opensPhrase,
+    opensBar: entry.tick === 0,
+    lasts: bar - since >= LASTS_BARS,
+    seconds: secondsBetween(clock, start, start + entry.ticks),
+    quarter,
+  }));
 }
 /** A chord that has lasted so many bars wants a new grip. */
 const LASTS_BARS = 2;
@@ -92,10 +90,10 @@ const LASTS_BARS = 2;
 export function searchable(
   columns: readonly Column[],
   search: Search,
-  tempo: number,
+  clock: Clock,
 ): { wanted: Wanted[]; index: number[] } {
   const wanted: Wanted[] = [];
-  const places = placesOf(columns, tempo);
+  const places = placesOf(columns, clock);
   const index = columns.map(({ chord, decision, move, wishes }, i) => {
     if (chord === null || !search.playable(chord)) return -1;
     const pin = decision?.pin === undefined ? null : parseFrets(decision.pin);
@@ -112,9 +110,9 @@ export function arrangementOf(
   path: Path,
   library: ShapeLibrary,
   pricing: Pricing,
-  tempo: number,
+  clock: Clock,
 ): Arrangement {
-  const places = placesOf(columns, tempo);
+  const places = placesOf(columns, clock);
   const problems: Problem[] = [];
   const unmet: UnmetWish[] = [];
   const terms: Terms[] = [];

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
+import { clockOfChart } from '../chart/played.ts';
 import { tonesOf } from '../chord/kind.ts';
 import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
@@ -32,9 +33,9 @@ function complete(text: string) {
     }
   }
   const search = new Search(library, PRICING, lacking);
-  const { wanted, index } = searchable(columns, search, chart.value.tempo);
+  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
   search.setColumns(wanted);
-  return arrangementOf(columns, index, run(search.solve()), library, PRICING, chart.value.tempo);
+  return arrangementOf(columns, index, run(search.solve()), library, PRICING, clockOfChart(chart.value));
 }
 
 const KEYS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseChart } from '../chart/parse.ts';
+import { clockOfChart } from '../chart/played.ts';
 import { parseChord } from '../chord/symbol.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatFrets, fretsAt, parseFrets, pitchesOf } from '../grip/grips.ts';
@@ -143,12 +144,12 @@ describe('what is led is decided, and stands', () => {
     const keys = slotKeys(slots, ['a', 'b', 'c', 'd']);
     const columns = columnsOf(slots, keys, cells);
     const search = new Search(library, PRICING);
-    const { tempo } = chart.value;
-    const { wanted, index } = searchable(columns, search, tempo);
+    const clock = clockOfChart(chart.value);
+    const { wanted, index } = searchable(columns, search, clock);
     search.setColumns(wanted);
     const path = run(search.solve());
-    const take: SolvedTake = { slots, keys, cells, columns, tempo, library, search, index, best: path.cost };
-    return { take, arranged: arrangementOf(columns, index, path, library, PRICING, tempo) };
+    const take: SolvedTake = { slots, keys, cells, columns, clock, library, search, index, best: path.cost };
+    return { take, arranged: arrangementOf(columns, index, path, library, PRICING, clock) };
   };
   const decided = (outcome: LedOutcome) => {
     const { take } = solve(PLAIN);
@@ -198,9 +199,9 @@ describe('what is led is decided, and stands', () => {
     const small = buildLibrary({ ...DEFAULT_HAND, highestFret: 3 });
     const { take } = solve(applyPatch(PLAIN, patch).cells);
     const search = new Search(small, PRICING);
-    const { wanted, index } = searchable(take.columns, search, take.tempo);
+    const { wanted, index } = searchable(take.columns, search, take.clock);
     search.setColumns(wanted);
-    const arranged = arrangementOf(take.columns, index, run(search.solve()), small, PRICING, take.tempo);
+    const arranged = arrangementOf(take.columns, index, run(search.solve()), small, PRICING, take.clock);
     expect(arranged.problems.map(({ code }) => code)).toContain('pin-unheld');
     expect(arranged.columns.every(({ grip }) => grip !== null)).toBe(true);
   });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
+import { clockOfChart } from '../chart/played.ts';
 import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
@@ -28,14 +29,14 @@ function solvedTake(text: string, cells: Cells = {}): SolvedTake {
   const keys = slotKeys(slots, ['a', 'b', 'c', 'd', 'e', 'f']);
   const columns = columnsOf(slots, keys, cells);
   const search = new Search(library, PRICING);
-  const { wanted, index } = searchable(columns, search, chart.value.tempo);
+  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
   search.setColumns(wanted);
   return {
     slots,
     keys,
     cells,
     columns,
-    tempo: chart.value.tempo,
+    clock: clockOfChart(chart.value),
     library,
     search,
     index,
@@ -99,7 +100,7 @@ describe('the price of a move', () => {
     const pinned = { on: slot.symbol, source: { kind: 'chart' }, pin: formatFrets(fretsAt(library, without)) } as const;
     const made = solvedTake(TUNE, { ...cells, [at]: pinned });
     const path = run(made.search.solve());
-    const { columns, problems } = arrangementOf(made.columns, made.index, path, library, PRICING, made.tempo);
+    const { columns, problems } = arrangementOf(made.columns, made.index, path, library, PRICING, made.clock);
     expect(columns[0]!.grip!.grip).toBe(pinned.pin);
     expect(columns[1]!.grip!.frets.at(-1)).toBe(0);
     expect(problems.map(({ code }) => code)).toEqual(['ring-lost']);

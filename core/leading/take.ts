@@ -11,6 +11,7 @@ import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose
 import type { Span } from '../reharm/moves/span.ts';
 import { searchable } from './arrange.ts';
 import { run } from '../steps.ts';
+import type { Clock } from '../time/clock.ts';
 import type { Search } from './search.ts';
 
 /** A take with its solved search: all that is needed to price what else could stand in it. */
@@ -19,8 +20,7 @@ export interface SolvedTake {
   readonly keys: readonly string[];
   readonly cells: Cells;
   readonly columns: readonly Column[];
-  /** Beats a minute. */
-  readonly tempo: number;
+  readonly clock: Clock;
   readonly library: ShapeLibrary;
   readonly search: Search;
   /** Where each column stands in the search, or −1. */
@@ -53,7 +53,7 @@ export function pricePatch(
   const within = ({ slot }: Column) => slot.start >= start && slot.start < start + ticks;
   const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells);
   const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
-  const all = searchable(made, of.search, of.tempo);
+  const all = searchable(made, of.search, of.clock);
   const inside = made.flatMap((column, i) => (within(column) ? [{ column, at: all.index[i]! }] : []));
   const sounding = inside.filter(({ column }) => column.chord !== null);
   if (sounding.some(({ at }) => at < 0) || places.length === 0) return { extra: null, grips: [], patch };
@@ -77,7 +77,7 @@ const MOST_EXTRA = 60;
  * one after a chord that was moved: there must be something to stray from. The others take the style's colours.
  */
 export function restyled(
-  { slots, keys, library, search, tempo }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search' | 'tempo'>,
+  { slots, keys, library, search, clock }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search' | 'clock'>,
   taste: Taste,
 ): Cells {
   let cells: Cells = {};
@@ -88,9 +88,9 @@ export function restyled(
     const same = slots[before]!.symbol === slot.symbol;
     const span = moved || same ? null : spanOfColumns(slots, columns.slice(here, here + 1));
     if (!span) return;
-    const { wanted, index } = searchable(columns, search, tempo);
+    const { wanted, index } = searchable(columns, search, clock);
     search.setColumns(wanted);
-    const take = { slots, keys, cells, columns, tempo, library, search, index, best: run(search.solve()).cost };
+    const take = { slots, keys, cells, columns, clock, library, search, index, best: run(search.solve()).cost };
     const priced = proposalsFor(span, taste)
       .filter(({ move }) => taste.style === null || (taste.style.groups[move.group] ?? 0) >= WANTED)
       .filter(({ move, found }) => move.needsNext?.(found, span.next?.chord ?? null) ?? true)

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseChart } from '../chart/parse.ts';
+import { clockOfChart } from '../chart/played.ts';
 import { gripOf } from '../grip/grips.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf } from '../reharm/columns.ts';
@@ -114,9 +115,9 @@ describe('wishes', () => {
     for (const finger of [1, 4] as const) {
       const columns = columnsOf(slots, keys, cells(finger));
       const search = new Search(library, PRICING);
-      const { wanted, index } = searchable(columns, search, 120);
+      const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
       search.setColumns(wanted);
-      const arranged = arrangementOf(columns, index, run(search.solve()), library, PRICING, 120);
+      const arranged = arrangementOf(columns, index, run(search.solve()), library, PRICING, clockOfChart(chart.value));
       const works = arranged.columns.flatMap(({ grip }, i) => (grip!.fingers.includes(finger) ? [i] : []));
       expect(works).toEqual(arranged.unmet.map(({ column }) => column));
       expect(works.length).toBeLessThan(2);

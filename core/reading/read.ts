@@ -1,5 +1,5 @@
 import type { Chart, Slot } from '../chart/chart.ts';
-import { writeOut, type Versions } from '../chart/form.ts';
+import { writeOut, type Versions } from '../chart/played.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
 import { modeOf } from './mode.ts';

@@ -2,7 +2,7 @@ import type { Chord } from '../chord/chord.ts';
 import { suffixOf } from '../chord/kind.ts';
 import { parseChord } from '../chord/symbol.ts';
 import type { Slot } from '../chart/chart.ts';
-import type { Versions } from '../chart/form.ts';
+import type { Versions } from '../chart/played.ts';
 import type { Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import type { ReadSlot } from '../reading/read.ts';

@@ -41,8 +41,3 @@ export function ticksPerBeat(meter: Meter): Ticks {
 export function ticksPerBar(meter: Meter): Ticks {
   return ticksPerBeat(meter) * beatsPerBar(meter);
 }
-
-/** Seconds that ticks last at a tempo counted in the meter's beats a minute. */
-export function secondsOf(ticks: Ticks, tempo: number, meter: Meter): number {
-  return ((ticks / ticksPerBeat(meter)) * 60) / tempo;
-}

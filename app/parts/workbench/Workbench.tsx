@@ -2,16 +2,20 @@ import Snackbar from '@mui/material/Snackbar';
 import { useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import {
-  secondsOf,
+  clockOfChart,
+  quarterSeconds,
+  scoreOf,
+  secondsBetween,
   servingText,
   spanOfColumns,
-  TICKS_PER_QUARTER,
   whyNot,
   type Arrangement,
   type Cell,
   type Cells,
   type Chart,
   type Column,
+  type Clock,
+  type Grip,
   type Steer,
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
@@ -128,7 +132,15 @@ export function Workbench(props: WorkbenchProps) {
   const unmet = arrangement?.unmet ?? NO_UNMET;
 
   const playback = usePlayback();
-  const hearing = hearings(playback, { chart, columns, arranged, selected, from, to });
+  const clock = useMemo(() => clockOfChart(chart), [chart]);
+  const score = useMemo(
+    () => arranged && scoreOf({ chart, open: guitar.open, columns: arranged }),
+    [chart, guitar.open, arranged],
+  );
+  const scoreWith = (grips: readonly (Grip | null)[]) =>
+    arranged &&
+    scoreOf({ chart, open: guitar.open, columns: arranged.map((one, i) => ({ ...one, grip: grips[i] ?? null })) });
+  const hearing = hearings(playback, { columns, score, scoreWith, selected, from, to });
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
 
   const select = (index: number, extending = false) => {
@@ -225,7 +237,7 @@ export function Workbench(props: WorkbenchProps) {
     },
   });
 
-  const files = exportsOf(chart, arranged, player);
+  const files = exportsOf(score, player);
   return (
     <Frame
       tuneId={tuneId}
@@ -286,7 +298,7 @@ export function Workbench(props: WorkbenchProps) {
             next={after && led ? { ...after, grip: led.grip } : after}
             player={player}
             guitar={guitar}
-            seconds={secondsIn(column, chart)}
+            seconds={secondsIn(column, clock)}
             labels={labels}
             onLabels={setLabels}
             chosen={column.decision?.fingers ?? null}
@@ -378,8 +390,8 @@ function placeText(first: Column, last: Column): string {
   return a.bar === b.bar ? `bar ${a.bar}${beat}` : `bars ${a.bar} to ${b.bar}`;
 }
 
-/** How long a column lasts, and a quarter note there. */
-function secondsIn({ slot }: Column, { tempo }: Chart): { chord: number; quarter: number } {
-  const inTempo = (ticks: number) => secondsOf(ticks, tempo, slot.meter);
-  return { chord: inTempo(slot.entry.ticks), quarter: inTempo(TICKS_PER_QUARTER) };
-}
+/** How long a column lasts, and a quarter note. */
+const secondsIn = ({ slot: { start, entry } }: Column, clock: Clock) => ({
+  chord: secondsBetween(clock, start, start + entry.ticks),
+  quarter: quarterSeconds(clock),
+});

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ArrangedColumn, Chart } from '../../../core/index.ts';
+import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { inARow, inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
 import { Playback, type Hearing, type Performance } from '../../sound/playback.ts';
@@ -48,16 +48,10 @@ export function usePlayback() {
     hear: (pitches: readonly number[], how: Hearing = 'strummed') => void guarded(() => ready().single(pitches, how)),
     /** Chords, or single notes, one after another. */
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
-    play: (chart: Chart, columns: readonly ArrangedColumn[], from: number) =>
-      perform(performanceFrom(chart, columns, from)),
+    play: (score: Score, from: number) => perform(performanceFrom(score, from)),
     /** Grips where they would stand, between their neighbours. */
-    hearInPlace: (
-      chart: Chart,
-      columns: readonly ArrangedColumn[],
-      from: number,
-      to: number,
-      tried: readonly TriedChord[],
-    ) => perform(inPlace(chart, columns, from, to, tried)),
+    hearInPlace: (score: Score, from: number, to: number, tried: readonly TriedChord[]) =>
+      perform(inPlace(score, from, to, tried)),
     stop() {
       playback.current?.stop();
       setStarting(false);

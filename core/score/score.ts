@@ -1,0 +1,137 @@
+import type { Chart } from '../chart/chart.ts';
+import { playedBars, type PlayedBar } from '../chart/played.ts';
+import type { Grip } from '../grip/grips.ts';
+import type { ArrangedColumn } from '../leading/arrange.ts';
+import type { Finger } from '../neck/hold.ts';
+import type { Midi } from '../pitch/pitch.ts';
+import { clockOf, type Clock } from '../time/clock.ts';
+import { beatsPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
+
+/** One note of a sound, and where it is played. */
+export interface SoundNote {
+  readonly pitch: Midi;
+  /** From 0, the lowest; its fret, 0 open; null finger where none is needed. */
+  readonly string: number;
+  readonly fret: number;
+  readonly finger: Finger | null;
+  /** Which voice of its sound, from 0, the lowest. */
+  readonly voice: number;
+}
+
+/** What a sound is: a chord of the take; a beat of the click, or the first of a bar. */
+export type SoundKind = 'chord' | 'beat' | 'downbeat';
+
+/** What sounds at once. Time in ticks from the tune's start. */
+export interface Sound {
+  readonly start: Ticks;
+  readonly ticks: Ticks;
+  /** As loud as in MIDI, 1 to 127. */
+  readonly velocity: number;
+  readonly kind: SoundKind;
+  /** The column it belongs to, or null. */
+  readonly column: number | null;
+  /** Lowest string first. */
+  readonly notes: readonly SoundNote[];
+}
+
+export const PARTS = ['guitar', 'click'] as const;
+export type PartName = (typeof PARTS)[number];
+
+/** A column in time, whether anything sounds in it or not. */
+export interface NamedSpan {
+  readonly start: Ticks;
+  readonly ticks: Ticks;
+  /** The played bar it begins in. */
+  readonly bar: number;
+  /** ASCII, `N.C.` for a rest. */
+  readonly symbol: string;
+}
+
+/** What sounds, and when: playback, files and practice read this and nothing else. */
+export interface Score extends Pick<Chart, 'title' | 'key' | 'meter' | 'tempo' | 'feel'> {
+  readonly clock: Clock;
+  readonly bars: readonly PlayedBar[];
+  /** Column by column. */
+  readonly columns: readonly NamedSpan[];
+  readonly parts: Readonly<Record<PartName, readonly Sound[]>>;
+  readonly end: Ticks;
+}
+
+/** What is scored: a chart with the grips of its columns, on strings tuned so (lowest first, from the capo). */
+export interface Scored {
+  readonly chart: Chart;
+  readonly open: readonly Midi[];
+  readonly columns: readonly (Pick<ArrangedColumn, 'grip'> & {
+    readonly column: Pick<ArrangedColumn['column'], 'slot' | 'symbol'>;
+  })[];
+}
+
+/** A layer over a take (rhythm, texture, decoration, melody …): a score in, a score out. */
+export type Layer = (score: Score, of: Scored) => Score;
+
+const VELOCITY = 80;
+const ACCENT = 110;
+
+/** The score of a take under its layers, from the first to the last. With none: one sound a column. */
+export function scoreOf(of: Scored, layers: readonly Layer[] = []): Score {
+  return layers.reduce((score, layer) => layer(score, of), plainScore(of));
+}
+
+function plainScore({ chart, open, columns }: Scored): Score {
+  const { title, key, meter, tempo, feel } = chart;
+  const bars = playedBars(chart);
+  const last = bars.at(-1);
+  const spans = columns.map(({ column: { slot, symbol } }): NamedSpan => ({
+    start: slot.start,
+    ticks: slot.entry.ticks,
+    bar: slot.bar,
+    symbol,
+  }));
+  return {
+    title,
+    key,
+    meter,
+    tempo,
+    feel,
+    clock: clockOf(bars, tempo, meter),
+    bars,
+    columns: spans,
+    parts: {
+      guitar: columns.flatMap(({ grip }, column): Sound[] => {
+        const { start, ticks } = spans[column]!;
+        return grip ? [{ start, ticks, velocity: VELOCITY, kind: 'chord', column, notes: notesOf(grip, open) }] : [];
+      }),
+      click: bars.flatMap(clicksOf),
+    },
+    end: last ? last.start + last.ticks : 0,
+  };
+}
+
+/** The notes of a grip, string by string; unisons are voices of their own. */
+function notesOf({ frets, fingers }: Pick<Grip, 'frets' | 'fingers'>, open: readonly Midi[]): SoundNote[] {
+  const played = frets.flatMap((fret, string) => (fret < 0 ? [] : [{ string, fret, pitch: open[string]! + fret }]));
+  // A lower string may sound higher where the next is open.
+  const ascending = [...played].sort((a, b) => a.pitch - b.pitch || a.string - b.string);
+  return played.map((note) => {
+    const finger = fingers[note.string] ?? 0;
+    return { ...note, finger: finger === 0 ? null : finger, voice: ascending.indexOf(note) };
+  });
+}
+
+/** The beats of a bar; those of a pickup end with the bar line. */
+function clicksOf({ start, ticks, meter }: PlayedBar): Sound[] {
+  const perBeat = ticksPerBeat(meter);
+  const missing = Math.max(0, perBeat * beatsPerBar(meter) - ticks);
+  const first = Math.ceil(missing / perBeat);
+  return Array.from({ length: beatsPerBar(meter) - first }, (_, i): Sound => {
+    const downbeat = first + i === 0;
+    return {
+      start: start + (first + i) * perBeat - missing,
+      ticks: perBeat,
+      velocity: downbeat ? ACCENT : VELOCITY,
+      kind: downbeat ? 'downbeat' : 'beat',
+      column: null,
+      notes: [],
+    };
+  });
+}
