@@ -16,6 +16,7 @@ const CORE_ORDER = [
   'reharm',
   'neck',
   'grip',
+  'take',
   'leading',
   'score',
   'format',

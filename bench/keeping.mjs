@@ -89,7 +89,7 @@ async function editsUnderLoad(pause) {
   let cell = 0;
   const edits = await timed(EDITS, async () => {
     // A tune of 32 chords.
-    const patch = { [`bar-${cell++ % 32}:1:0`]: { on: 'C7', source: { kind: 'chart' } } };
+    const patch = { [`bar-${cell++ % 32}:1:0`]: { layer: 'chord', on: 'C7', colour: null } };
     const editId = `bench.${randomUUID()}`;
     const body = JSON.stringify({ editId, aggregate: `take:${take}`, baseVersion: version, after: null, patch });
     const headers = { 'content-type': 'application/json' };
@@ -113,7 +113,7 @@ await waiting.goto(`${one.address}/heron.svg`);
 await waiting.evaluate(
   ({ many, take: of }) => {
     for (let n = 1; n <= many; n++) {
-      const patch = { [`bar-${n}:1:0`]: { on: 'C7', source: { kind: 'chart' } } };
+      const patch = { [`bar-${n}:1:0`]: { layer: 'chord', on: 'C7', colour: null } };
       const edit = {
         editId: `w.${n}`,
         aggregate: `take:${of}`,

@@ -11,6 +11,7 @@ import {
   climb,
   CLIMB_OPEN,
   clockOfChart,
+  slotKeys,
   columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
@@ -225,11 +226,7 @@ function wantedOf(text: string) {
   const chart = parseChart(text);
   if (!chart.ok) throw new Error(text);
   const slots = readChart(chart.value);
-  const columns = columnsOf(
-    slots,
-    slots.map((_, i) => String(i)),
-    {},
-  );
+  const columns = columnsOf(slots, slotKeys(slots, []), {});
   const search = new Search(library, PRICING);
   const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
   const sizes = wanted.map((want) => search.states(want).size);

@@ -17,7 +17,7 @@ import {
   slotKeys,
   spanAt,
   STANDARD_TUNING,
-  type Cells,
+  type Decisions,
   tuningKey,
   whyNotHeld,
 } from '../core/index.ts';
@@ -64,7 +64,7 @@ test('every demo player can be read, and the grips they keep are ones they can h
 });
 
 test('every decision of a demo take stands: its chord is there, its grip is one of the chord, its move is made', () => {
-  const takes = JSON.parse(readFileSync(join(folder, '..', 'takes.json'), 'utf8')) as Record<string, Cells>;
+  const takes = JSON.parse(readFileSync(join(folder, '..', 'takes.json'), 'utf8')) as Record<string, Decisions>;
   for (const [number, cells] of Object.entries(takes)) {
     const file = readdirSync(folder).find((name) => name.startsWith(`${number}-`))!;
     const chart = parseChart(readFileSync(join(folder, file), 'utf8'));
@@ -73,14 +73,15 @@ test('every decision of a demo take stands: its chord is there, its grip is one 
     const bars = chart.value.bars.map((bar) => String(bar.number));
     const columns = columnsOf(slots, slotKeys(slots, bars), cells);
     for (const [at, cell] of Object.entries(cells)) {
-      if (cell.source.kind === 'move') {
+      if (cell.layer === 'move') {
         expect([at, columns.some(({ move }) => move?.at === at)]).toEqual([at, true]);
         continue;
       }
+      if (cell.layer !== 'chord') throw new Error(`what is this: ${at}`);
       const column = columns.find((one) => one.at === at)!;
-      expect([at, column.decision?.pin]).toEqual([at, cell.pin]);
+      expect([at, column.decision?.voicing]).toEqual([at, cell.voicing]);
       const grips = gripsOf(column.chord!, DEFAULT_HAND).map(({ frets }) => formatFrets(frets));
-      expect([at, grips.includes(cell.pin!)]).toEqual([at, true]);
+      expect([at, grips.includes(cell.voicing!.grip)]).toEqual([at, true]);
     }
   }
 });

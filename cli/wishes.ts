@@ -9,8 +9,8 @@ import {
   readWish,
   shapesOf,
   suffixOf,
-  wishKey,
-  type Cell,
+  wishName,
+  type Decision,
   type Chord,
   type Column,
   type Midi,
@@ -58,14 +58,14 @@ export function wishesTyped({ top, bass, thread, area, family }: TypedWishes, op
 }
 
 /** The cells that hold wishes over all columns. */
-export function wishCells(wishes: readonly Wish[], columns: readonly Column[]): Record<string, Cell> {
+export function wishCells(wishes: readonly Wish[], columns: readonly Column[]): Record<string, Decision> {
   const [first, last] = [columns[0], columns.at(-1)];
   if (!first || !last) return {};
   const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
   return Object.fromEntries(
     wishes.map((wish) => [
-      wishKey(first.at, wish.kind),
-      { on: '', source: { kind: 'wish', wish, hard: true }, ticks } satisfies Cell,
+      wishName(first.at, wish.kind),
+      { layer: 'wish', wish, hard: true, ticks } satisfies Decision,
     ]),
   );
 }
@@ -78,7 +78,7 @@ export function pinCells(
   pins: readonly string[],
   columns: readonly Column[],
   library: ShapeLibrary,
-): Record<string, Cell> {
+): Record<string, Decision> {
   const isGripOf = (grip: string, chord: Chord) =>
     [...shapesOf(chord, library)].some((shape) => formatFrets(fretsAt(library, shape)) === grip);
   return Object.fromEntries(
@@ -88,14 +88,13 @@ export function pinCells(
         throw new UsageError(`--pin takes BAR:BEAT=GRIP, as 5:1=x-3-5-4-5-3, not ${pin}`);
       const column = columns.find(({ slot }) => slot.bar === Number(bar) && slot.entry.beat === Number(beat));
       if (!column?.chord) throw new UsageError(`--pin: no chord begins at bar ${bar}, beat ${beat}`);
-      const cell: Cell = {
+      const decision: Decision = {
+        layer: 'chord',
         on: column.slot.symbol,
-        source: isGripOf(grip, column.chord)
-          ? { kind: 'colour', suffix: suffixOf(column.chord.kind) }
-          : { kind: 'chart' },
-        pin: grip,
+        colour: isGripOf(grip, column.chord) ? suffixOf(column.chord.kind) : null,
+        voicing: { grip },
       };
-      return [column.at, cell];
+      return [column.at, decision];
     }),
   );
 }

@@ -51,31 +51,6 @@ export { resolutions, twoFives, type Resolution, type TwoFive } from './reading/
 export { roleOf, type Role } from './reharm/role.ts';
 export { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from './reharm/simplify.ts';
 export { COLOUR_TABLE, coloursOf, defaultColour, likedFirst, type ColourOption } from './reharm/colours.ts';
-export {
-  barIdOf,
-  barOf,
-  cellKey,
-  changesKey,
-  decisionFor,
-  moveKey,
-  slotKeys,
-  changesOf,
-  versionsOf,
-  type Cell,
-  type Cells,
-} from './reharm/decisions.ts';
-export {
-  LINE_WAYS,
-  WISH_KINDS,
-  wishesOf,
-  wishKey,
-  type LineWay,
-  type StandingWish,
-  type Wish,
-  type WishKind,
-} from './reharm/wish.ts';
-export { moveCell, movePatch, type AppliedMove } from './reharm/applied.ts';
-export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './reharm/columns.ts';
 export { proposalsFor, ANY_TASTE, type Proposal, type Taste } from './reharm/moves/propose.ts';
 export { GROUPS, type Found, type Group, type Move, type Part } from './reharm/moves/move.ts';
 export { MOVES, moveOf } from './reharm/moves/table.ts';
@@ -95,6 +70,7 @@ export { fretDistance } from './neck/frets.ts';
 export {
   BARRES,
   DEFAULT_HAND,
+  lastFretOf,
   neckOf,
   PLUCKS,
   type Barres,
@@ -163,6 +139,33 @@ export {
 } from './grip/around.ts';
 export { areasOf, arpeggioIn, shapesIn, tonesIn, type Area, type AreaShape, type NeckTone } from './grip/areas.ts';
 export { waysOut, type WayOut, type WayOutId } from './grip/ways-out.ts';
+export { readDecision, type Decision, type Decisions, type LayerName } from './take/decision.ts';
+export {
+  atOf,
+  changesName,
+  chordName,
+  chordNameAt,
+  moveName,
+  readName,
+  slotKeys,
+  wishName,
+  type At,
+} from './take/key.ts';
+export type { ChordDecision, Voicing } from './take/layers/chord.ts';
+export type { MoveDecision } from './take/layers/move.ts';
+export {
+  LINE_WAYS,
+  readWish,
+  WISH_KINDS,
+  type LineWay,
+  type Wish,
+  type WishDecision,
+  type WishKind,
+} from './take/layers/wish.ts';
+export { changesOf, decisionFor, versionsOf } from './take/standing.ts';
+export { wishesOf, type StandingWish } from './take/wishes.ts';
+export { moveDecision, movePatch, withParts, type AppliedMove } from './take/moves.ts';
+export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export {
   DEFAULT_WEIGHTS,
@@ -188,7 +191,6 @@ export {
 export { rootPosition, type RootPosition } from './leading/root-position.ts';
 export { wishFor, type Rival } from './leading/next-best.ts';
 export { differentPaths } from './leading/paths.ts';
-export { readWish } from './leading/wishes.ts';
 export { juxtaposed, type Juxtaposed } from './leading/juxtaposed.ts';
 export { formatFingers } from './leading/fingered.ts';
 export type { Wanted } from './leading/candidates.ts';
@@ -220,9 +222,9 @@ export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export {
   appliedText,
   GROUP_NAMES,
-  moveName,
   moveReason,
   movesAsData,
+  namedMove,
   spanOf,
   whyNot,
   type SpanPlace,

@@ -1,12 +1,13 @@
 import { eq } from 'drizzle-orm';
-import { applyPatch, type Cell, type Kept, type Patch, type TextChange } from '../core/index.ts';
-import type { KeptGripCell, TakeDoc } from './documents.ts';
+import { applyPatch, type Decisions, type Kept, type Patch, type TextChange } from '../core/index.ts';
+import type { KeptGripCell } from './documents.ts';
 import type { Db } from './open.ts';
 import { faultOf, getGrips, getPlayer, putGrips, putPlayer } from './players.ts';
 import { take, tune } from './schema.ts';
 import { getSetting, putSetting } from './settings.ts';
 import { mergeText, recorded, type TextEdit } from './text-merge.ts';
-import { copyTune, createTake, getTake, getTune, listTunes, takeNames, tuneFrom } from './tunes.ts';
+import { createTake, getTake, takeNames, takeWith } from './takes.ts';
+import { copyTune, getTune, listTunes, tuneFrom } from './tunes.ts';
 
 export type AnyCells = Readonly<Record<string, unknown>>;
 
@@ -113,7 +114,7 @@ function loadSetting(db: Db, key: string): Aggregate {
 function loadTake(db: Db, id: string, now: number): Aggregate | null {
   const found = getTake(db, id);
   if (!found || !getTune(db, found.tuneId)) return null;
-  const docOf = (cells: AnyCells): TakeDoc => ({ schema: 1, cells: cells as Record<string, Cell> });
+  const docOf = (cells: AnyCells) => takeWith(cells as Decisions);
   const keep = (cells: AnyCells): Kept => {
     const taken = takeNames(db, found.tuneId).map(({ name }) => name);
     const name = besideName(found.name, taken, now);

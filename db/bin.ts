@@ -3,7 +3,8 @@ import { editHere } from './edits.ts';
 import type { Db } from './open.ts';
 import { binnedGrip, gripKeyOf, restorePlayer } from './players.ts';
 import { edit, keptGrip, player, setting, take, tune } from './schema.ts';
-import { restoreTake, restoreTune } from './tunes.ts';
+import { restoreTake } from './takes.ts';
+import { restoreTune } from './tunes.ts';
 
 export const BIN_KINDS = ['tune', 'take', 'player', 'grip'] as const;
 export type BinKind = (typeof BIN_KINDS)[number];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS, readWish, type Wish } from '../core/index.ts';
+import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS, readDecision, type Decision } from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
 
@@ -23,51 +23,31 @@ const STYLE_ID = /^[\w-]{1,64}$/;
 export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
 export type TuneDoc = z.infer<typeof tuneDoc>;
 
-/** A grip of six or seven strings. */
-const grip = z.string().regex(/^(x|\d{1,2})(-(x|\d{1,2})){5,6}$/);
+type Raw = Readonly<Record<string, unknown>>;
 
-/** A move over many bars names every chord it was made for. */
-const LONGEST_ON = 2000;
+/** Decisions by name, each as the core reads it, of whatever schema; `nothing` may stand for one that is taken away. */
+const decisions = <N extends null | never>(nothing: (value: unknown) => value is N) =>
+  z.record(z.string(), z.unknown()).transform((cells: Raw, context): Readonly<Record<string, Decision | N>> => {
+    const read = Object.entries(cells).map(([name, value]) => {
+      const decision = nothing(value) ? value : readDecision(name, value);
+      if (decision === null && !nothing(value))
+        context.addIssue({ code: 'custom', message: `no decision: ${name.slice(0, 100)}` });
+      return [name, decision];
+    });
+    return Object.fromEntries(read) as Readonly<Record<string, Decision | N>>;
+  });
 
-/** A wish, as the core reads it. */
-const wish = z.unknown().transform((value, context): Wish => {
-  const read = readWish(value);
-  if (read) return read;
-  context.addIssue({ code: 'custom', message: 'no wish' });
-  return z.NEVER;
-});
-
-export const cell = z.strictObject({
-  on: z.string().max(LONGEST_ON),
-  degree: z.string().max(LONGEST_ON).optional(),
-  ticks: z.int().min(1).max(1_000_000).optional(),
-  source: z.discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('chart') }),
-    z.strictObject({ kind: z.literal('colour'), suffix: z.string().max(32) }),
-    z.strictObject({
-      kind: z.literal('move'),
-      id: z.string().max(64),
-      variant: z.string().max(32).optional(),
-    }),
-    z.strictObject({ kind: z.literal('changes'), number: z.int().min(1).max(99) }),
-    z.strictObject({ kind: z.literal('wish'), wish, hard: z.boolean() }),
-  ]),
-  pin: grip.optional(),
-  led: z.boolean().optional(),
-  fingers: z
-    .string()
-    .regex(/^[x0-4T](-[x0-4T]){5,6}$/)
-    .optional(),
-});
-
-const cellKey = z.string().regex(/^[\w-]{1,64}:\d{1,3}:(\d{1,6}(:move|:wish-[a-z]{1,16})?|changes)$/);
-
-/** A take's document: decisions only. */
-export const takeDoc = z.object({ schema: z.literal(1), cells: z.record(cellKey, cell) });
+/** A take's document: decisions only. Schema 1 is read, and written no more. */
+export const takeDoc = z
+  .object({
+    schema: z.union([z.literal(1), z.literal(2)]),
+    cells: decisions((value): value is never => value === undefined),
+  })
+  .transform(({ cells }) => ({ schema: 2 as const, cells }));
 export type TakeDoc = z.infer<typeof takeDoc>;
 
 /** What a player may change in one edit. */
-export const takePatch = z.record(cellKey, cell.nullable()).refine(isChange, CHANGES);
+export const takePatch = decisions((value): value is null => value === null).refine(isChange, CHANGES);
 /** A change to a chart text; read back from the record of edits, too. */
 export const textChange = z.strictObject({
   at: z.int().min(0).max(LONGEST_CHART),

@@ -10,10 +10,11 @@ import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { listPlayers } from './players.ts';
 import { edit } from './schema.ts';
 import { getSetting } from './settings.ts';
-import { createTune, deleteTune, duplicateTune, getTake, getTune, listTakes, listTunes, restoreTune } from './tunes.ts';
+import { getTake, listTakes } from './takes.ts';
+import { createTune, deleteTune, duplicateTune, getTune, listTunes, restoreTune } from './tunes.ts';
 
 const TEXT = 'title: Slack Tide\nkey: C\n| C | Am7 |\n| Dm7 | G7 |\n';
-const PIN = { on: 'C7', source: { kind: 'colour', suffix: '9' }, pin: 'x-3-2-3-3-x' } as const;
+const PIN = { layer: 'chord', on: 'C7', colour: '9', voicing: { grip: 'x-3-2-3-3-x' } } as const;
 
 let db: Connection;
 beforeEach(() => {
@@ -76,7 +77,7 @@ describe('an edit', () => {
 
   test('that touches the same cell loses, gets the current cells, and is kept as a take beside', () => {
     const { tune, take: one } = take();
-    const other = { on: 'C7', source: { kind: 'chart' } };
+    const other = { layer: 'chord', on: 'C7', colour: null };
     on(`take:${one.id}`, 1, { 'b:1:0': PIN }, 'one');
     const answer = on(`take:${one.id}`, 1, { 'b:1:0': other }, 'two');
     expect(answer).toMatchObject({
@@ -123,7 +124,7 @@ describe('an edit', () => {
 });
 
 describe('a wish', () => {
-  const wishCell = (wish: object) => ({ on: '', source: { kind: 'wish', wish, hard: true }, ticks: 960 });
+  const wishCell = (wish: object) => ({ layer: 'wish', wish, hard: true, ticks: 960 });
 
   test.each([
     { kind: 'top', way: 'falling' },
@@ -152,7 +153,7 @@ describe('a wish', () => {
     { kind: 'hope' },
   ])('%j is refused', (wish) => {
     const { take: one } = take();
-    expect(on(`take:${one.id}`, 1, { 'b:1:0:wish-top': wishCell(wish) }).status).toBe('invalid');
+    expect(on(`take:${one.id}`, 1, { [`b:1:0:wish-${wish.kind}`]: wishCell(wish) }).status).toBe('invalid');
   });
 });
 

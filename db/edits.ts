@@ -8,7 +8,8 @@ import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { edit } from './schema.ts';
 import { settingSchema } from './settings.ts';
-import { getTake, getTune, isBinned } from './tunes.ts';
+import { getTake } from './takes.ts';
+import { getTune, isBinned } from './tunes.ts';
 
 /**
  * Applies an edit in one transaction, which is on the disk before this returns. An id seen before changes nothing. An

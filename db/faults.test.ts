@@ -7,17 +7,8 @@ import { dataFaultOf, Unreadable } from './faults.ts';
 import { databasePath, migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { createPlayer, listPlayers } from './players.ts';
 import { getSetting } from './settings.ts';
-import {
-  createTune,
-  fillFacts,
-  getTake,
-  getTune,
-  listShelf,
-  listTakes,
-  listTunes,
-  shelfJson,
-  takeNames,
-} from './tunes.ts';
+import { getTake, listTakes, takeNames } from './takes.ts';
+import { createTune, fillFacts, getTune, listShelf, listTunes, shelfJson } from './tunes.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'heron-faults-'));
 afterAll(() => rmSync(folder, { recursive: true }));

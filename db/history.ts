@@ -1,11 +1,12 @@
 import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
 import { z } from 'zod';
 import { applyPatch, changeBetween, undoOf, withChange, type Patch, type TextChange } from '../core/index.ts';
-import { readDocument } from './documents.ts';
+import { readDocument, takePatch } from './documents.ts';
 import { editHere } from './edits.ts';
 import type { Db } from './open.ts';
 import { edit } from './schema.ts';
-import { getTune, listTakes } from './tunes.ts';
+import { listTakes } from './takes.ts';
+import { getTune } from './tunes.ts';
 
 type Row = typeof edit.$inferSelect;
 type AnyCells = Readonly<Record<string, unknown>>;
@@ -57,7 +58,14 @@ export function tuneAt(db: Db, tuneId: string, at: number): TuneThen | null {
   const takes = listTakes(db, tuneId).map(({ id, name, doc }) => ({
     id,
     name,
-    cells: undone<AnyCells>(rowsOf(db, `take:${id}`), at, doc.cells, (back, cells) => applyPatch(cells, back).cells),
+    cells: undone<AnyCells>(
+      rowsOf(db, `take:${id}`),
+      at,
+      doc.cells,
+      (back, cells) =>
+        // The record may be of an older schema.
+        applyPatch(cells, takePatch.safeParse(back).data ?? back).cells,
+    ),
   }));
   return { chartText, takes };
 }

@@ -20,12 +20,13 @@ import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { createPlayer, deletePlayer, getGrips, getPlayer, listPlayers } from './players.ts';
 import { contentsOf, restoreInto, restoreOver } from './restore.ts';
 import { edit } from './schema.ts';
-import { createTune, deleteTake, deleteTune, getTake, getTune, listTakes, listTunes } from './tunes.ts';
+import { deleteTake, getTake, listTakes } from './takes.ts';
+import { createTune, deleteTune, getTune, listTunes } from './tunes.ts';
 
 const DAY = 86_400_000;
 const NOON = new Date(2026, 4, 1, 12).getTime();
-const PIN = { on: 'C', source: { kind: 'chart' }, pin: 'x-3-2-0-1-0' };
-const OTHER = { on: 'C', source: { kind: 'colour', suffix: '6' } };
+const PIN = { layer: 'chord', on: 'C', colour: null, voicing: { grip: 'x-3-2-0-1-0' } };
+const OTHER = { layer: 'chord', on: 'C', colour: '6' };
 
 const folder = mkdtempSync(join(tmpdir(), 'heron-years-'));
 afterAll(() => rmSync(folder, { recursive: true }));

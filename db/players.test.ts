@@ -113,7 +113,7 @@ test('players stand in the order in which they came, also those of one milliseco
 });
 
 describe('where grips are pinned', () => {
-  const pinned = { on: 'C', source: { kind: 'chart' }, pin: 'x-3-2-0-1-0' };
+  const pinned = { layer: 'chord', on: 'C', colour: null, voicing: { grip: 'x-3-2-0-1-0' } } as const;
 
   test('is told by tune and bar as written, once a bar, of the player’s own tunes', () => {
     const [first] = listPlayers(db);
@@ -121,14 +121,14 @@ describe('where grips are pinned', () => {
     const text = 'title: Hatch\n[pickup 1/4]\n| G7 |: C | F | C :|\n';
     const tune = createTune(db, text, {
       cells: (bars) => ({
-        [`${bars[1]!.id}:1:0`]: pinned as never,
-        [`${bars[1]!.id}:2:0`]: pinned as never,
-        [`${bars[3]!.id}:1:0`]: pinned as never,
-        [`${bars[2]!.id}:1:0`]: { on: 'F', source: { kind: 'chart' } },
+        [`${bars[1]!.id}:1:0`]: pinned,
+        [`${bars[1]!.id}:2:0`]: pinned,
+        [`${bars[3]!.id}:1:0`]: pinned,
+        [`${bars[2]!.id}:1:0`]: { layer: 'chord', on: 'F', colour: null },
       }),
     });
-    createTune(db, text, { playerId: other.id, cells: (bars) => ({ [`${bars[0]!.id}:1:0`]: pinned as never }) });
-    const use = { grip: pinned.pin, tuneId: tune.id, title: 'Hatch' };
+    createTune(db, text, { playerId: other.id, cells: (bars) => ({ [`${bars[0]!.id}:1:0`]: pinned }) });
+    const use = { grip: pinned.voicing.grip, tuneId: tune.id, title: 'Hatch' };
     expect(pinnedGrips(db, first.id)).toEqual([
       { ...use, bar: 1 },
       { ...use, bar: 3 },
@@ -138,7 +138,7 @@ describe('where grips are pinned', () => {
 
   test('says nothing of a bar that is no more', () => {
     const [first] = listPlayers(db);
-    createTune(db, '| C |\n', { cells: () => ({ 'gone:1:0': pinned as never }) });
+    createTune(db, '| C |\n', { cells: () => ({ 'gone:1:0': pinned }) });
     expect(pinnedGrips(db, first.id)).toEqual([]);
   });
 });

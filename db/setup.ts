@@ -49,15 +49,13 @@ function fill(db: Db): void {
   const takes = JSON.parse(readFileSync(join(demo, 'takes.json'), 'utf8')) as Record<string, Record<string, unknown>>;
   files.forEach((file, i) =>
     createTune(db, readFileSync(join(folder, file), 'utf8'), {
-      cells: (bars) =>
-        takeDoc.shape.cells.parse(
-          Object.fromEntries(
-            Object.entries(takes[file.slice(0, 1)] ?? {}).map(([at, cell]) => [
-              at.replace(/^\d+/, (bar) => bars[Number(bar) - 1]!.id),
-              cell,
-            ]),
-          ),
-        ),
+      cells: (bars) => {
+        const named = Object.entries(takes[file.slice(0, 1)] ?? {}).map(([at, decision]) => [
+          at.replace(/^\d+/, (bar) => bars[Number(bar) - 1]!.id),
+          decision,
+        ]);
+        return takeDoc.parse({ schema: 2, cells: Object.fromEntries(named) }).cells;
+      },
       playerId: playerIds.get(PLAYED_BY[file.slice(0, 1)] ?? '') ?? null,
       now: Date.now() - (files.length - i) * 1000,
     }),

@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { alignBars, barIdOf, LONGEST_TITLE, parseChart, withHeader, type BarId } from '../core/index.ts';
-import { readDocument, takeDoc, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
+import { alignBars, atOf, LONGEST_TITLE, parseChart, withHeader, type BarId } from '../core/index.ts';
+import { readDocument, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
 import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { playerFor } from './players.ts';
 import { MADE, take, tune } from './schema.ts';
+import { listTakes, takeWith } from './takes.ts';
 
 export interface Tune {
   readonly id: string;
@@ -17,13 +18,6 @@ export interface Tune {
   readonly playerId: string | null;
   readonly version: number;
   readonly changedAt: number;
-}
-export interface Take {
-  readonly id: string;
-  readonly tuneId: string;
-  readonly name: string;
-  readonly doc: TakeDoc;
-  readonly version: number;
 }
 /** A tune as the shelf shows it. */
 export interface ShelfTune {
@@ -36,19 +30,11 @@ export interface ShelfTune {
   readonly unreadable: boolean;
 }
 
-const EMPTY_TAKE: TakeDoc = { schema: 1, cells: {} };
-
 function tuneOf(row: typeof tune.$inferSelect): Tune {
   const { id, title, chartText, playerId, version, changedAt } = row;
   const doc = readDocument(tuneDoc, row.doc);
   if (!doc) throw new Unreadable('tune', id, title);
   return { id, title, chartText, playerId, doc, version, changedAt };
-}
-
-function takeOf(row: typeof take.$inferSelect): Take | null {
-  const { id, tuneId, name, version } = row;
-  const doc = readDocument(takeDoc, row.doc);
-  return doc && { id, tuneId, name, doc, version };
 }
 
 /** The tunes on the shelf, last changed first, with what is kept to be shown of them. */
@@ -174,7 +160,7 @@ export function createTune(
     const made = tx.insert(tune).values(row).returning().get();
     const takeRow = { id: randomUUID(), tuneId: id, name: 'Take 1', createdAt: now };
     tx.insert(take)
-      .values({ ...takeRow, doc: JSON.stringify({ ...EMPTY_TAKE, cells: cells(doc.bars) }) })
+      .values({ ...takeRow, doc: JSON.stringify(takeWith(cells(doc.bars))) })
       .run();
     return tuneOf(made);
   });
@@ -219,68 +205,6 @@ export function restoreTune(db: Db, id: string): boolean {
   return db.update(tune).set({ deletedAt: null }).where(eq(tune.id, id)).run().changes > 0;
 }
 
-const takeRows = (db: Db, tuneId: string) =>
-  db
-    .select()
-    .from(take)
-    .where(and(eq(take.tuneId, tuneId), isNull(take.deletedAt)))
-    .orderBy(asc(take.createdAt), asc(MADE))
-    .all();
-
-/** The takes of a tune that can be read, oldest first. */
-export function listTakes(db: Db, tuneId: string): Take[] {
-  return takeRows(db, tuneId).flatMap((row) => takeOf(row) ?? []);
-}
-
-/** The takes of a tune by name, oldest first, those that cannot be read among them. */
-export function takeNames(db: Db, tuneId: string) {
-  return takeRows(db, tuneId).map((row) => ({ id: row.id, name: row.name, unreadable: takeOf(row) === null }));
-}
-
-/** A take that has not been deleted, or null. Throws {@link Unreadable}. */
-export function getTake(db: Db, id: string): Take | null {
-  const row = db
-    .select()
-    .from(take)
-    .where(and(eq(take.id, id), isNull(take.deletedAt)))
-    .get();
-  if (!row) return null;
-  const read = takeOf(row);
-  if (!read) throw new Unreadable('take', id, row.name);
-  return read;
-}
-
-/** Adds a take to a tune: what a window lost, or what another begins with. */
-export function createTake(db: Db, values: Pick<Take, 'tuneId' | 'name' | 'doc'> & { parentId: string; now: number }) {
-  const { now, doc, ...row } = values;
-  const id = randomUUID();
-  db.insert(take)
-    .values({ id, ...row, doc: JSON.stringify(doc), createdAt: now })
-    .run();
-  return id;
-}
-
-export function renameTake(db: Db, id: string, name: string): boolean {
-  return db.update(take).set({ name }).where(eq(take.id, id)).run().changes > 0;
-}
-
-/** Puts a take in the bin. False: there is none, or it is the tune's only one that can be read. */
-export function deleteTake(db: Db, id: string, now = Date.now()): boolean {
-  const row = db.select({ tuneId: take.tuneId }).from(take).where(eq(take.id, id)).get();
-  if (!row || !listTakes(db, row.tuneId).some((other) => other.id !== id)) return false;
-  return (
-    db
-      .update(take)
-      .set({ deletedAt: now })
-      .where(and(eq(take.id, id), isNull(take.deletedAt)))
-      .run().changes > 0
-  );
-}
-
-export function restoreTake(db: Db, id: string): boolean {
-  return db.update(take).set({ deletedAt: null }).where(eq(take.id, id)).run().changes > 0;
-}
-
 /** Where takes of a player's tunes have grips pinned: once for each bar as written. */
 export function pinnedGrips(db: Db, playerId: string) {
   return listTunes(db)
@@ -288,13 +212,15 @@ export function pinnedGrips(db: Db, playerId: string) {
     .flatMap(({ id, title, doc }) => {
       const pins = listTakes(db, id)
         .flatMap(({ doc: { cells } }) => Object.entries(cells))
-        .flatMap(([at, { pin }]) => (pin === undefined ? [] : [{ at, pin }]));
+        .flatMap(([at, decision]) =>
+          decision.layer === 'chord' && decision.voicing ? [{ at, pin: decision.voicing.grip }] : [],
+        );
       // Most tunes have none, and reading a chart takes its time.
       if (pins.length === 0) return [];
       const chart = parseChart(doc.good);
       const first = chart.ok ? chart.value.bars[0]!.number : 1;
       const uses = pins.flatMap(({ at, pin }) => {
-        const bar = doc.bars.findIndex((one) => one.id === barIdOf(at));
+        const bar = doc.bars.findIndex((one) => one.id === atOf(at).bar);
         return bar < 0 ? [] : [{ grip: pin, tuneId: id, title, bar: first + bar }];
       });
       return uses

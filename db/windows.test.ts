@@ -4,11 +4,12 @@ import { changeBetween, type EditAnswer, type TextChange } from '../core/index.t
 import { applyEdit, renameTune } from './edits.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { edit } from './schema.ts';
-import { createTune, getTake, getTune, listTakes, listTunes } from './tunes.ts';
+import { getTake, listTakes } from './takes.ts';
+import { createTune, getTune, listTunes } from './tunes.ts';
 
 const TEXT = 'title: Slack Tide\nkey: C\n| C | Am7 |\n| Dm7 | G7 |\n';
-const PIN = { on: 'C', source: { kind: 'chart' }, pin: 'x-3-2-0-1-0' };
-const OTHER = { on: 'C', source: { kind: 'colour', suffix: '6' } };
+const PIN = { layer: 'chord', on: 'C', colour: null, voicing: { grip: 'x-3-2-0-1-0' } };
+const OTHER = { layer: 'chord', on: 'C', colour: '6' };
 
 let db: Connection;
 let tuneId: string;

@@ -204,7 +204,7 @@ test('what waited under localhost is saved at the one address, and what cannot b
         aggregate: `take:${take}`,
         baseVersion: 1,
         at: 1,
-        patch: { [cell!]: { on: 'C-', source: { kind: 'chart' } } },
+        patch: { [cell!]: { layer: 'chord', on: 'C-', colour: null } },
       };
       localStorage.setItem('heron.outbox.old.1', JSON.stringify(edit));
       localStorage.setItem('heron.refused.old.2', JSON.stringify({ ...edit, editId: 'old.2', patch: { nonsense: 1 } }));

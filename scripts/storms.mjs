@@ -86,7 +86,7 @@ async function client(address, takeId, acknowledged, running) {
       aggregate: `take:${takeId}`,
       baseVersion: version,
       after: null,
-      patch: { [cell]: { on: 'C7', source: { kind: 'chart' } } },
+      patch: { [cell]: { layer: 'chord', on: 'C7', colour: null } },
     });
     try {
       const reply = await fetch(`${address}/edits`, {
@@ -188,7 +188,7 @@ export async function fullDisk({ edits }) {
       const cell = `${randomUUID()}:1:${n}`;
       const editId = `disk.${n}`;
       const version = one.read('select version from take where id = ?', takeId)[0].version;
-      const patch = { [cell]: { on: 'C7', source: { kind: 'chart' }, pin: 'x-3-2-3-3-x' } };
+      const patch = { [cell]: { layer: 'chord', on: 'C7', colour: null, voicing: { grip: 'x-3-2-3-3-x' } } };
       const body = JSON.stringify({ editId, aggregate: `take:${takeId}`, baseVersion: version, after: null, patch });
       const reply = await fetch(`${one.address}/edits`, {
         method: 'POST',

@@ -1,22 +1,30 @@
 import equal from 'fast-deep-equal';
 import { create } from 'zustand';
-import { applyPatch, applyPatches, type Cell, type Cells, type Kept, type Patch } from '../../core/index.ts';
+import {
+  applyPatch,
+  applyPatches,
+  readDecision,
+  type Decision,
+  type Decisions,
+  type Kept,
+  type Patch,
+} from '../../core/index.ts';
 import { theOutbox } from './browser.ts';
 import { KEPT_WORDS, stepOf, undoable, type Step } from './undoing.ts';
 
 interface TakeState {
   readonly takeId: string | null;
   readonly version: number;
-  readonly cells: Cells;
-  readonly undo: readonly Step<Cell>[];
-  readonly redo: readonly Step<Cell>[];
+  readonly cells: Decisions;
+  readonly undo: readonly Step<Decision>[];
+  readonly redo: readonly Step<Decision>[];
   /** Said once when another window won. */
   readonly conflict: Kept | null;
   /** Said once when an undo did less than it might. */
   readonly said: string | null;
   /** Takes over what the server sent, with what is not saved yet on top. */
-  open(takeId: string, version: number, cells: Cells): void;
-  edit(patch: Patch<Cell>, label: string): void;
+  open(takeId: string, version: number, cells: Decisions): void;
+  edit(patch: Patch<Decision>, label: string): void;
   undoOne(): void;
   redoOne(): void;
   dismiss(): void;
@@ -26,25 +34,38 @@ const MOST_STEPS = 200;
 const historyKey = (takeId: string) => `heron.history.${takeId}`;
 
 type History = Pick<TakeState, 'undo' | 'redo'>;
-const isStep = (step: unknown): step is Step<Cell> =>
-  typeof step === 'object' && step !== null && 'patch' in step && 'made' in step && 'label' in step;
+/** A change as this window kept it, read: it may be from before a newer version of the program. */
+const readPatch = (patch: unknown): Patch<Decision> =>
+  Object.fromEntries(
+    Object.entries((patch ?? {}) as Patch<unknown>).flatMap(([name, value]) => {
+      const decision = value === null ? null : readDecision(name, value);
+      return value !== null && decision === null ? [] : [[name, decision]];
+    }),
+  );
+
+function readSteps(steps: unknown): Step<Decision>[] {
+  return (Array.isArray(steps) ? steps : []).flatMap((step: Partial<Step<Decision>> | null) => {
+    if (!step?.patch || !step.made || step.label === undefined) return [];
+    return [{ patch: readPatch(step.patch), made: readPatch(step.made), label: step.label }];
+  });
+}
 
 /** The steps of this window's take from before a reload. What an earlier version remembered is let go. */
 function rememberedHistory(takeId: string): History {
   try {
     const { undo, redo } = JSON.parse(sessionStorage.getItem(historyKey(takeId)) ?? '{}') as Partial<History>;
-    return { undo: undo?.filter(isStep) ?? [], redo: redo?.filter(isStep) ?? [] };
+    return { undo: readSteps(undo), redo: readSteps(redo) };
   } catch {
     return { undo: [], redo: [] };
   }
 }
 
 /** The cells with every unsent edit of this take applied. */
-function withPending(takeId: string, cells: Cells): Cells {
+function withPending(takeId: string, cells: Decisions): Decisions {
   const pending = theOutbox().pending(`take:${takeId}`);
   const now = applyPatches(
     cells,
-    pending.map(({ patch }) => patch as Patch<Cell>),
+    pending.map(({ patch }) => readPatch(patch)),
   );
   // Most often they are what stands here already: then nothing that follows them is worked out again.
   const before = useTake.getState().cells;
@@ -54,14 +75,14 @@ function withPending(takeId: string, cells: Cells): Cells {
 /** The take on the bench: its decisions, and the one store of undo. */
 export const useTake = create<TakeState>((set, get) => {
   /** Applies a patch here at once and sends it. */
-  function commit(patch: Patch<Cell>, label: string): Step<Cell> {
+  function commit(patch: Patch<Decision>, label: string): Step<Decision> {
     const { takeId, version, cells } = get();
     const step = stepOf(cells, patch, label);
     set({ cells: applyPatch(cells, patch).cells });
     theOutbox().edit(`take:${takeId}`, version, patch, { label });
     return step;
   }
-  function keepHistory(undo: readonly Step<Cell>[], redo: readonly Step<Cell>[]): void {
+  function keepHistory(undo: readonly Step<Decision>[], redo: readonly Step<Decision>[]): void {
     const history = { undo: undo.slice(-MOST_STEPS), redo };
     set(history);
     try {
@@ -71,13 +92,13 @@ export const useTake = create<TakeState>((set, get) => {
     }
   }
   /** Takes back what still stands of a step; the step that takes that back, or null where nothing does. */
-  function takeBack(step: Step<Cell>): Step<Cell> | null {
+  function takeBack(step: Step<Decision>): Step<Decision> | null {
     const { patch, kept } = undoable(get().cells, step);
     const done = Object.keys(patch).length > 0 ? commit(patch, step.label) : null;
     if (kept > 0) set({ said: done ? KEPT_WORDS : `“${step.label}” cannot be undone. ${KEPT_WORDS}` });
     return done;
   }
-  const and = (steps: readonly Step<Cell>[], step: Step<Cell> | null) => (step ? [...steps, step] : steps);
+  const and = (steps: readonly Step<Decision>[], step: Step<Decision> | null) => (step ? [...steps, step] : steps);
   return {
     takeId: null,
     version: 1,
@@ -123,7 +144,7 @@ export function followOutbox(): () => void {
     if (answer.status === 'saved' && answer.version < version) return;
     useTake.setState({
       version: answer.version,
-      cells: withPending(takeId!, answer.cells as Cells),
+      cells: withPending(takeId!, answer.cells as Decisions),
       ...(own && answer.status === 'conflict' && { conflict: answer.kept }),
     });
   });

@@ -1,6 +1,6 @@
 import type {
-  Cell,
-  Cells,
+  Decision,
+  Decisions,
   Chord,
   ColourOption,
   Figures,
@@ -23,7 +23,7 @@ import type {
 export interface Job {
   readonly chartText: string;
   readonly barIds: readonly string[];
-  readonly cells: Cells;
+  readonly cells: Decisions;
   readonly player: Player;
   /** Grips this player never wants, as `x-3-5-4-5-3`. */
   readonly banished: readonly string[];
@@ -74,7 +74,7 @@ export interface SteeredOutcome extends LedOutcome {
   /** What sounds one after another, from the old grip to the new one. */
   readonly row: readonly (readonly Midi[])[];
   readonly extra: number;
-  readonly patch: Patch<Cell>;
+  readonly patch: Patch<Decision>;
 }
 /** What the voices of a column can come to in the next that sounds. */
 export interface Steered {

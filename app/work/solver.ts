@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Arrangement, Cells, Player } from '../../core/index.ts';
+import type { Arrangement, Decisions, Player } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type { Job, Phase } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
@@ -53,10 +53,10 @@ const isSameJob = (a: Job | null, b: Job | null) =>
 export function useArrangement(
   chartText: string,
   barIds: readonly string[],
-  cells: Cells | null,
+  cells: Decisions | null,
   player: Player,
   banished: readonly string[],
-  edits?: (tell: (cells: Cells) => void) => () => void,
+  edits?: (tell: (cells: Decisions) => void) => () => void,
 ): Solving {
   const [solving, setSolving] = useState<Omit<Solving, 'busy'> & { readonly of: Job | null }>(NOTHING);
   const asked = useRef<Job | null>(null);

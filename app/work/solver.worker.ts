@@ -13,8 +13,8 @@ import {
   handOf,
   labelsOf,
   likedFirst,
-  moveName,
   movement,
+  namedMove,
   moveReason,
   outcomesOf,
   parseChart,
@@ -149,7 +149,7 @@ function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove 
   return {
     id: move.id,
     group: move.group,
-    name: moveName(proposal, of.library.neck.open),
+    name: namedMove(proposal, of.library.neck.open),
     reason: moveReason(proposal),
     mood: move.mood,
     stray: move.stray,

@@ -10,7 +10,8 @@ import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
 import { TUNINGS } from '../neck/tuning.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/columns.ts';
+import { slotKeys } from '../take/key.ts';
+import { columnsOf } from '../take/columns.ts';
 import { scoreOf } from '../score/score.ts';
 import { writeMidi } from './midi.ts';
 import { TAB_WIDTH, writeTab } from './tab.ts';
@@ -23,11 +24,7 @@ function arranged(text: string, hand?: Hand) {
   const parsed = parseChart(text);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
   const slots = readChart(parsed.value);
-  const columns = columnsOf(
-    slots,
-    slots.map((_, i) => String(i)),
-    {},
-  );
+  const columns = columnsOf(slots, slotKeys(slots, []), {});
   const search = new Search(shapes, PRICING);
   const clock = clockOfChart(parsed.value);
   const { wanted, index } = searchable(columns, search, clock);

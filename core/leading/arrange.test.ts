@@ -4,8 +4,8 @@ import { clockOfChart } from '../chart/played.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/columns.ts';
-import { slotKeys } from '../reharm/decisions.ts';
+import { columnsOf } from '../take/columns.ts';
+import { slotKeys } from '../take/key.ts';
 import { run } from '../steps.ts';
 import { problemText } from '../wording/problems.ts';
 import { costText, whyText } from '../wording/why.ts';
@@ -44,7 +44,7 @@ describe('an arrangement', () => {
   });
 
   test('what happens between two columns is told voice by voice, and what it costs term by term', () => {
-    const pinned = (on: string, pin: string) => ({ on, source: { kind: 'chart' }, pin });
+    const pinned = (on: string, pin: string) => ({ layer: 'chord', on, colour: null, voicing: { grip: pin } }) as const;
     const { result } = arranged('key: C\n| Dm7 | G7 | C |', {
       'b0:1:0': pinned('Dm7', 'x-5-3-5-x-x'),
       'b1:1:0': pinned('G7', '3-x-3-4-x-x'),
@@ -72,7 +72,7 @@ describe('an arrangement', () => {
 
   test('a pin that no longer plays the chord is told, not obeyed', () => {
     const { result } = arranged('key: C\n| C |', {
-      'b0:1:0': { on: 'C', source: { kind: 'chart' }, pin: '1-1-1-1-1-1' },
+      'b0:1:0': { layer: 'chord', on: 'C', colour: null, voicing: { grip: '1-1-1-1-1-1' } },
     });
     expect(result.problems).toMatchObject([{ code: 'pin-unplayable', bar: 1 }]);
     expect(result.columns[0]!.grip).not.toBeNull();
@@ -83,7 +83,9 @@ describe('an arrangement', () => {
     ['x-1-x-x-5-3', 'reach'],
     ['1-1-1-1-1-1', null],
   ])('a pin %s that does not stand says why: %s', (pin, reason) => {
-    const { result } = arranged('key: C\n| C |', { 'b0:1:0': { on: 'C', source: { kind: 'chart' }, pin } });
+    const { result } = arranged('key: C\n| C |', {
+      'b0:1:0': { layer: 'chord', on: 'C', colour: null, voicing: { grip: pin } },
+    });
     expect(result.problems).toMatchObject([
       reason === null ? { code: 'pin-unplayable' } : { code: 'pin-unheld', args: { text: pin, reason } },
     ]);

@@ -1,4 +1,4 @@
-import type { Column } from '../reharm/columns.ts';
+import type { Column } from '../take/columns.ts';
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Hand } from '../neck/hand.ts';
@@ -23,7 +23,7 @@ import type { Path, Search } from './search.ts';
 import { fingered } from './fingered.ts';
 import { rootPosition, type RootPosition } from './root-position.ts';
 import { heldAs } from './states.ts';
-import type { Wish } from '../reharm/wish.ts';
+import type { Wish } from '../take/layers/wish.ts';
 import { gripMisses, gripWishes, joinWishes, missesJoin } from './wishes.ts';
 
 /** A column with the grip it was given, and how it is reached from the one before. */
@@ -96,8 +96,8 @@ export function searchable(
   const places = placesOf(columns, clock);
   const index = columns.map(({ chord, decision, move, wishes }, i) => {
     if (chord === null || !search.playable(chord)) return -1;
-    const pin = decision?.pin === undefined ? null : parseFrets(decision.pin);
-    const led = decision?.led ?? false;
+    const pin = decision?.voicing ? parseFrets(decision.voicing.grip) : null;
+    const led = decision?.voicing?.led ?? false;
     return wanted.push({ chord, pin, led, ring: move?.found.ring ?? null, place: places[i]!, wishes }) - 1;
   });
   return { wanted, index };
@@ -125,7 +125,7 @@ export function arrangementOf(
         ? null
         : {
             grip: gripOf(chord!, library, path.shapes[index[i]!]!),
-            fingers: decision?.fingers,
+            fingers: decision?.voicing?.fingers,
             resting: wishes.flatMap(({ wish }) => (wish.kind === 'finger' ? [wish.finger] : [])),
           },
     ),
@@ -142,7 +142,7 @@ export function arrangementOf(
     const shape = path.shapes[at]!;
     const grip = grips[i]!;
     const held = heldAs(column.chord!, library, shape, pricing, gripWishes(column.wishes));
-    const pin = column.decision?.pin;
+    const pin = column.decision?.voicing?.grip;
     if (pin !== undefined && pin !== grip.grip) {
       problems.push(pinProblem(pin, column, library.hand));
     }

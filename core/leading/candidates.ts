@@ -3,7 +3,7 @@ import { formatFrets, fretsAt, pitchesOf, shapeAt, shapesOf } from '../grip/grip
 import type { ShapeLibrary } from '../grip/library.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import type { StandingWish } from '../reharm/wish.ts';
+import type { StandingWish } from '../take/wishes.ts';
 import type { Place, Pricing } from './cost.ts';
 import { statesOf, TENTH, type States } from './states.ts';
 import { gripWishes } from './wishes.ts';

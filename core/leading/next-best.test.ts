@@ -3,7 +3,7 @@ import { parseChord } from '../chord/symbol.ts';
 import { formatFrets, gripOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
-import type { StandingWish } from '../reharm/wish.ts';
+import type { StandingWish } from '../take/wishes.ts';
 import { run } from '../steps.ts';
 import { nextBestText } from '../wording/why.ts';
 import { DEFAULT_WEIGHTS } from './cost.ts';

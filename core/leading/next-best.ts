@@ -2,7 +2,7 @@ import type { Chord } from '../chord/chord.ts';
 import type { Grip } from '../grip/grips.ts';
 import { FAMILIES, familiesIn, labelsOf } from '../grip/labels.ts';
 import { pick, type ShapeLibrary } from '../grip/library.ts';
-import { LINE_WAYS, type Wish } from '../reharm/wish.ts';
+import { LINE_WAYS, type Wish } from '../take/layers/wish.ts';
 import { gripMisses, missesJoin, type GripWish, type JoinWish } from './wishes.ts';
 
 /** A grip that might have stood, by its shape. */

@@ -1,7 +1,7 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import type { StandingWish } from '../reharm/wish.ts';
+import type { StandingWish } from '../take/wishes.ts';
 import { run } from '../steps.ts';
 import { Candidates, candidatesKey, type Wanted } from './candidates.ts';
 import { ANYWHERE, hasteOf, isStale, type Place, type Pricing } from './cost.ts';

@@ -9,8 +9,9 @@ import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { applyPatch } from '../patch.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/columns.ts';
-import { slotKeys, type Cells } from '../reharm/decisions.ts';
+import { columnsOf } from '../take/columns.ts';
+import type { Decisions } from '../take/decision.ts';
+import { slotKeys } from '../take/key.ts';
 import { run } from '../steps.ts';
 import { servingText } from '../wording/steer.ts';
 import { arrangementOf, searchable } from './arrange.ts';
@@ -131,13 +132,13 @@ test('what serves best stands first', () => {
 describe('what is led is decided, and stands', () => {
   const TUNE = 'key: C\n| C | Dm7 | G7 | C |';
   /** The chart's own chords, so that the ii is just its four notes. */
-  const PLAIN: Cells = Object.fromEntries(
+  const PLAIN: Decisions = Object.fromEntries(
     [
       ['b', 'Dm7'],
       ['c', 'G7'],
-    ].map(([bar, on]) => [`${bar}:1:0`, { on: on!, source: { kind: 'chart' } }]),
+    ].map(([bar, on]) => [`${bar}:1:0`, { layer: 'chord' as const, on: on!, colour: null }]),
   );
-  const solve = (cells: Cells) => {
+  const solve = (cells: Decisions) => {
     const chart = parseChart(TUNE);
     if (!chart.ok) throw new Error(TUNE);
     const slots = readChart(chart.value);

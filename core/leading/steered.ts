@@ -2,8 +2,11 @@ import { suffixOf } from '../chord/kind.ts';
 import { formatFrets, fretsAt } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Patch } from '../patch.ts';
-import type { Column } from '../reharm/columns.ts';
-import { barOf, decisionFor, type Cell } from '../reharm/decisions.ts';
+import type { Column } from '../take/columns.ts';
+import type { Decision } from '../take/decision.ts';
+import { chordNameAt } from '../take/key.ts';
+import type { ChordDecision } from '../take/layers/chord.ts';
+import { decisionFor } from '../take/standing.ts';
 import type { Led, LedOutcome } from './steer.ts';
 
 /** Late voices wait for two beats at most, and early ones come one beat before: half of a chord where it is shorter. */
@@ -20,19 +23,18 @@ export function steeredPatch(
   to: Column,
   { early, late, end }: LedOutcome,
   library: ShapeLibrary,
-): Patch<Cell> {
-  const cell = (column: Column, { chord, shape }: Led): Cell => ({
+): Patch<Decision> {
+  const cell = (column: Column, { chord, shape }: Led): ChordDecision => ({
     ...decisionFor(column.slot),
-    source: { kind: 'colour', suffix: suffixOf(chord.kind) },
-    pin: formatFrets(fretsAt(library, shape)),
-    led: true,
+    colour: suffixOf(chord.kind),
+    voicing: { grip: formatFrets(fretsAt(library, shape)), led: true },
   });
-  const inside = ({ at, slot }: Column, ticks: number) => `${barOf(at)}:${slot.entry.tick + ticks}`;
-  const source = from.decision?.source ?? ({ kind: 'colour', suffix: suffixOf(from.chord!.kind) } as const);
-  const led = from.decision?.led === true && from.decision.pin === grip;
-  const patch: Record<string, Cell> = {
-    [from.at]: { ...decisionFor(from.slot), source, pin: grip, ...(led && { led }) },
-  };
+  const inside = ({ at, slot }: Column, ticks: number) => chordNameAt(at, slot.entry.tick + ticks);
+  const { decision } = from;
+  const colour = decision ? decision.colour : suffixOf(from.chord!.kind);
+  // What is held so already stays as it is, led and fingered.
+  const voicing = decision?.voicing?.grip === grip ? decision.voicing : { grip };
+  const patch: Record<string, Decision> = { [from.at]: { ...decisionFor(from.slot), colour, voicing } };
   if (early) patch[inside(from, from.slot.entry.ticks - share(from, EARLY_BEATS))] = cell(from, early);
   const waits = share(to, LATE_BEATS);
   [...late, end].forEach((one, i) => {

@@ -6,9 +6,11 @@ import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { applyPatch } from '../patch.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf, spanOfColumns } from '../reharm/columns.ts';
+import { columnsOf, spanOfColumns } from '../take/columns.ts';
 import { coloursOf } from '../reharm/colours.ts';
-import { decisionFor, slotKeys, type Cells } from '../reharm/decisions.ts';
+import type { Decisions } from '../take/decision.ts';
+import { slotKeys } from '../take/key.ts';
+import { decisionFor } from '../take/standing.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
 import { arrangementOf, searchable } from './arrange.ts';
@@ -22,7 +24,7 @@ const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 // A small hand: few grips, the same rules.
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
 
-function solvedTake(text: string, cells: Cells = {}): SolvedTake {
+function solvedTake(text: string, cells: Decisions = {}): SolvedTake {
   const chart = parseChart(text);
   if (!chart.ok) throw new Error(text);
   const slots = readChart(chart.value);
@@ -84,7 +86,7 @@ describe('the price of a move', () => {
       // A colour tried within it is priced with what sounds on there.
       const own = after.columns[1]!;
       const [other] = coloursOf(own.chord!, own.context);
-      const cells = { ...after.cells, [own.at]: { ...decisionFor(own.slot), source: { kind: 'chart' } as const } };
+      const cells = { ...after.cells, [own.at]: { ...decisionFor(own.slot), colour: null } };
       expect(after.search.alternative(1, other!.chord)!.cost).toBe(solvedTake(TUNE, cells).best);
     }
   });
@@ -97,11 +99,16 @@ describe('the price of a move', () => {
     const cells = applyPatch({}, patch).cells;
     const { at, slot, chord } = solvedTake(TUNE, cells).columns[0]!;
     const without = [...shapesOf(chord!, library)].find((shape) => !pitchesOf(library, shape).includes(64))!;
-    const pinned = { on: slot.symbol, source: { kind: 'chart' }, pin: formatFrets(fretsAt(library, without)) } as const;
+    const pinned = {
+      layer: 'chord',
+      on: slot.symbol,
+      colour: null,
+      voicing: { grip: formatFrets(fretsAt(library, without)) },
+    } as const;
     const made = solvedTake(TUNE, { ...cells, [at]: pinned });
     const path = run(made.search.solve());
     const { columns, problems } = arrangementOf(made.columns, made.index, path, library, PRICING, made.clock);
-    expect(columns[0]!.grip!.grip).toBe(pinned.pin);
+    expect(columns[0]!.grip!.grip).toBe(pinned.voicing.grip);
     expect(columns[1]!.grip!.frets.at(-1)).toBe(0);
     expect(problems.map(({ code }) => code)).toEqual(['ring-lost']);
   });

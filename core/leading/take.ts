@@ -3,10 +3,12 @@ import { gripOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { applyPatch, type Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
-import { movePatch } from '../reharm/applied.ts';
-import { columnsOf, spanOfColumns, type Column } from '../reharm/columns.ts';
+import { columnsOf, spanOfColumns, type Column } from '../take/columns.ts';
+import type { Decision, Decisions } from '../take/decision.ts';
+import type { ChordDecision } from '../take/layers/chord.ts';
+import { movePatch } from '../take/moves.ts';
+import { decisionFor } from '../take/standing.ts';
 import { coloursOf, likedFirst } from '../reharm/colours.ts';
-import { decisionFor, type Cell, type Cells } from '../reharm/decisions.ts';
 import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { searchable } from './arrange.ts';
@@ -18,7 +20,7 @@ import type { Search } from './search.ts';
 export interface SolvedTake {
   readonly slots: readonly ReadSlot[];
   readonly keys: readonly string[];
-  readonly cells: Cells;
+  readonly cells: Decisions;
   readonly columns: readonly Column[];
   readonly clock: Clock;
   readonly library: ShapeLibrary;
@@ -36,7 +38,7 @@ export interface MovePrice {
   /** Of its columns. */
   readonly grips: readonly Grip[];
   /** What makes it: the cells to set, those of moves it takes the place of put away. */
-  readonly patch: Patch<Cell>;
+  readonly patch: Patch<Decision>;
 }
 
 /** Prices a proposal by the best whole path through what it would put in its span. */
@@ -48,7 +50,7 @@ export function priceMove(of: SolvedTake, span: Span, proposal: Proposal): MoveP
 export function pricePatch(
   of: SolvedTake,
   { start, ticks }: Pick<Span, 'start' | 'ticks'>,
-  patch: Patch<Cell>,
+  patch: Patch<Decision>,
 ): MovePrice {
   const within = ({ slot }: Column) => slot.start >= start && slot.start < start + ticks;
   const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells);
@@ -79,8 +81,8 @@ const MOST_EXTRA = 60;
 export function restyled(
   { slots, keys, library, search, clock }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search' | 'clock'>,
   taste: Taste,
-): Cells {
-  let cells: Cells = {};
+): Decisions {
+  let cells: Decisions = {};
   slots.slice(1, -1).forEach((slot, before) => {
     const columns = columnsOf(slots, keys, cells);
     const here = columns.findIndex(({ slot: { start } }) => start === slot.start);
@@ -103,15 +105,15 @@ export function restyled(
 }
 
 /** The colour a style likes best for each chord that no move put there, where it is a usual one and keeps what the chart says. */
-function styledColours(columns: readonly Column[], { style }: Taste): Cells {
+function styledColours(columns: readonly Column[], { style }: Taste): Decisions {
   if (style === null) return {};
-  const cells: Record<string, Cell> = {};
+  const cells: Record<string, ChordDecision> = {};
   for (const { at, slot, move, context } of columns) {
     if (move || slot.entry.chord === null) continue;
     const [best] = likedFirst(coloursOf(slot.entry.chord, context), style.colours).filter(
       ({ group, drops, suffix }) => group === 'usual' && drops.length === 0 && style.colours.includes(suffix),
     );
-    if (best) cells[at] = { ...decisionFor(slot), source: { kind: 'colour', suffix: best.suffix } };
+    if (best) cells[at] = { ...decisionFor(slot), colour: best.suffix };
   }
   return cells;
 }

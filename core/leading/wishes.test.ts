@@ -4,8 +4,8 @@ import { parseChart } from '../chart/parse.ts';
 import { clockOfChart } from '../chart/played.ts';
 import { gripOf } from '../grip/grips.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/columns.ts';
-import { slotKeys } from '../reharm/decisions.ts';
+import { columnsOf } from '../take/columns.ts';
+import { slotKeys } from '../take/key.ts';
 import { run } from '../steps.ts';
 import { arrangementOf, searchable } from './arrange.ts';
 import { chordOf, placeOf, CHORDS, library, leastCost, AREA, type Plain } from './by-trying.oracle.ts';
@@ -107,8 +107,9 @@ describe('wishes', () => {
     const keys = slotKeys(slots, []);
     const cells = (finger: 1 | 4) => ({
       [`${keys[0]}:wish-finger`]: {
-        on: '',
-        source: { kind: 'wish', wish: { kind: 'finger', finger }, hard: true } as const,
+        layer: 'wish' as const,
+        wish: { kind: 'finger', finger } as const,
+        hard: true,
         ticks: slots.at(-1)!.start + slots.at(-1)!.entry.ticks,
       },
     });
@@ -131,8 +132,9 @@ describe('wishes', () => {
     const keys = slotKeys(slots, []);
     const columns = columnsOf(slots, keys, {
       [`${keys[0]}:wish-arrive`]: {
-        on: '',
-        source: { kind: 'wish', wish: { kind: 'arrive', grip: 'x-x-0-2-1-2' }, hard: true },
+        layer: 'wish',
+        wish: { kind: 'arrive', grip: 'x-x-0-2-1-2' },
+        hard: true,
         ticks: slots[2]!.start,
       },
     });

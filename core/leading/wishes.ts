@@ -1,11 +1,12 @@
 import type { Chord } from '../chord/chord.ts';
-import { FAMILIES, familiesIn, labelsOf } from '../grip/labels.ts';
+import { familiesIn, labelsOf } from '../grip/labels.ts';
 import { pick, type ShapeLibrary } from '../grip/library.ts';
-import { formatFrets, fretsAt, parseFrets, pitchesOf } from '../grip/grips.ts';
+import { formatFrets, fretsAt, pitchesOf } from '../grip/grips.ts';
 import { Fingerer } from '../neck/fingering.ts';
 import type { Hand } from '../neck/hand.ts';
 import { holdingsOf } from '../neck/hold.ts';
-import { LINE_WAYS, WISH_KINDS, type LineWay, type StandingWish, type Wish } from '../reharm/wish.ts';
+import type { LineWay, Wish } from '../take/layers/wish.ts';
+import type { StandingWish } from '../take/wishes.ts';
 
 /** A wish, and whether it is kept at nearly any price. */
 export interface Wished<W> {
@@ -102,44 +103,6 @@ function restsIn(finger: 1 | 2 | 3 | 4, library: ShapeLibrary): (frets: readonly
 
 /** What missing a wish about each grip costs, in tenths. */
 export const gripPrice = priceOf;
-
-const isOf = <T>(list: readonly T[], value: unknown): value is T => list.includes(value as T);
-const isWhole = (value: unknown, least: number, most: number): value is number =>
-  Number.isInteger(value) && (value as number) >= least && (value as number) <= most;
-
-/** A wish as it comes from outside, or null where it is none. */
-export function readWish(value: unknown): Wish | null {
-  if (typeof value !== 'object' || value === null) return null;
-  const { kind, way, pitch, from, to, strings, count, family, finger, grip } = value as Readonly<
-    Record<string, unknown>
-  >;
-  if (!isOf(WISH_KINDS, kind)) return null;
-  switch (kind) {
-    case 'top':
-    case 'bass':
-      return isOf(LINE_WAYS, way) ? { kind, way } : null;
-    case 'contrary':
-      return { kind };
-    case 'thread':
-      return isWhole(pitch, 0, 127) ? { kind, pitch } : null;
-    case 'area':
-      return isWhole(from, 0, 36) && isWhole(to, from, 36) ? { kind, from, to } : null;
-    case 'strings':
-      return Array.isArray(strings) && strings.length > 0 && strings.every((string) => isWhole(string, 1, 7))
-        ? { kind, strings: strings as number[] }
-        : null;
-    case 'notes':
-      return isWhole(count, 1, 7) ? { kind, count } : null;
-    case 'finger':
-      return isWhole(finger, 1, 4) ? { kind, finger: finger as 1 | 2 | 3 | 4 } : null;
-    case 'arrive': {
-      const frets = typeof grip === 'string' ? parseFrets(grip) : null;
-      return frets && { kind, grip: formatFrets(frets) };
-    }
-    case 'family':
-      return isOf(FAMILIES, family) ? { kind, family } : null;
-  }
-}
 
 /** Of the wishes of a column those about each grip. */
 export const gripWishes = (wishes: readonly Wished<Wish>[]): readonly Wished<GripWish>[] =>

@@ -74,3 +74,6 @@ export function neckOf({ scaleLength, tuning, highestFret, capo }: Hand): Neck {
     mm: Array.from({ length: highestFret - capo + 1 }, (_, fret) => fretDistance(scale, fret)),
   };
 }
+
+/** The last fret of a neck, counted from the capo, as grips are. */
+export const lastFretOf = ({ highestFret, capo }: Pick<Hand, 'highestFret' | 'capo'>): Fret => highestFret - capo;

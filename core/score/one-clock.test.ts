@@ -6,8 +6,8 @@ import { writeMidi } from '../format/midi.ts';
 import type { Grip } from '../grip/grips.ts';
 import { placesOf } from '../leading/arrange.ts';
 import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../reharm/columns.ts';
-import { slotKeys } from '../reharm/decisions.ts';
+import { columnsOf } from '../take/columns.ts';
+import { slotKeys } from '../take/key.ts';
 import { secondsBetween } from '../time/clock.ts';
 import { scoreOf } from './score.ts';
 

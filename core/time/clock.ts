@@ -65,7 +65,7 @@ function pushed(clock: Clock, tick: Ticks): Ticks {
 /** The quarter whose two eighths are swung at a tick, and how far into it that is; null: nothing is swung there. */
 function pairAt({ swing, bars }: Clock, tick: Ticks): { readonly start: Ticks; readonly into: Ticks } | null {
   if (swing === STRAIGHT) return null;
-  const bar = bars.findLast(({ start }) => start <= tick);
+  const bar = bars.filter(({ start }) => start <= tick).at(-1);
   // Only where a quarter is a beat, or half of one: in 3/8 or 5/8 the eighth itself is.
   if (!bar || bar.meter.unit > 4 || tick >= bar.start + bar.ticks) return null;
   // A pickup ends with the bar line: its quarters are counted from there.

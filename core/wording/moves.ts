@@ -3,7 +3,7 @@ import { symbolOf } from '../chord/chord.ts';
 import { numeralOf } from '../reading/numeral.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
 import { STANDARD_TUNING } from '../neck/tuning.ts';
-import type { AppliedMove } from '../reharm/applied.ts';
+import type { AppliedMove } from '../take/moves.ts';
 import type { Found, Group, Move } from '../reharm/moves/move.ts';
 import { ANY_TASTE, proposalsFor, type Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
@@ -15,11 +15,11 @@ import { musical } from './music.ts';
 
 /** Why a move may be made, in a sentence. */
 export function moveReason({ move, found }: Proposal): string {
-  return reasonText(move, found);
+  return reasonText(move, found.args);
 }
 
 /** Where a thread sounds: `thread on the open string 1`, or `thread at E4` where no string has it open. */
-export function moveName({ move, found }: Proposal, open: readonly Midi[]): string {
+export function namedMove({ move, found }: Proposal, open: readonly Midi[]): string {
   if (found.ring === undefined) return move.name;
   const string = open.indexOf(found.ring);
   return string < 0
@@ -27,14 +27,18 @@ export function moveName({ move, found }: Proposal, open: readonly Midi[]): stri
     : `${move.name}, open string ${open.length - string}`;
 }
 
+const OTHER_VERSION = 'It was made with another version of Yellow Heron, and is kept as it was made.';
+
 /** What made a column: the name of the move, and its reason. */
-export function appliedText({ id, found }: AppliedMove): { readonly name: string; readonly reason: string } {
-  const move = moveOf(id)!;
-  return { name: move.name, reason: reasonText(move, found) };
+export function appliedText({ id, found, span }: AppliedMove): { readonly name: string; readonly reason: string } {
+  const move = moveOf(id);
+  // What the reason speaks of is told by the chart, in the key it is in now.
+  const again = move?.find(span).find(({ variant, ring }) => (ring ?? variant) === (found.ring ?? found.variant));
+  return { name: move?.name ?? 'move', reason: move && again ? reasonText(move, again.args) : OTHER_VERSION };
 }
 
-function reasonText(move: Move, found: Found): string {
-  return move.reason.replace(/\{(\w+)\}/g, (_, name: string) => musical(found.args?.[name] ?? name));
+function reasonText({ reason }: Move, args: Found['args']): string {
+  return reason.replace(/\{(\w+)\}/g, (_, name: string) => musical(args?.[name] ?? name));
 }
 
 /** Where on the written-out chart a span begins, and how long it is: bar and beat from 1, by default the chord's own length. */
@@ -62,7 +66,7 @@ export function movesAsData(chart: Chart, place: SpanPlace) {
     proposalsFor(span, { ...ANY_TASTE, rings: STANDARD_TUNING }).map((proposal) => ({
       id: proposal.move.id,
       group: proposal.move.group,
-      name: moveName(proposal, STANDARD_TUNING),
+      name: namedMove(proposal, STANDARD_TUNING),
       columns: proposal.found.parts.map(({ chord, beats }) => ({
         symbol: symbolOf(chord),
         beats,

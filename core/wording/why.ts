@@ -8,7 +8,7 @@ import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import { priceText } from './grips.ts';
 import { listed, semitonesText } from './hand.ts';
 import { noteText, pitchText } from './player.ts';
-import type { Wish } from '../reharm/wish.ts';
+import type { Wish } from '../take/layers/wish.ts';
 import { wishText } from './wishes.ts';
 
 /** What each term of a price is about. */

@@ -1,4 +1,4 @@
-import type { LineWay, Wish } from '../reharm/wish.ts';
+import type { LineWay, Wish } from '../take/layers/wish.ts';
 import { pitchName } from '../pitch/note.ts';
 import { listed } from './hand.ts';
 import { musical } from './music.ts';

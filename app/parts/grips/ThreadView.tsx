@@ -9,7 +9,7 @@ import {
   parseChart,
   problemText,
   symbolOf,
-  type Cells,
+  type Decisions,
   type Frets,
   type Key,
   type Player,
@@ -42,14 +42,14 @@ interface ThreadViewProps {
 const CHORD = 1.4;
 /** Nothing but threads. */
 const OFF = MOVES.flatMap(({ id, group }) => (group === 'thread' ? [] : [id]));
-const NO_CELLS: Cells = {};
+const NO_CELLS: Decisions = {};
 const MOST_CHORDS = 16;
 
 /** Which notes could sound on through some chords, what the chords become, and how that is held. */
 export function ThreadView(props: ThreadViewProps) {
   const { through, onThrough, musicalKey, player, guitar, banished, tuneId, playing, onHear, onShow } = props;
   const chartText = chartOf(through, musicalKey);
-  const [made, setMade] = useState<{ readonly of: string; readonly cells: Cells }>({ of: '', cells: NO_CELLS });
+  const [made, setMade] = useState<{ readonly of: string; readonly cells: Decisions }>({ of: '', cells: NO_CELLS });
   const cells = made.of === chartText ? made.cells : NO_CELLS;
   const count = through.split(/\s+/).length;
   const barIds = useMemo(() => Array.from({ length: count }, (_, i) => `bar-${i}`), [count]);

@@ -50,8 +50,8 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
   const heldOn = new Set(ribbons.filter(({ kind }) => kind === 'held').map(({ from }) => from));
   // A voice that hangs over into the chord it will only then go on to.
   const waits =
-    column.column.decision?.led === true &&
-    next?.column.decision?.led === true &&
+    column.column.decision?.voicing?.led === true &&
+    next?.column.decision?.voicing?.led === true &&
     next.column.part > column.column.part;
   const isLate = (pitch: Midi) => waits && !heldOn.has(pitch) && ribbons.some(({ from }) => from === pitch);
   const perSemitone = yOf(0) - yOf(1);

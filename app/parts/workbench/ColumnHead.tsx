@@ -49,7 +49,7 @@ export const ColumnHead = memo(function ColumnHead({ column, before, section, ma
             leans on air
           </span>
         ) : decision ? (
-          <span className="column-pin">{decision.pin ? 'pinned' : 'chosen'}</span>
+          <span className="column-pin">{decision.voicing ? 'pinned' : 'chosen'}</span>
         ) : (
           <span className="column-why">
             <Glyphs text={labelOf(column, before)} />

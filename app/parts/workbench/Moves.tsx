@@ -148,8 +148,8 @@ export const BestMoves = afterMusic(Best);
 
 /** Whether it is the move that stands. */
 export function makes({ patch }: PricedMove, { at, id, found }: AppliedMove): boolean {
-  const source = patch[at]?.source;
-  return source?.kind === 'move' && source.id === id && source.variant === found.variant;
+  const made = patch[at];
+  return made?.layer === 'move' && made.id === id && made.variant === found.variant;
 }
 
 export const keyOf = ({ id, name, parts }: PricedMove) =>

@@ -40,7 +40,7 @@ function WhatStands(props: StandingProps) {
   const { slot, decision } = column;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
-  const led = decision?.led && column.chord && grip ? ledText(column.chord, grip) : null;
+  const led = decision?.voicing?.led && column.chord && grip ? ledText(column.chord, grip) : null;
   return (
     <>
       {column.move && (
@@ -81,7 +81,7 @@ function WhatStands(props: StandingProps) {
         >
           Hear it
         </Button>
-        {decision?.pin ? (
+        {decision?.voicing ? (
           <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={decide.pin}>
             Unpin
           </Button>

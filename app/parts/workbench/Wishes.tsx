@@ -130,7 +130,10 @@ export function Wishes(props: WishesProps) {
           label="Kind of voicing"
           value={of('family')?.family ?? ''}
           choices={FAMILIES.map((family) => [family, family])}
-          onPick={(family) => put('family', family === '' ? null : { kind: 'family', family })}
+          onPick={(name) => {
+            const family = FAMILIES.find((one) => one === name);
+            put('family', family ? { kind: 'family', family } : null);
+          }}
         />
         <Pick
           label="A finger rests"

@@ -10,8 +10,8 @@ import {
   spanOfColumns,
   whyNot,
   type Arrangement,
-  type Cell,
-  type Cells,
+  type Decision,
+  type Decisions,
   type Chart,
   type Column,
   type Clock,
@@ -59,7 +59,7 @@ interface WorkbenchProps {
   readonly chartText: string;
   readonly chart: Chart;
   readonly barIds: readonly string[];
-  readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Cell>> };
+  readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Decision>> };
   readonly takes: readonly TakeName[];
   /** The player's own styles, and how moves are chosen in this tune, as kept. */
   readonly styles: KeptCells;
@@ -76,7 +76,7 @@ const NONE: readonly string[] = [];
 const NO_UNMET: Arrangement['unmet'] = [];
 
 /** Tells of new decisions as they are made. */
-const edits = (tell: (cells: Cells) => void) => useTake.subscribe(({ cells }) => tell(cells));
+const edits = (tell: (cells: Decisions) => void) => useTake.subscribe(({ cells }) => tell(cells));
 
 export function Workbench(props: WorkbenchProps) {
   const { tuneId, chartText, chart, barIds, take, takes, outdated } = props;
@@ -301,7 +301,7 @@ export function Workbench(props: WorkbenchProps) {
             seconds={secondsIn(column, clock)}
             labels={labels}
             onLabels={setLabels}
-            chosen={column.decision?.fingers ?? null}
+            chosen={column.decision?.voicing?.fingers ?? null}
             onFingers={decide.finger}
           />
         </div>

@@ -1,8 +1,8 @@
 import {
-  changesKey,
+  changesName,
   versionsOf,
-  type Cell,
-  type Cells,
+  type Decision,
+  type Decisions,
   type Chart,
   type Patch,
   type ReadSlot,
@@ -15,10 +15,10 @@ export function barChanges(
     readonly chart: Chart;
     readonly slots: readonly ReadSlot[];
     readonly barIds: readonly string[];
-    readonly cells: Cells;
+    readonly cells: Decisions;
   },
   slot: ReadSlot,
-  edit: (patch: Patch<Cell>, label: string) => void,
+  edit: (patch: Patch<Decision>, label: string) => void,
 ): BarChanges {
   const { chart, slots, barIds, cells } = take;
   const indexOf = ({ sourceBar }: ReadSlot) => sourceBar - chart.bars[0]!.number;
@@ -32,12 +32,12 @@ export function barChanges(
     chosen: versionsOf(cells, barIds)(indexOf(slot), slot.pass),
     returns: slots.some(({ pass }) => pass > 1),
     choose(number, where) {
-      const cell: Cell | null = number === 0 ? null : { on: '', source: { kind: 'changes', number } };
+      const decision: Decision | null = number === 0 ? null : { layer: 'changes', number };
       const [isIn, place] = scopes[where];
       const keys = slots
         .filter((other) => isIn(other) && chart.bars[indexOf(other)]!.alternates.length >= Math.max(1, number))
-        .map((other) => changesKey(barIds[indexOf(other)]!, other.pass));
-      edit(Object.fromEntries(keys.map((key) => [key, cell])), `other changes ${place}`);
+        .map((other) => changesName(barIds[indexOf(other)]!, other.pass));
+      edit(Object.fromEntries(keys.map((key) => [key, decision])), `other changes ${place}`);
     },
   };
 }

@@ -5,8 +5,10 @@ import {
   musical,
   shiftPart,
   symbolOf,
+  suffixOf,
   type ArrangedColumn,
-  type Cell,
+  type ChordDecision,
+  type Decision,
   type ColourOption,
   type Column,
   type Grip,
@@ -20,30 +22,32 @@ export function columnEdits(
   { before, grip }: { readonly before: Column | undefined; readonly grip: Grip | null },
   /** Where it is, in words. */
   place: string,
-  edit: (patch: Patch<Cell>, label: string) => void,
+  edit: (patch: Patch<Decision>, label: string) => void,
 ) {
   const { slot, decision, move } = column;
-  const decide = (cell: Omit<Cell, 'on' | 'degree'> | null, label: string) =>
-    edit({ [column.at]: cell && { ...decisionFor(slot), ...cell } }, `${label} in bar ${slot.bar}`);
-  const source = decision?.source ?? sourceOf(column.symbol, slot.symbol);
-  const pinTo = (to: Grip) => decide({ source, pin: to.grip }, `the grip ${to.grip}`);
+  const decide = (made: Pick<ChordDecision, 'colour' | 'voicing'> | null, label: string) =>
+    edit({ [column.at]: made && { ...decisionFor(slot), ...made } }, `${label} in bar ${slot.bar}`);
+  const colour = colourOf(column);
+  const pinTo = (to: Grip) => decide({ colour, voicing: { grip: to.grip } }, `the grip ${to.grip}`);
   const cut = divide(column);
   return {
     colour: ({ group, suffix, chord }: ColourOption) =>
-      decide({ source: group === 'chart' ? { kind: 'chart' } : { kind: 'colour', suffix } }, musical(symbolOf(chord))),
+      decide({ colour: group === 'chart' ? null : suffix }, musical(symbolOf(chord))),
     pinTo,
     /** Pins the grip that stands, or unpins it. */
     pin: () => {
-      if (decision?.pin) decide({ source }, 'unpinning the grip');
-      else if (grip) decide({ source, pin: grip.grip }, 'pinning the grip');
+      if (decision?.voicing) decide({ colour }, 'unpinning the grip');
+      else if (grip) decide({ colour, voicing: { grip: grip.grip } }, 'pinning the grip');
     },
     /** Holds the grip that stands with other fingers; null: as they lie best. */
     finger: (fingers: string | null) => {
-      if (grip)
-        decide(
-          { source, pin: grip.grip, ...(fingers !== null && { fingers }) },
-          fingers === null ? 'fingers as they lie best' : `the fingers ${fingers}`,
-        );
+      if (!grip) return;
+      // What else is decided of that grip stays: voices that were led there, most of all.
+      const { fingers: _, ...voicing } = decision?.voicing?.grip === grip.grip ? decision.voicing : { grip: grip.grip };
+      decide(
+        { colour, voicing: { ...voicing, ...(fingers !== null && { fingers }) } },
+        fingers === null ? 'fingers as they lie best' : `the fingers ${fingers}`,
+      );
     },
     release: () => {
       if (decision) decide(null, 'letting go');
@@ -60,20 +64,18 @@ export function columnEdits(
 }
 
 /** The change that pins another way's grips, column by column, where they are not those that stand. */
-export function wayPatch(columns: readonly ArrangedColumn[], grips: readonly (Grip | null)[]): Patch<Cell> {
+export function wayPatch(columns: readonly ArrangedColumn[], grips: readonly (Grip | null)[]): Patch<Decision> {
   return Object.fromEntries(
     columns.flatMap(({ column, grip: stands }, i) => {
       const grip = grips[i];
       if (!grip || !stands || grip.grip === stands.grip) return [];
-      const source = column.decision?.source ?? sourceOf(column.symbol, column.slot.symbol);
-      return [[column.at, { ...decisionFor(column.slot), source, pin: grip.grip }]];
+      return [[column.at, { ...decisionFor(column.slot), colour: colourOf(column), voicing: { grip: grip.grip } }]];
     }),
   );
 }
 
-/** The chord a default column shows, as a decision: what is pinned is the chord too. */
-function sourceOf(symbol: string, plain: string): Cell['source'] {
-  if (symbol === plain) return { kind: 'chart' };
-  const suffix = symbol.replace(/\/[A-G][b#]?$/, '').replace(/^[A-G][b#]?/, '');
-  return { kind: 'colour', suffix };
+/** The colour a column shows, as a decision: what is pinned is the chord too. Null: as the chart has it. */
+function colourOf({ decision, symbol, slot, chord }: Column): string | null {
+  if (decision) return decision.colour;
+  return chord === null || symbol === slot.symbol ? null : suffixOf(chord.kind);
 }

@@ -7,17 +7,17 @@ import {
   readChart,
   slotKeys,
   versionsOf,
-  type Cells,
+  type Decisions,
   type Chart,
   type Column,
 } from '../../../core/index.ts';
 import { marksOf } from '../reading/marks.ts';
 
 /** The columns of a take as they are to be shown, known before they are voiced. */
-export function useColumns(chart: Chart, barIds: readonly string[], cells: Cells) {
+export function useColumns(chart: Chart, barIds: readonly string[], cells: Decisions) {
   const changes = JSON.stringify(changesOf(cells));
   const slots = useMemo(
-    () => readChart(chart, versionsOf(JSON.parse(changes) as Cells, barIds)),
+    () => readChart(chart, versionsOf(JSON.parse(changes) as Decisions, barIds)),
     [chart, changes, barIds],
   );
   const columns = useMemo(() => {

@@ -1,8 +1,8 @@
 import {
-  wishKey,
+  wishName,
   wishText,
-  type Cell,
-  type Cells,
+  type Decision,
+  type Decisions,
   type Column,
   type Patch,
   type Wish,
@@ -13,23 +13,26 @@ import {
 /** The wishes that begin with the first of some columns, and how to change them; each is one step of undo. */
 export function wishEdits(
   columns: readonly Column[],
-  cells: Cells,
+  cells: Decisions,
   /** Where they are, in words. */
   place: string,
-  edit: (patch: Patch<Cell>, label: string) => void,
+  edit: (patch: Patch<Decision>, label: string) => void,
 ) {
   const [first, last] = [columns[0]!, columns.at(-1)!];
   const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
   const beginning = new Map<WishKind, { readonly wish: Wish; readonly hard: boolean }>();
   for (const kind of WISH_KINDS) {
-    const source = cells[wishKey(first.at, kind)]?.source;
-    if (source?.kind === 'wish') beginning.set(kind, source);
+    const decision = cells[wishName(first.at, kind)];
+    if (decision?.layer === 'wish') beginning.set(kind, decision);
   }
   return {
     beginning,
     wish(kind: WishKind, wish: Wish | null, hard: boolean): void {
-      const cell: Cell | null = wish && { on: '', source: { kind: 'wish', wish, hard }, ticks };
-      edit({ [wishKey(first.at, kind)]: cell }, wish ? `${wishText(wish)} in ${place}` : `a wish less in ${place}`);
+      const decision: Decision | null = wish && { layer: 'wish', wish, hard, ticks };
+      edit(
+        { [wishName(first.at, kind)]: decision },
+        wish ? `${wishText(wish)} in ${place}` : `a wish less in ${place}`,
+      );
     },
     drop: (at: string) => edit({ [at]: null }, `a wish less in ${place}`),
   };

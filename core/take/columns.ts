@@ -1,19 +1,23 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
+import { DEFAULT_HAND } from '../neck/hand.ts';
 import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
-import { standingSlots, stretch, type AppliedMove, type Standing } from './applied.ts';
-import { coloursOf, defaultColour } from './colours.ts';
-import { barOf, decisionFor, standing, tickOf, type Cell, type Cells } from './decisions.ts';
-import type { ColourContext } from './grates.ts';
-import { spanAt, type Span } from './moves/span.ts';
-import { moveOf } from './moves/table.ts';
-import { roleOf } from './role.ts';
-import { wishesOf, type StandingWish } from './wish.ts';
+import { coloursOf, defaultColour } from '../reharm/colours.ts';
+import type { ColourContext } from '../reharm/grates.ts';
+import { spanAt, type Span } from '../reharm/moves/span.ts';
+import { moveOf } from '../reharm/moves/table.ts';
+import { roleOf } from '../reharm/role.ts';
+import { decisionsOf, type Decision, type Decisions } from './decision.ts';
+import { atOf, chordNameAt } from './key.ts';
+import type { ChordDecision } from './layers/chord.ts';
+import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
+import { decisionFor, standingAt } from './standing.ts';
+import { wishesOf, type StandingWish } from './wishes.ts';
 
 /** A slot as it stands in a take: the chart's, a part of it that takes a colour of its own, or a chord that a move put in. */
 export interface Column {
-  /** Where its decisions live: bar id, pass and tick. */
+  /** The name of its chord's decision (key.ts). */
   readonly at: string;
   /** Its span and the chord that is coloured there. */
   readonly slot: ReadSlot;
@@ -25,7 +29,7 @@ export interface Column {
   readonly chord: Chord | null;
   readonly symbol: string;
   /** What the player decided here, or null. */
-  readonly decision: Cell | null;
+  readonly decision: ChordDecision | null;
   /** What its colours depend on. */
   readonly context: ColourContext;
   /** The move that put it here, or null. */
@@ -42,15 +46,23 @@ export function colourContext(slots: readonly ReadSlot[], i: number): ColourCont
   return { role: roleOf(slots[i]!), next: next?.entry.chord ?? null, key: slots[i]!.key };
 }
 
+/** How columns are made. */
+export interface ColumnsHow {
+  /** The chart's own chords stay. */
+  readonly plain?: boolean;
+  /** Where the neck ends, counted from the capo (`lastFretOf`): no grip is moved along beyond it. */
+  readonly lastFret?: number;
+}
+
 /**
  * The columns of a take: moves are made, then each slot has its decision, or the default colour; a decision that lies
- * within a slot's span divides it. `keys[i]` names slot `i`'s cell. With `plain` the chart's own chords stay.
+ * within a slot's span divides it. `keys[i]` names slot `i`'s chord.
  */
 export function columnsOf(
   slots: readonly ReadSlot[],
   keys: readonly string[],
-  cells: Cells,
-  { plain = false }: { plain?: boolean } = {},
+  cells: Decisions,
+  { plain = false, lastFret = DEFAULT_HAND.highestFret }: ColumnsHow = {},
 ): readonly Column[] {
   const divisions = divisionsOf(plain ? {} : cells);
   const wishes = wishesOf(slots, keys, cells);
@@ -60,8 +72,7 @@ export function columnsOf(
       return one.start <= start && start < end && (one.wish.kind !== 'arrive' || start + entry.ticks >= end);
     });
   const columns = standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
-    const ticks = divisions.get(barOf(one.at)) ?? [];
-    return spansOf(one, ticks, cells).map(({ at, slot }, part): Column => {
+    return spansOf(one, divisions, cells, lastFret).map(({ at, slot }, part): Column => {
       const own = one.slot.entry.chord;
       const of = {
         at,
@@ -74,7 +85,7 @@ export function columnsOf(
         leans: null,
       };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
-      const decision = standing(cells[at], one.slot);
+      const decision = standingAt(cells, atOf(at), one.slot, lastFret);
       const chord = chordFor(own, decision, plain || one.asIs ? null : one.context);
       return { ...of, chord, symbol: symbolOf(chord), decision };
     });
@@ -87,7 +98,7 @@ function leaning(columns: readonly Column[], at: number, move: AppliedMove): Col
   let [first, last] = [at, at];
   while (columns[first - 1]?.move === move) first--;
   while (columns[last + 1]?.move === move) last++;
-  const { needsNext, needsPrev } = moveOf(move.id)!;
+  const { needsNext = null, needsPrev = null } = moveOf(move.id) ?? {};
   if (needsNext && !needsNext(move.found, columns[last + 1]?.chord ?? null)) return 'next';
   return needsPrev && !needsPrev(move.found, columns[first - 1]?.chord ?? null) ? 'prev' : null;
 }
@@ -102,27 +113,38 @@ export function spanOfColumns(slots: readonly ReadSlot[], columns: readonly Colu
   return columns.length === 0 ? null : spanAt(slots, start, Math.max(...ends) - start);
 }
 
-/** The ticks that have a decision, by bar and pass. */
-function divisionsOf(cells: Cells): ReadonlyMap<string, readonly number[]> {
-  const ticks = new Map<string, number[]>();
-  for (const at of Object.keys(cells).filter((name) => !Number.isNaN(tickOf(name))))
-    ticks.set(barOf(at), [...(ticks.get(barOf(at)) ?? []), tickOf(at)]);
-  for (const list of ticks.values()) list.sort((a, b) => a - b);
-  return ticks;
+/** The ticks at which a chord is decided, by bar, with the pass that each is for. */
+function divisionsOf(cells: Decisions): ReadonlyMap<string, readonly ReturnType<typeof atOf>[]> {
+  const places = new Map<string, ReturnType<typeof atOf>[]>();
+  for (const [name] of decisionsOf(cells, 'chord')) {
+    const at = atOf(name);
+    places.set(at.bar, [...(places.get(at.bar) ?? []), at]);
+  }
+  return places;
 }
 
 /** A slot's span, divided where a decision for its chord lies within it. */
-function spansOf({ at, slot }: Standing, ticks: readonly number[], cells: Cells) {
+function spansOf(
+  { at, slot }: Standing,
+  divisions: ReturnType<typeof divisionsOf>,
+  cells: Decisions,
+  lastFret: number,
+) {
   const { entry } = slot;
-  const end = entry.tick + entry.ticks;
-  const inner = ticks.filter(
-    (tick) => tick > entry.tick && tick < end && standing(cells[`${barOf(at)}:${tick}`], slot) !== null,
-  );
+  const here = atOf(at);
+  const inner = (divisions.get(here.bar) ?? [])
+    .filter(({ pass, tick }) => {
+      const within = tick > entry.tick && tick < entry.tick + entry.ticks;
+      return within && (pass === 'all' || pass === here.pass);
+    })
+    .filter(({ tick }) => standingAt(cells, { ...here, tick }, slot, lastFret) !== null)
+    .map(({ tick }) => tick);
   if (inner.length === 0) return [{ at, slot }];
+  const ticks = [...new Set([entry.tick, ...inner])].sort((a, b) => a - b);
   const time = (tick: number) => slot.start + tick - entry.tick;
-  return [entry.tick, ...inner].map((tick, i) => ({
-    at: `${barOf(at)}:${tick}`,
-    slot: stretch(slot, time(tick), time(inner[i] ?? end)),
+  return ticks.map((tick, i) => ({
+    at: chordNameAt(at, tick),
+    slot: stretch(slot, time(tick), time(ticks[i + 1] ?? entry.tick + entry.ticks)),
   }));
 }
 
@@ -130,7 +152,7 @@ function spansOf({ at, slot }: Standing, ticks: readonly number[], cells: Cells)
  * Divides a column on a beat, the longer part first, and gives the second part the next steady colour after the
  * one that stands: the cell to set. Null: it lasts too short, or has no other colour.
  */
-export function divide(column: Column): { readonly at: string; readonly cell: Cell } | null {
+export function divide(column: Column): { readonly at: string; readonly cell: ChordDecision } | null {
   const { entry } = column.slot;
   if (column.chord === null || entry.chord === null || entry.beats < 2) return null;
   const perBeat = entry.ticks / entry.beats;
@@ -140,8 +162,8 @@ export function divide(column: Column): { readonly at: string; readonly cell: Ce
   const next = steady[(stands + 1) % Math.max(1, steady.length)];
   if (!next || symbolOf(next.chord) === column.symbol) return null;
   return {
-    at: `${barOf(column.at)}:${tick}`,
-    cell: { ...decisionFor(column.slot), source: { kind: 'colour', suffix: next.suffix } },
+    at: chordNameAt(column.at, tick),
+    cell: { ...decisionFor(column.slot), colour: next.suffix },
   };
 }
 
@@ -149,18 +171,16 @@ export function divide(column: Column): { readonly at: string; readonly cell: Ce
  * Moves the beginning of a part by beats, later or earlier: the change to make. Null where there is no room: every part
  * keeps a beat. `before` is the column before it.
  */
-export function shiftPart(column: Column, before: Column | undefined, beats: number): Patch<Cell> | null {
+export function shiftPart(column: Column, before: Column | undefined, beats: number): Patch<Decision> | null {
   const { decision, slot, at, part } = column;
   const perBeat = slot.entry.ticks / slot.entry.beats;
   if (part === 0 || !decision || !before) return null;
   if (before.slot.entry.beats + beats < 1 || slot.entry.beats - beats < 1) return null;
-  return { [at]: null, [`${barOf(at)}:${slot.entry.tick + beats * perBeat}`]: decision };
+  return { [at]: null, [chordNameAt(at, slot.entry.tick + beats * perBeat)]: decision };
 }
 
-function chordFor(own: Chord, cell: Cell | null, context: ColourContext | null): Chord {
-  if (cell?.source.kind === 'colour') {
-    const kind = parseSuffix(cell.source.suffix);
-    if (kind !== null) return { ...own, kind };
-  }
-  return cell?.source.kind === 'chart' || context === null ? own : defaultColour(own, context).chord;
+function chordFor(own: Chord, decision: ChordDecision | null, context: ColourContext | null): Chord {
+  const kind = decision?.colour == null ? null : parseSuffix(decision.colour);
+  if (kind !== null) return { ...own, kind };
+  return decision?.colour === null || context === null ? own : defaultColour(own, context).chord;
 }

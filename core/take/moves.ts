@@ -1,14 +1,19 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
+import { parseChord } from '../chord/symbol.ts';
 import type { Patch } from '../patch.ts';
+import { pitchClass } from '../pitch/note.ts';
 import type { ReadSlot } from '../reading/read.ts';
+import type { ColourContext } from '../reharm/grates.ts';
+import type { Found, Part } from '../reharm/moves/move.ts';
+import type { Proposal } from '../reharm/moves/propose.ts';
+import { spanAt, type Span } from '../reharm/moves/span.ts';
+import { moveOf } from '../reharm/moves/table.ts';
+import { roleOf, type Role } from '../reharm/role.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
-import { barOf, chordDegree, moveKey, tickOf, type Cell, type Cells } from './decisions.ts';
-import type { ColourContext } from './grates.ts';
-import type { Found } from './moves/move.ts';
-import type { Proposal } from './moves/propose.ts';
-import { spanAt, type Span } from './moves/span.ts';
-import { moveOf } from './moves/table.ts';
-import { roleOf } from './role.ts';
+import { decisionsOf, type Decision, type Decisions } from './decision.ts';
+import { chordDegree, chordOfDegree, spelledDegree } from './degree.ts';
+import { atOf, chordNameAt, moveName, slotsAt } from './key.ts';
+import type { KeptPart, MoveDecision } from './layers/move.ts';
 
 /** A move that stands in a take. */
 export interface AppliedMove {
@@ -36,54 +41,92 @@ export interface Standing {
 const chordsOn = ({ chords }: Span, name: (chord: Chord) => string) =>
   chords.map(({ chord, beats }) => `${name(chord)}:${beats}`).join(' ');
 
-/** The cell that makes a move: what it was made for, as a chord's decision has it. */
-export function moveCell({ move, found }: Proposal, span: Span): Cell {
+const keptPart = ({ chord, beats, role }: Part, { chords, key }: Span): KeptPart => {
+  const own = chords.findIndex((one) => one.chord === chord);
+  return { degree: spelledDegree(chord, key), beats, role, ...(own >= 0 && { own }) };
+};
+
+/** The decision that makes a move: what it was made for, as a chord's decision has it, and the chords it puts in. */
+export function moveDecision({ move, found }: Proposal, span: Span): MoveDecision {
   return {
+    layer: 'move',
     on: chordsOn(span, symbolOf),
     degree: chordsOn(span, (chord) => chordDegree(chord, span.key)),
-    source: { kind: 'move', id: move.id, ...(found.variant !== undefined && { variant: found.variant }) },
     ticks: span.ticks,
+    id: move.id,
+    ...(found.variant !== undefined && { variant: found.variant }),
+    parts: found.parts.map((part) => keptPart(part, span)),
+    ...(found.ring !== undefined && { ring: found.ring }),
   };
 }
 
-/** The change to a take that makes a move: its cell, and those of the moves whose place it takes put away. */
+/** The change to a take that makes a move: its decision, and those of the moves whose place it takes put away. */
 export function movePatch(
   slots: readonly ReadSlot[],
   keys: readonly string[],
-  cells: Cells,
+  cells: Decisions,
   span: Span,
   proposal: Proposal,
-): Patch<Cell> {
+): Patch<Decision> {
   const replaced = appliedMoves(slots, keys, cells).filter(
     ({ span: other }) => other.start < span.start + span.ticks && span.start < other.start + other.ticks,
   );
   const first = slots.findIndex((slot) => slot.start <= span.start && span.start < endOf(slot));
   const { start, entry } = slots[first]!;
-  const at = `${barOf(keys[first]!)}:${entry.tick + span.start - start}`;
-  return { ...Object.fromEntries(replaced.map((move) => [move.at, null])), [moveKey(at)]: moveCell(proposal, span) };
+  const at = chordNameAt(keys[first]!, entry.tick + span.start - start);
+  return {
+    ...Object.fromEntries(replaced.map((move) => [move.at, null])),
+    [moveName(at)]: moveDecision(proposal, span),
+  };
+}
+
+/** What a move that was made puts in a span now; null where that cannot be read any more. */
+function foundOf(decision: MoveDecision, span: Span): Found | null {
+  const { id, variant, parts, ring } = decision;
+  // Made by schema 1: what the table says.
+  if (!parts)
+    return (
+      moveOf(id)
+        ?.find(span)
+        .find((found) => found.variant === variant) ?? null
+    );
+  const now = parts.map(({ degree, beats, role, own }): Part | null => {
+    const chord = own === undefined ? chordOfDegree(degree, span.key) : (span.chords[own]?.chord ?? null);
+    return chord && { chord, beats, role: role as Role | null };
+  });
+  if (now.includes(null)) return null;
+  return {
+    parts: now as Part[],
+    ...(variant !== undefined && { variant }),
+    ...(ring !== undefined && { ring: ring + semitonesMoved(decision.on, span) }),
+  };
+}
+
+/** How far the chords of a span lie from those a move was made for, the nearer way. */
+function semitonesMoved(on: string, { here }: Span): number {
+  const before = parseChord(on.slice(0, on.indexOf(':')));
+  if (!before.ok) return 0;
+  const up = (pitchClass(here.chord.root) - pitchClass(before.value.root) + 12) % 12;
+  return up > 6 ? up - 12 : up;
 }
 
 /** The moves that stand: those whose span still says what it said, or the same in another key; of two that overlap the earlier. */
 export function appliedMoves(
   slots: readonly ReadSlot[],
   keys: readonly string[],
-  cells: Cells,
+  cells: Decisions,
 ): readonly AppliedMove[] {
-  const all = Object.entries(cells).flatMap(([at, cell]): AppliedMove[] => {
-    const { source, ticks } = cell;
-    if (source.kind !== 'move' || ticks === undefined) return [];
-    const place = at.slice(0, at.lastIndexOf(':'));
-    const tick = tickOf(place);
-    const slot = slots.find(
-      ({ entry }, i) => barOf(keys[i]!) === barOf(place) && entry.tick <= tick && tick < entry.tick + entry.ticks,
-    );
-    const span = slot && spanAt(slots, slot.start + tick - slot.entry.tick, ticks);
-    const move = moveOf(source.id);
-    if (!span || !move) return [];
-    const stands =
-      cell.on === chordsOn(span, symbolOf) || cell.degree === chordsOn(span, (chord) => chordDegree(chord, span.key));
-    const found = stands ? move.find(span).find(({ variant }) => variant === source.variant) : undefined;
-    return found ? [{ at, id: move.id, found, span }] : [];
+  const all = decisionsOf(cells, 'move').flatMap(([at, decision]) => {
+    const place = atOf(at);
+    return slotsAt(slots, keys, place).flatMap((slot): AppliedMove[] => {
+      const span = spanAt(slots, slot.start + place.tick - slot.entry.tick, decision.ticks);
+      if (!span) return [];
+      const stands =
+        decision.on === chordsOn(span, symbolOf) ||
+        decision.degree === chordsOn(span, (chord) => chordDegree(chord, span.key));
+      const found = stands ? foundOf(decision, span) : null;
+      return found ? [{ at, id: decision.id, found, span }] : [];
+    });
   });
   let end = -1;
   return all
@@ -95,17 +138,35 @@ export function appliedMoves(
     });
 }
 
+/** The moves of an older document with the chords they put in, as they stand now: from then on no other table changes them. */
+export function withParts(slots: readonly ReadSlot[], keys: readonly string[], cells: Decisions): Decisions {
+  const old = decisionsOf(cells, 'move').filter(([, { parts }]) => parts === undefined);
+  if (old.length === 0) return cells;
+  const standing = new Map(appliedMoves(slots, keys, Object.fromEntries(old)).map((move) => [move.at, move]));
+  return Object.fromEntries(
+    Object.entries(cells).map(([at, decision]) => {
+      const move = standing.get(at);
+      const table = move && moveOf(move.id);
+      return [at, move && table ? moveDecision({ move: table, found: move.found }, move.span) : decision];
+    }),
+  );
+}
+
 const isLeft = ({ entry }: ReadSlot, { span }: AppliedMove) => span.chords.some(({ chord }) => chord === entry.chord);
 const endOf = ({ start, entry }: ReadSlot): Ticks => start + entry.ticks;
 
 /** The slots of a take once its moves are made. Chords that a move puts over a bar line stand in both bars. */
-export function standingSlots(slots: readonly ReadSlot[], keys: readonly string[], cells: Cells): readonly Standing[] {
+export function standingSlots(
+  slots: readonly ReadSlot[],
+  keys: readonly string[],
+  cells: Decisions,
+): readonly Standing[] {
   const moves = appliedMoves(slots, keys, cells);
   const standing: Omit<Standing, 'context'>[] = [];
   const roles: ColourContext['role'][] = [];
   const put = (slot: ReadSlot, index: number, move: AppliedMove | null, role: ColourContext['role']) => {
     standing.push({
-      at: `${barOf(keys[index]!)}:${slot.entry.tick}`,
+      at: chordNameAt(keys[index]!, slot.entry.tick),
       slot,
       plain: slots[index]!.symbol,
       move,

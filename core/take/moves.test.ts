@@ -2,11 +2,18 @@ import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
 import { transpose } from '../chart/transpose.ts';
 import { readChart } from '../reading/read.ts';
-import { moveCell } from './applied.ts';
 import { columnsOf } from './columns.ts';
-import { decisionFor, moveKey, slotKeys, type Cells } from './decisions.ts';
-import { spanAt } from './moves/span.ts';
-import { moveOf } from './moves/table.ts';
+import { readDecision, type Decisions } from './decision.ts';
+import { moveName, slotKeys } from './key.ts';
+import { moveDecision } from './moves.ts';
+import type { MoveDecision } from './layers/move.ts';
+import { decisionFor } from './standing.ts';
+import { STANDARD_TUNING } from '../neck/tuning.ts';
+import { pitchClass } from '../pitch/note.ts';
+import { suffixOf } from '../chord/kind.ts';
+import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
+import { spanAt } from '../reharm/moves/span.ts';
+import { moveOf } from '../reharm/moves/table.ts';
 
 const IDS = ['a', 'b', 'c', 'd', 'e', 'f'];
 function take(text: string) {
@@ -16,14 +23,14 @@ function take(text: string) {
   const keys = slotKeys(slots, IDS);
   return {
     slots,
-    columns: (cells: Cells) => columnsOf(slots, keys, cells),
+    columns: (cells: Decisions) => columnsOf(slots, keys, cells),
     /** The cell that makes a move from slot `from` over `count` slots. */
-    made(id: string, from: number, count = 1, variant?: string): Cells {
+    made(id: string, from: number, count = 1, variant?: string): Decisions {
       const last = slots[from + count - 1]!;
       const span = spanAt(slots, slots[from]!.start, last.start + last.entry.ticks - slots[from]!.start)!;
       const move = moveOf(id)!;
       const found = move.find(span).find((one) => variant === undefined || one.variant === variant)!;
-      return { [moveKey(keys[from]!)]: moveCell({ move, found }, span) };
+      return { [moveName(keys[from]!)]: moveDecision({ move, found }, span) };
     },
   };
 }
@@ -69,7 +76,7 @@ describe('a move that is made', () => {
     const tune = take('key: C\n| C | Dm7 | G7 |');
     const span = spanAt(tune.slots, 960, 960)!;
     const move = moveOf('secondary-dominant')!;
-    const cells = { 'a:1:960:move': moveCell({ move, found: move.find(span)[0]! }, span) };
+    const cells = { 'a:1:960:move': moveDecision({ move, found: move.find(span)[0]! }, span) };
     expect(shown(tune.columns(cells)).slice(0, 3)).toEqual(['1.1 C6 2', '1.3 C6 1*', '1.4 A7 1*']);
   });
 
@@ -80,11 +87,11 @@ describe('a move that is made', () => {
       ...cells,
       [substitute.at]: {
         ...decisionFor(substitute.slot),
-        source: { kind: 'colour', suffix: '13#11' },
-        pin: 'x-4-3-4-6-6',
+        colour: '13#11',
+        voicing: { grip: 'x-4-3-4-6-6' },
       },
     } as const;
-    expect(columns(decided)[2]).toMatchObject({ symbol: 'Db13#11', decision: { pin: 'x-4-3-4-6-6' } });
+    expect(columns(decided)[2]).toMatchObject({ symbol: 'Db13#11', decision: { voicing: { grip: 'x-4-3-4-6-6' } } });
     // Lifted, the chart is back, and what was decided for the move waits.
     expect(shown(columns({ [substitute.at]: decided[substitute.at]! }))).toEqual(shown(columns({})));
   });
@@ -125,8 +132,67 @@ describe('a move that is made', () => {
   });
 
   test('that is not known, or found no more, changes nothing', () => {
-    const [at, cell] = Object.entries(made('tritone-substitute', 1))[0]!;
-    const unknown: Cells = { [at]: { ...cell, source: { kind: 'move', id: 'from-the-future' } } };
-    expect(shown(columns(unknown))).toEqual(shown(columns({})));
+    const [at, decision] = Object.entries(made('tritone-substitute', 1))[0]!;
+    const { parts: _, ...old } = decision as MoveDecision;
+    expect(shown(columns({ [at]: { ...old, id: 'from-the-future' } }))).toEqual(shown(columns({})));
+  });
+
+  test('keeps its chords, whatever becomes of the move in the table', () => {
+    const [at, decision] = Object.entries(made('tritone-substitute', 1))[0]!;
+    const renamed: Decisions = { [at]: { ...(decision as MoveDecision), id: 'a-name-of-another-day' } };
+    expect(shown(columns(renamed))).toEqual(shown(columns({ [at]: decision })));
+  });
+});
+
+/** What stands of a move in a tune, chord by chord. */
+const standsIn = (text: string, cells: Decisions) =>
+  take(text)
+    .columns(cells)
+    .map(({ symbol, slot, move, context }) => [symbol, slot.start, slot.entry.ticks, move?.found.ring, context.role]);
+
+/** The same by pitch classes: how a chord is spelled may differ. */
+const soundsIn = (text: string, cells: Decisions) =>
+  take(text)
+    .columns(cells)
+    .map(({ chord, slot }) => [
+      chord && [pitchClass(chord.root), suffixOf(chord.kind), chord.bass && pitchClass(chord.bass)],
+      slot.start,
+    ]);
+
+describe('the chords that a move keeps are those it found', () => {
+  const TUNES = [
+    'key: Gb\n| Gb | Ebm7 | Abm7 | Db7 | Gb | Cb |',
+    'key: B\n| B | G#m7 | C#m7 F#7 | B | E | B |',
+    'key: Cm\n| Cm | Ab | Fm7 | G7 | Cm | Bb7 |',
+    'key: D\n| D/F# | Bm | Em7 A7 | F#m7 | B7 | Em |',
+    'key: Bb\n| Bb7 | Eb7 | Edim7 | Bb/F | G7 | Cm7 F7 |',
+  ];
+  test.each(TUNES)('for every move over one to three chords, in its key and in another: %s', (text) => {
+    const chart = parseChart(text);
+    if (!chart.ok) throw new Error(text);
+    const slots = readChart(chart.value);
+    const keys = slotKeys(slots, IDS);
+    const moved = transpose(text, chart.value.key.mode === 'minor' ? 'F#' : 'Ab');
+    if (!moved.ok) throw new Error(text);
+    let looked = 0;
+    for (let from = 0; from < slots.length; from++)
+      for (const count of [1, 2, 3]) {
+        const last = slots[from + count - 1];
+        if (!last) continue;
+        const span = spanAt(slots, slots[from]!.start, last.start + last.entry.ticks - slots[from]!.start);
+        for (const proposal of span ? proposalsFor(span, { ...ANY_TASTE, rings: STANDARD_TUNING }) : []) {
+          const decision = moveDecision(proposal, span!);
+          const { parts: _, ...old } = decision;
+          const at = moveName(keys[from]!);
+          expect(standsIn(text, { [at]: decision })).toEqual(standsIn(text, { [at]: old }));
+          // Read back from what is stored.
+          expect(readDecision(at, JSON.parse(JSON.stringify(decision)))).toEqual(decision);
+          looked++;
+          // In another key the same degrees; a thread goes along with the key, where the table would keep its pitch.
+          if (proposal.found.ring === undefined)
+            expect(soundsIn(moved.value, { [at]: decision })).toEqual(soundsIn(moved.value, { [at]: old }));
+        }
+      }
+    expect(looked).toBeGreaterThan(60);
   });
 });

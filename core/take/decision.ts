@@ -1,0 +1,44 @@
+import { readName } from './key.ts';
+import { readChangesDecision } from './layers/changes.ts';
+import { readChordDecision } from './layers/chord.ts';
+import { recordOf } from './layers/fields.ts';
+import { readMoveDecision } from './layers/move.ts';
+import { readWishDecision } from './layers/wish.ts';
+import { upgraded } from './upgrade.ts';
+
+/**
+ * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one (rhythm, texture,
+ * decoration, a melody's carry) is a module in `layers/` and a line here; the union, the documents and the edits follow.
+ */
+const LAYERS = {
+  chord: readChordDecision,
+  changes: readChangesDecision,
+  move: readMoveDecision,
+  wish: readWishDecision,
+} as const;
+
+export type LayerName = keyof typeof LAYERS;
+/** One decision of a player. */
+export type Decision = NonNullable<ReturnType<(typeof LAYERS)[LayerName]>>;
+/** All that a player decided in a take, by name (key.ts). Without a decision the default colour and the best grip stand. */
+export type Decisions = Readonly<Record<string, Decision>>;
+
+/** What is decided under a name, as it comes from outside, of this schema or an older one; null where it is nothing. */
+export function readDecision(name: string, value: unknown): Decision | null {
+  const named = readName(name);
+  const record = recordOf(value);
+  if (!named || !record) return null;
+  const now = upgraded(record);
+  if (!Object.hasOwn(LAYERS, named.layer) || now.layer !== named.layer) return null;
+  const decision = LAYERS[named.layer as LayerName](now);
+  return decision?.layer === 'wish' && decision.wish.kind !== named.kind ? null : decision;
+}
+
+/** The decisions of one layer, in the order of their names. */
+export const decisionsOf = <L extends LayerName>(
+  cells: Decisions,
+  layer: L,
+): readonly (readonly [string, Extract<Decision, { readonly layer: L }>])[] =>
+  Object.entries(cells).filter((entry): entry is [string, Extract<Decision, { readonly layer: L }>] => {
+    return entry[1].layer === layer;
+  });

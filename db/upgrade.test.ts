@@ -1,0 +1,158 @@
+import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { columnsOf, parseChart, readChart, readDecision, slotKeys, versionsOf, type Decisions } from '../core/index.ts';
+import { applyEdit } from './edits.ts';
+import { historyOf, tuneAt } from './history.ts';
+import { migrateDatabase, openDatabase, type Connection } from './open.ts';
+import { edit, take } from './schema.ts';
+import { getTake, listTakes } from './takes.ts';
+import { getTune, listTunes } from './tunes.ts';
+
+/*
+ * `fixtures/schema-3.db` was written by the build that kept takes in schema 1: the demo tunes, and 65 edits of every kind;
+ * `schema-3.json` is what that build made of every take, column by column.
+ */
+const FIXTURES = join(__dirname, 'fixtures');
+const folder = mkdtempSync(join(tmpdir(), 'heron-upgrade-'));
+const path = join(folder, 'heron.db');
+let db: Connection;
+beforeAll(() => {
+  copyFileSync(join(FIXTURES, 'schema-3.db'), path);
+  db = openDatabase(path);
+  migrateDatabase(db, path);
+});
+afterAll(() => {
+  db.$client.close();
+  rmSync(folder, { recursive: true });
+});
+
+/** A take column by column, as the older build told it. */
+function columnsIn(tuneId: string, cells: Decisions): string[] {
+  const { doc } = getTune(db, tuneId)!;
+  const chart = parseChart(doc.good);
+  if (!chart.ok) throw new Error(doc.good);
+  const barIds = doc.bars.map(({ id }) => id);
+  const slots = readChart(chart.value, versionsOf(cells, barIds));
+  return columnsOf(slots, slotKeys(slots, barIds), cells).map(({ symbol, slot, move, leans, decision, wishes }) =>
+    [
+      symbol,
+      slot.start,
+      slot.entry.ticks,
+      move?.id ?? null,
+      move?.found.ring ?? null,
+      leans,
+      decision?.voicing?.grip ?? null,
+      decision?.voicing?.fingers ?? null,
+      decision?.voicing?.led ?? false,
+      wishes.map(({ wish, hard }) => `${wish.kind}${hard ? '!' : ''}`).join(' '),
+    ].join('|'),
+  );
+}
+
+test('every take of an older database stands as it stood', () => {
+  const expected = JSON.parse(readFileSync(join(FIXTURES, 'schema-3.json'), 'utf8')) as Record<string, string[]>;
+  const found = Object.fromEntries(
+    listTunes(db).flatMap(({ id, title }) =>
+      listTakes(db, id).map(({ name, doc }) => [`${title} / ${name}`, columnsIn(id, doc.cells)]),
+    ),
+  );
+  expect(found).toEqual(expected);
+});
+
+test('nothing that it held is lost: every cell is a decision of the same place and layer', () => {
+  let cells = 0;
+  for (const { id, doc } of db.select({ id: take.id, doc: take.doc }).from(take).all()) {
+    const old = JSON.parse(doc) as { schema: number; cells: Record<string, Record<string, unknown>> };
+    expect(old.schema).toBe(1);
+    const now = getTake(db, id)?.doc.cells;
+    if (!now) continue;
+    expect(Object.keys(now)).toEqual(Object.keys(old.cells));
+    for (const [name, cell] of Object.entries(old.cells)) {
+      cells++;
+      const { pin: grip, fingers, led } = cell;
+      const decision = now[name]!;
+      if (decision.layer === 'chord')
+        expect([name, decision.voicing ?? {}]).toEqual([
+          name,
+          Object.fromEntries(Object.entries({ grip, led, fingers }).filter(([, value]) => value !== undefined)),
+        ]);
+      if (decision.layer === 'move') expect([name, decision.parts?.length]).not.toEqual([name, undefined]);
+    }
+  }
+  expect(cells).toBeGreaterThan(50);
+});
+
+test('what is recorded of its edits is read, and one can go back on it', () => {
+  const rows = db.select().from(edit).all();
+  expect(rows.length).toBeGreaterThan(60);
+  for (const { aggregate, patch, inverse } of rows.filter((row) => row.aggregate.startsWith('take:')))
+    for (const recorded of [patch, inverse])
+      for (const [name, cell] of Object.entries(JSON.parse(recorded) as Record<string, unknown>))
+        if (cell !== null) expect([aggregate, name, readDecision(name, cell)]).not.toEqual([aggregate, name, null]);
+  const gangplank = listTunes(db).find(({ title }) => title === 'Gangplank Strut')!;
+  const days = historyOf(db, gangplank.id);
+  expect(days.length).toBeGreaterThan(0);
+  const then = tuneAt(db, gangplank.id, rows[0]!.at - 1)!;
+  const [before] = then.takes;
+  // As the demo has it: one chord with a colour and a grip.
+  expect(Object.values(before!.cells)).toEqual([
+    expect.objectContaining({ layer: 'chord', colour: 'maj9', voicing: { grip: 'x-4-3-5-4-x' } }),
+  ]);
+});
+
+test('an edit of the older kind, sent late, is taken; the take is kept in the newer kind from then on', () => {
+  const tune = listTunes(db).find(({ title }) => title === 'Midstream')!;
+  const [one] = listTakes(db, tune.id);
+  const name = Object.keys(one!.doc.cells)
+    .find((key) => key.endsWith(':move'))!
+    .replace(':move', '');
+  const answer = applyEdit(db, {
+    editId: 'old.1',
+    aggregate: `take:${one!.id}`,
+    baseVersion: one!.version,
+    after: null,
+    patch: { [name]: { on: 'Em', source: { kind: 'colour', suffix: 'm9' }, pin: 'x-7-5-7-7-x', led: true } },
+  });
+  expect(answer.status).toBe('saved');
+  const row = db
+    .select()
+    .from(take)
+    .all()
+    .find(({ id }) => id === one!.id)!;
+  const doc = JSON.parse(row.doc) as { schema: number; cells: Record<string, unknown> };
+  expect(doc.schema).toBe(2);
+  expect(doc.cells[name]).toEqual({
+    layer: 'chord',
+    on: 'Em',
+    colour: 'm9',
+    voicing: { grip: 'x-7-5-7-7-x', led: true },
+  });
+  // And the moves it kept only by name say now what they put in.
+  for (const [key, decision] of Object.entries(doc.cells))
+    if (key.endsWith(':move')) expect((decision as { parts?: unknown[] }).parts!.length).toBeGreaterThan(0);
+});
+
+test('what is no decision is refused, with its name', () => {
+  const [tune] = listTunes(db);
+  const [one] = listTakes(db, tune!.id);
+  const refused = (patch: Record<string, unknown>) => {
+    const aggregate = `take:${one!.id}`;
+    return applyEdit(db, {
+      editId: 'bad.1',
+      aggregate,
+      baseVersion: getTake(db, one!.id)!.version,
+      after: null,
+      patch,
+    });
+  };
+  for (const patch of [
+    { 'b:1:0': { layer: 'chord', on: 'C', colour: 7 } },
+    { 'b:1:0': { layer: 'move', on: 'C', ticks: 1, id: 'x' } },
+    { 'b:1:0:rhythm': { layer: 'rhythm' } },
+    { 'b:none:0': { layer: 'chord', on: 'C', colour: null } },
+    { 'b:1:0:wish-top': { layer: 'wish', ticks: 480, hard: true, wish: { kind: 'bass', way: 'rising' } } },
+  ])
+    expect(refused(patch)).toMatchObject({ status: 'invalid', message: expect.stringContaining('b:') });
+});
