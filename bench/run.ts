@@ -10,9 +10,6 @@ import {
   buildLibrary,
   climb,
   CLIMB_OPEN,
-  clockOfChart,
-  slotKeys,
-  columnsOf,
   DEFAULT_HAND,
   DEFAULT_WEIGHTS,
   formatFrets,
@@ -29,34 +26,42 @@ import {
   readChart,
   rootPosition,
   run,
-  Search,
-  searchable,
+  prepareTake,
+  sessionOf,
   shapesOf,
   spanAt,
   TUNINGS,
   type Chord,
   type Hand,
-  type Wanted,
 } from '../core/index.ts';
-import { ANYWHERE } from '../core/leading/cost.ts';
 import { LARGE_CHARTS } from '../core/chart/large.oracle.ts';
-import { extend, joinPrice, joinPrices } from '../core/leading/join.ts';
-import { KernelNear } from '../core/leading/near/kernel.ts';
+import { nodeOf } from '../core/leading/by-hand.oracle.ts';
+import { extend } from '../core/leading/extend.ts';
+import { joinPrice } from '../core/leading/join.ts';
+import { joinPrices } from '../core/leading/join-prices.ts';
+import { chainOf, type LatticeNode } from '../core/leading/lattice.ts';
 import type { Near } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
-import { statesOf, TENTH, type States } from '../core/leading/states.ts';
+import { ANYWHERE } from '../core/leading/place.ts';
+import { pinRule } from '../core/leading/rules/pin.ts';
+import { Search } from '../core/leading/search.ts';
+import { statesOf, type States } from '../core/leading/states.ts';
+import { TENTH } from '../core/leading/units.ts';
+import { KernelNear } from '../kernel/kernel.ts';
 
 const rows: string[][] = [['what', 'median', 'count', 'goal']];
 
 function median(times: number[]): number {
   return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
 }
-function timed(what: string, goal: string, times: number, work: () => string): void {
+/** What is prepared for each time is not counted. */
+function timed<P>(what: string, goal: string, times: number, work: (of: P) => string, prepare?: () => P): void {
   const all: number[] = [];
   let told = '';
   for (let i = 0; i < times; i++) {
+    const of = prepare?.() as P;
     const start = performance.now();
-    told = work();
+    told = work(of);
     all.push(performance.now() - start);
   }
   const ms = median(all);
@@ -221,82 +226,92 @@ const charts: [string, string, string][] = [
   ['32 bars that never repeat', WITHOUT_REPEATS, '5 s'],
 ];
 const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
-/** A chart's columns as they are searched, and how many pairs of grips there are between them. */
-function wantedOf(text: string) {
+const kernelNear = () => KernelNear.create()!;
+/** A chart's nodes as they are searched, and how many pairs of grips there are between them. */
+function nodesOf(text: string) {
   const chart = parseChart(text);
   if (!chart.ok) throw new Error(text);
-  const slots = readChart(chart.value);
-  const columns = columnsOf(slots, slotKeys(slots, []), {});
-  const search = new Search(library, PRICING);
-  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
-  const sizes = wanted.map((want) => search.states(want).size);
+  const session = sessionOf(library, { pricing: PRICING }, kernelNear());
+  const { nodes } = prepareTake(session, { chart: chart.value });
+  const sizes = nodes.map((node) => session.search.states(node).size);
   const pairs = sizes.slice(1).reduce((sum, size, i) => sum + size * sizes[i]!, 0);
-  return { wanted, index, columns, clock: clockOfChart(chart.value), pairs };
+  return { nodes, pairs };
 }
-const told = ({ wanted, pairs }: { wanted: readonly unknown[]; pairs: number }) =>
-  `${wanted.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;
+const told = ({ nodes, pairs }: { nodes: readonly unknown[]; pairs: number }) =>
+  `${nodes.length} columns, ${(pairs / 1e6).toFixed(0)} M pairs`;
+
+/** A search that knows its grips, and nothing else yet. */
+function ready(nodes: readonly LatticeNode[]): Search {
+  const search = new Search(library, kernelNear());
+  search.setLattice(chainOf(nodes));
+  return search;
+}
 
 for (const [name, text, goal] of charts) {
-  const of = wantedOf(text);
-  let search = new Search(library, PRICING);
+  const of = nodesOf(text);
+  let search = new Search(library, kernelNear());
   timed(`path: ${name}`, goal, 3, () => {
-    search = new Search(library, PRICING);
-    search.setColumns(of.wanted);
+    search = new Search(library, kernelNear());
+    search.setLattice(chainOf(of.nodes));
     run(search.solve());
     return told(of);
   });
-  const answer = (what: string, goal: string, change: (want: Wanted, i: number) => Wanted) => {
+  const answer = (what: string, goal: string, change: (node: LatticeNode, i: number) => LatticeNode) => {
     const times: number[] = [];
-    for (let i = 1; i < of.wanted.length; i += 3) {
-      search.setColumns(of.wanted);
+    for (let i = 1; i < of.nodes.length; i += 3) {
+      search.setLattice(chainOf(of.nodes));
       run(search.solve());
       run(search.refresh());
-      const changed = of.wanted.with(i, change(of.wanted[i]!, i));
+      const changed = of.nodes.with(i, change(of.nodes[i]!, i));
       const start = performance.now();
-      search.setColumns(changed);
+      search.setLattice(chainOf(changed));
       run(search.solve());
       times.push(performance.now() - start);
     }
     rows.push([`  answer after ${what}`, `${median(times).toFixed(2)} ms`, `${times.length} of them`, goal]);
   };
-  answer('a pin', '2 ms', (want, i) => {
-    const { shape } = search.gripAlternatives(i, want.chord)[7]!;
-    return { ...want, pin: Array.from(library.frets.subarray(shape * 6, shape * 6 + 6)) };
+  answer('a pin', '2 ms', (node, i) => {
+    const { shape } = search.gripAlternatives(i, node.chord)[7]!;
+    return { ...node, rules: [pinRule(fretsAt(library, shape), undefined), ...node.rules] };
   });
-  answer('another chord', '30 ms', (want) => ({ ...want, chord: chordOf(want.chord.root + '13') }));
+  answer('another chord', '30 ms', (node) => ({ ...node, chord: chordOf(node.chord.root + '13') }));
 }
 
 /** Chords that never repeat a pair, however long: every root with one kind after another. */
 const neverRepeats = (count: number) =>
   `key: C\n${Array.from({ length: count }, (_, i) => `| ${roots[(i * 5) % 12]}${['m7', '7', 'maj7', 'm9', '13', '6/9', 'm11', '9', '7alt', 'm7b5', '6'][(i + Math.floor(i / 12)) % 11]} |`).join('\n')}`;
 for (const count of [32, 64, 128]) {
-  const of = wantedOf(neverRepeats(count));
-  const search = new Search(library, PRICING);
-  for (const want of of.wanted) search.states(want);
-  timed(`growth: ${count} columns, grips of each chord known`, count === 32 ? '0.9 s' : '', 3, () => {
-    search.setColumns([]);
-    search.setColumns(of.wanted);
-    run(search.solve());
-    return told(of);
-  });
+  const of = nodesOf(neverRepeats(count));
+  timed(
+    `growth: ${count} columns, grips of each chord known`,
+    count === 32 ? '0.9 s' : '',
+    3,
+    (search: Search) => {
+      run(search.solve());
+      return told(of);
+    },
+    () => ready(of.nodes),
+  );
 }
 
 {
-  const of = wantedOf(neverRepeats(32));
+  const of = nodesOf(neverRepeats(32));
   const CORE = ['movement', 'entry', 'topLeap', 'shift', 'difficulty', 'register'];
   const weights = Object.fromEntries(
     Object.entries(DEFAULT_WEIGHTS).map(([term, price]) => [term, CORE.includes(term) ? price : 0]),
   ) as unknown as typeof DEFAULT_WEIGHTS;
-  const search = new Search(library, { weights, area: null });
-  for (const want of of.wanted) search.states(want);
-  timed('  32 columns by the core terms alone', '0.3 s', 3, () => {
-    search.setColumns([]);
-    search.setColumns(of.wanted);
-    run(search.solve());
-    return told(of);
-  });
+  timed(
+    '  32 columns by the core terms alone',
+    '0.3 s',
+    3,
+    (search: Search) => {
+      run(search.solve());
+      return told(of);
+    },
+    () => ready(of.nodes.map((node) => ({ ...node, weights }))),
+  );
   const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
-  const columns = of.wanted.map(({ chord }) => ({ chord, states: statesOf(chord, library, PRICING) }));
+  const columns = of.nodes.map(({ chord }) => ({ chord, states: statesOf(chord, library, DEFAULT_WEIGHTS) }));
   const joins = columns
     .slice(1)
     .map(({ chord }, i) => joinPrices(library.neck, DEFAULT_WEIGHTS, columns[i]!.chord, chord, kind));
@@ -313,7 +328,10 @@ for (const count of [32, 64, 128]) {
 
 /* One join in five ways, the same result: every pair in turn, without the kernel, with it, and what a general library makes of it. */
 {
-  const [from, to] = ['Dm9', 'G13'].map((symbol) => statesOf(chordOf(symbol), library, PRICING)) as [States, States];
+  const [from, to] = ['Dm9', 'G13'].map((symbol) => statesOf(chordOf(symbol), library, DEFAULT_WEIGHTS)) as [
+    States,
+    States,
+  ];
   const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
   const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
   const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
@@ -337,7 +355,7 @@ for (const count of [32, 64, 128]) {
   // A lattice a general library can hold: some 200 grips a column.
   const few = buildLibrary({ ...DEFAULT_HAND, highestFret: 4 });
   const chords = ['Dm7', 'G7', 'Cmaj7', 'Am7'].map(chordOf);
-  const columns = chords.map((chord) => statesOf(chord, few, PRICING));
+  const columns = chords.map((chord) => statesOf(chord, few, DEFAULT_WEIGHTS));
   const pairs = columns.slice(1).reduce((sum, { size }, i) => sum + size * columns[i]!.size, 0);
   timed(
     `four columns of at most ${Math.max(...columns.map(({ size }) => size))} grips, by graphology-shortest-path`,
@@ -370,8 +388,8 @@ for (const count of [32, 64, 128]) {
     },
   );
   timed('  by this search', '', 9, () => {
-    const search = new Search(few, PRICING);
-    search.setColumns(chords.map((chord) => ({ chord, pin: null })));
+    const search = new Search(few, kernelNear());
+    search.setLattice(chainOf(chords.map((chord) => nodeOf(chord))));
     return `${count(pairs)} pairs, ${run(search.solve()).cost}`;
   });
 }
@@ -388,8 +406,8 @@ for (const count of [32, 64, 128]) {
       for (const shape of shapesOf(chord, library))
         if (new Set(pitchesOf(library, shape).map((pitch) => pitch % 12)).size < 4)
           lacking.add(formatFrets(fretsAt(library, shape)));
-    const search = new Search(library, PRICING, lacking);
-    search.setColumns(chords.map((chord) => ({ chord, pin: null })));
+    const search = new Search(library, kernelNear());
+    search.setLattice(chainOf(chords.map((chord) => nodeOf(chord, { banished: lacking }))));
     const sets = run(search.solve()).shapes.map((shape) => pitchesOf(library, shape));
     ours += sets.slice(1).reduce((sum, set, i) => sum + movement(sets[i]!, set), 0);
     const plain = rootPosition(chords, library);

@@ -1,9 +1,7 @@
 import {
   ANY_TASTE,
-  arrangementOf,
+  arrangedTake,
   bad,
-  clockOfChart,
-  columnsOf,
   differentPaths,
   figuresText,
   gripOf,
@@ -11,24 +9,24 @@ import {
   neckOf,
   numeralOf,
   ONLY_MOVEMENT,
+  prepareTake,
   pricingFor,
   parseChart,
   problemLine,
-  readChart,
   restyled,
   rootPositionText,
   run,
-  Search,
-  searchable,
+  sessionOf,
   shapesOf,
-  slotKeys,
   slotTimes,
+  solveTake,
   STYLES,
   whyText,
   wishText,
   type ShapeLibrary,
   type Taste,
 } from '../core/index.ts';
+import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
@@ -58,21 +56,18 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
       ? pricingFor(player.value)
       : { weights: { ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 }, area: null };
   const library = world.libraryOf(handOf(player.value));
-  const search = new Search(library, pricing);
-  const slots = readChart(chart.value);
-  const keys = slotKeys(slots, []);
+  const session = sessionOf(library, { pricing }, KernelNear.create() ?? undefined);
   const taste = tasteOf(wishes);
-  const styled = taste ? restyled({ slots, keys, library, search, clock: clockOfChart(chart.value) }, taste) : {};
-  const plain = { plain: wishes.plain };
-  const unwished = columnsOf(slots, keys, styled, plain);
+  const asked = { chart: chart.value, plain: wishes.plain };
+  const styled = taste ? restyled(session, asked, taste) : {};
+  const unwished = prepareTake(session, { ...asked, cells: styled }).columns;
   const cells = { ...styled, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
-  const columns = columnsOf(slots, keys, cells, plain);
-  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
-  search.setColumns(wanted);
+  const take = run(solveTake(session, { ...asked, cells }));
+  const { columns } = take;
   const count = pathsAsked(wishes.paths);
-  const ways = run(differentPaths(library, pricing, new Set(), wanted, count)).map((path) =>
-    arrangementOf(columns, index, path, library, pricing, clockOfChart(chart.value)),
-  );
+  const paths =
+    count === 1 ? [take.path] : run(differentPaths(sessionOf(library, { pricing }).search, library, take.nodes, count));
+  const ways = paths.map((path) => arrangedTake(take, path));
   const arranged = ways[0]!;
   const pins = arranged.problems.filter(({ code }) => code.startsWith('pin-'));
   if (pins.length > 0) return bad(...pins);

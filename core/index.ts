@@ -167,16 +167,9 @@ export { wishesOf, type StandingWish } from './take/wishes.ts';
 export { moveDecision, movePatch, withParts, type AppliedMove } from './take/moves.ts';
 export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
-export {
-  DEFAULT_WEIGHTS,
-  matterOf,
-  ONLY_MOVEMENT,
-  pricingFor,
-  shiftMm,
-  type Pricing,
-  type Terms,
-  type Weights,
-} from './leading/cost.ts';
+export { DEFAULT_WEIGHTS, matterOf, ONLY_MOVEMENT, pricingFor, type Pricing, type Weights } from './leading/weights.ts';
+export type { Terms } from './leading/terms.ts';
+export { shiftMm } from './leading/join-cost.ts';
 export { allowedMs, handChange, neededMs, rateChange, type ChangeRating, type HandChange } from './leading/change.ts';
 export {
   climb,
@@ -193,17 +186,22 @@ export { wishFor, type Rival } from './leading/next-best.ts';
 export { differentPaths } from './leading/paths.ts';
 export { juxtaposed, type Juxtaposed } from './leading/juxtaposed.ts';
 export { formatFingers } from './leading/fingered.ts';
-export type { Wanted } from './leading/candidates.ts';
-export { Search, type Alternative, type Path, type Progress } from './leading/search.ts';
+export type { Alternative, Path, Progress, Search } from './leading/search.ts';
+export { MOST_TENTHS, type Bounds, type Far, type Near } from './leading/near/near.ts';
+export type { Side } from './leading/near/sides.ts';
+export { PlainNear } from './leading/near/plain.ts';
+export type { ArrangedColumn, Arrangement, UnmetWish } from './leading/arrange.ts';
+export type { Figures } from './leading/figures.ts';
 export {
-  arrangementOf,
-  searchable,
-  type ArrangedColumn,
-  type Arrangement,
-  type Figures,
-  type UnmetWish,
-} from './leading/arrange.ts';
-export { priceMove, pricePatch, restyled, type MovePrice, type SolvedTake } from './leading/take.ts';
+  arrangedTake,
+  prepareTake,
+  sessionOf,
+  solveTake,
+  type Session,
+  type SolvedTake,
+  type TakeAsked,
+} from './leading/solve.ts';
+export { priceMove, pricePatch, restyled, type MovePrice } from './leading/take.ts';
 export {
   outcomesOf,
   servesHow,

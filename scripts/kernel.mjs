@@ -1,5 +1,5 @@
 /*
- * `npm run kernel`: compiles `kernel/near.ts` into `core/leading/near/near.wasm.ts`, which is kept with the sources. With
+ * `npm run kernel`: compiles `kernel/source/near.ts` into `kernel/near.wasm.ts`, which is kept with the sources. With
  * `--check` it only says whether that is what the source compiles to.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -8,11 +8,11 @@ import asc from 'assemblyscript/asc';
 import { giveUp, ROOT } from './prepare.mjs';
 
 const OPTIONS = ['-O3', '--runtime', 'stub', '--enable', 'simd', '--importMemory', '--noAssert'];
-const MODULE = join(ROOT, 'core', 'leading', 'near', 'near.wasm.ts');
+const MODULE = join(ROOT, 'kernel', 'near.wasm.ts');
 
 /** The text of the module that holds the compiled kernel. */
 async function compiled() {
-  const source = readFileSync(join(ROOT, 'kernel', 'near.ts'), 'utf8');
+  const source = readFileSync(join(ROOT, 'kernel', 'source', 'near.ts'), 'utf8');
   let bytes = null;
   const { error, stderr } = await asc.main(['near.ts', '--outFile', 'near.wasm', ...OPTIONS], {
     readFile: (name) => (name === 'near.ts' ? source : null),
@@ -24,7 +24,7 @@ async function compiled() {
     .toString('hex')
     .match(/.{1,100}/g);
   return [
-    '/* Compiled from `kernel/near.ts` by `npm run kernel`: a WebAssembly module in hexadecimal. */',
+    '/* Compiled from `source/near.ts` by `npm run kernel`: a WebAssembly module in hexadecimal. */',
     'export const NEAR_WASM =',
     ...lines.map((line, i) => `  '${line}'${i === lines.length - 1 ? ';' : ' +'}`),
     '',

@@ -12,6 +12,7 @@ import type {
   OtherWay,
   PricedColour,
   PricedMove,
+  Solved,
   Steered,
   Survey,
 } from './questions.ts';
@@ -88,25 +89,46 @@ function nowAndThen(show: () => void): () => void {
 const SHOWN_EVERY_MS = 100;
 
 /** The colours of a column as they are priced. */
-export function useColours(column: number, result: number, wanted: boolean, how: ColoursWanted): Listed<PricedColour> {
-  return useListed(`${column}/${JSON.stringify(how)}`, result, wanted, (onOne) => solver().colours(column, how, onOne));
+export function useColours(
+  column: number,
+  { name, result }: Solved,
+  wanted: boolean,
+  how: ColoursWanted,
+): Listed<PricedColour> {
+  return useListed(`${name}/${column}/${JSON.stringify(how)}`, result, wanted, (onOne) =>
+    solver().colours(name, column, how, onOne),
+  );
 }
 
 /** The moves over a span of columns as they are priced. */
-export function useMoves(wanted: MovesWanted, result: number, shown: boolean): Listed<PricedMove> {
-  return useListed(JSON.stringify(wanted), result, shown, (onOne) => solver().moves(wanted, onOne));
+export function useMoves(wanted: MovesWanted, { name, result }: Solved, shown: boolean): Listed<PricedMove> {
+  return useListed(`${name}/${JSON.stringify(wanted)}`, result, shown, (onOne) => solver().moves(name, wanted, onOne));
 }
 
 /** Every grip of a column's chord with its labels and its price; null while they are being priced. */
-export function useGrips(column: number, symbol: string, result: number, wanted: boolean): ListedGrips | null {
-  const place = `${column}/${symbol}`;
-  return useAnswer(`${place}/${result}`, result > 0 && wanted, () => solver().grips(column), place);
+export function useGrips(
+  column: number,
+  symbol: string,
+  { name, result }: Solved,
+  wanted: boolean,
+): ListedGrips | null {
+  const place = `${name}/${column}/${symbol}`;
+  return useAnswer(`${place}/${result}`, result > 0 && wanted, () => solver().grips(name, column), place);
 }
 
 /** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
-export function useWaysOut(column: number, grip: string | null, result: number): readonly EasierGrip[] | null {
-  const place = `${column}/${grip}`;
-  return useAnswer(`${place}/${result}`, result > 0 && grip !== null, () => solver().waysOut(column, grip!), place);
+export function useWaysOut(
+  column: number,
+  grip: string | null,
+  { name, result }: Solved,
+): readonly EasierGrip[] | null {
+  const place = `${name}/${column}/${grip}`;
+  return useAnswer(
+    `${place}/${result}`,
+    result > 0 && grip !== null,
+    () => solver().waysOut(name, column, grip!),
+    place,
+  );
 }
 
 /** What would stand in a column if its grip could not; null while it is looked for, or where nothing would. */
@@ -114,13 +136,13 @@ export function useNextBest(
   column: number,
   grip: string | null,
   before: readonly Midi[] | null,
-  result: number,
+  { name, result }: Solved,
 ): NextBest | null {
-  const place = `${column}/${grip}/${before?.join() ?? ''}`;
+  const place = `${name}/${column}/${grip}/${before?.join() ?? ''}`;
   return useAnswer(
     `${place}/${result}`,
     result > 0 && grip !== null,
-    () => solver().nextBest(column, grip!, before),
+    () => solver().nextBest(name, column, grip!, before),
     place,
   );
 }
@@ -130,17 +152,16 @@ export function useSteered(
   column: number,
   grip: string | null,
   ways: readonly Steer[],
-  result: number,
+  { name, result }: Solved,
   wanted: boolean,
 ): Steered | null {
-  return useAnswer(`${column}/${grip}/${JSON.stringify(ways)}/${result}`, result > 0 && wanted && grip !== null, () =>
-    solver().steer(column, grip!, ways),
-  );
+  const of = `${name}/${column}/${grip}/${JSON.stringify(ways)}/${result}`;
+  return useAnswer(of, result > 0 && wanted && grip !== null, () => solver().steer(name, column, grip!, ways));
 }
 
 /** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */
-export function useOtherWays(result: number, wanted: boolean): readonly OtherWay[] | null {
-  return useAnswer(String(result), result > 0 && wanted, () => solver().otherWays());
+export function useOtherWays({ name, result }: Solved, wanted: boolean): readonly OtherWay[] | null {
+  return useAnswer(`${name}/${result}`, result > 0 && wanted, () => solver().otherWays(name));
 }
 
 /**

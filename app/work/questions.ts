@@ -28,6 +28,12 @@ export interface Job {
   /** Grips this player never wants, as `x-3-5-4-5-3`. */
   readonly banished: readonly string[];
 }
+/** A take that is solved: the name it is asked about by, and which result it is. */
+export interface Solved {
+  readonly name: string;
+  /** From 1; 0 before the first. */
+  readonly result: number;
+}
 export interface PricedColour extends ColourOption {
   /** What the whole path costs more than the best, in tenths of a semitone; null: no grip for this hand. */
   readonly extra: number | null;

@@ -2,7 +2,7 @@ import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Arrangement, Decisions, Player } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
-import type { Job, Phase } from './questions.ts';
+import type { Job, Phase, Solved } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
 
 let worker: Remote<Solver> | null = null;
@@ -31,11 +31,17 @@ export interface Solving {
   /** What is being worked out, or null. */
   readonly phase: Phase | null;
   readonly failed: string | null;
-  /** Counts results, so that what depends on the newest can follow. */
-  readonly result: number;
+  /** What is asked about, a new one with every result, so that what depends on the newest can follow. */
+  readonly solved: Solved;
 }
 
-const NOTHING = { of: null as Job | null, arrangement: null, phase: null, failed: null, result: 0 };
+const NOTHING = {
+  of: null as Job | null,
+  arrangement: null,
+  phase: null,
+  failed: null,
+  solved: { name: '', result: 0 },
+};
 
 const isSameJob = (a: Job | null, b: Job | null) =>
   a !== null &&
@@ -47,10 +53,11 @@ const isSameJob = (a: Job | null, b: Job | null) =>
   a.banished === b.banished;
 
 /**
- * Keeps an arrangement of the chart and the decisions; the newest request wins. `edits` tells of new decisions as they are
- * made: what comes of them is worked out while they are still being drawn.
+ * Keeps an arrangement of the chart and the decisions of a take, `take` by name; the newest request wins. `edits` tells of
+ * new decisions as they are made: what comes of them is worked out while they are still being drawn.
  */
 export function useArrangement(
+  take: string,
   chartText: string,
   barIds: readonly string[],
   cells: Decisions | null,
@@ -60,7 +67,7 @@ export function useArrangement(
 ): Solving {
   const [solving, setSolving] = useState<Omit<Solving, 'busy'> & { readonly of: Job | null }>(NOTHING);
   const asked = useRef<Job | null>(null);
-  const ask = useCallback((job: Job) => {
+  const ask = useCallback((name: string, job: Job) => {
     if (isSameJob(asked.current, job)) return;
     asked.current = job;
     const onProgress = proxy((phase: Phase) => {
@@ -68,11 +75,13 @@ export function useArrangement(
       if (asked.current === job) setSolving((before) => (before.of === job ? before : { ...before, phase }));
     });
     solver()
-      .arrange(job, onProgress)
+      .arrange(name, job, onProgress)
       .then(
         (arrangement) => {
           if (asked.current !== job || arrangement === null) return;
-          setSolving(({ result }) => ({ of: job, arrangement, phase: null, failed: null, result: result + 1 }));
+          setSolving(({ solved: { result } }) => {
+            return { of: job, arrangement, phase: null, failed: null, solved: { name, result: result + 1 } };
+          });
         },
         (error: unknown) => {
           if (asked.current === job)
@@ -86,15 +95,15 @@ export function useArrangement(
   );
   useEffect(() => {
     if (job === null) return;
-    ask(job);
-    return edits?.((newer) => ask({ ...job, cells: newer }));
-  }, [job, ask, edits]);
+    ask(take, job);
+    return edits?.((newer) => ask(take, { ...job, cells: newer }));
+  }, [take, job, ask, edits]);
   useEffect(
     () => () => {
       asked.current = null;
-      void solver().cancel();
+      void solver().cancel(take);
     },
-    [],
+    [take],
   );
   return { ...solving, busy: !isSameJob(solving.of, job) };
 }

@@ -1,17 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseMidi, type MidiEvent } from 'midi-file';
 import { parseChart } from '../chart/parse.ts';
-import { clockOfChart } from '../chart/played.ts';
-import { arrangementOf, searchable } from '../leading/arrange.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from '../leading/cost.ts';
-import { Search } from '../leading/search.ts';
+import { arrangedTake, sessionOf, solveTake } from '../leading/solve.ts';
+import { DEFAULT_WEIGHTS, type Pricing } from '../leading/weights.ts';
 import { run } from '../steps.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
 import { TUNINGS } from '../neck/tuning.ts';
-import { readChart } from '../reading/read.ts';
-import { slotKeys } from '../take/key.ts';
-import { columnsOf } from '../take/columns.ts';
 import { scoreOf } from '../score/score.ts';
 import { writeMidi } from './midi.ts';
 import { TAB_WIDTH, writeTab } from './tab.ts';
@@ -23,13 +18,8 @@ function arranged(text: string, hand?: Hand) {
   const shapes = hand ? buildLibrary(hand) : library;
   const parsed = parseChart(text);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
-  const slots = readChart(parsed.value);
-  const columns = columnsOf(slots, slotKeys(slots, []), {});
-  const search = new Search(shapes, PRICING);
-  const clock = clockOfChart(parsed.value);
-  const { wanted, index } = searchable(columns, search, clock);
-  search.setColumns(wanted);
-  const voiced = arrangementOf(columns, index, run(search.solve()), shapes, PRICING, clock).columns;
+  const take = run(solveTake(sessionOf(shapes, { pricing: PRICING }), { chart: parsed.value }));
+  const voiced = arrangedTake(take).columns;
   return {
     chart: parsed.value,
     columns: voiced,

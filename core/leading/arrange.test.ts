@@ -1,17 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
-import { clockOfChart } from '../chart/played.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
-import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../take/columns.ts';
-import { slotKeys } from '../take/key.ts';
 import { run } from '../steps.ts';
 import { problemText } from '../wording/problems.ts';
 import { costText, whyText } from '../wording/why.ts';
-import { arrangementOf, searchable } from './arrange.ts';
-import { DEFAULT_WEIGHTS, pricingFor, sumTerms, weightsOf, type Pricing } from './cost.ts';
 import { Search } from './search.ts';
+import { arrangedTake, sessionOf, solveTake } from './solve.ts';
+import { sumTerms } from './terms.ts';
+import { DEFAULT_WEIGHTS, pricingFor, weightsOf, type Pricing } from './weights.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 
@@ -20,13 +17,9 @@ describe('an arrangement', () => {
   function arranged(text: string, cells = {}) {
     const chart = parseChart(text);
     if (!chart.ok) throw new Error(JSON.stringify(chart.problems));
-    const slots = readChart(chart.value);
-    const columns = columnsOf(slots, slotKeys(slots, ['b0', 'b1', 'b2', 'b3']), cells);
-    const search = new Search(library, PRICING);
-    const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
-    search.setColumns(wanted);
-    const path = run(search.solve());
-    return { path, result: arrangementOf(columns, index, path, library, PRICING, clockOfChart(chart.value)) };
+    const asked = { chart: chart.value, barIds: ['b0', 'b1', 'b2', 'b3'], cells };
+    const take = run(solveTake(sessionOf(library, { pricing: PRICING }), asked));
+    return { path: take.path, result: arrangedTake(take) };
   }
 
   test('its terms add up to the cost the search minimised, its figures to its columns', () => {
@@ -93,7 +86,7 @@ describe('an arrangement', () => {
   });
 
   test('an empty search has an empty path', () => {
-    expect(run(new Search(library, PRICING).solve())).toEqual({ shapes: [], cost: 0 });
+    expect(run(new Search(library).solve())).toEqual({ nodes: [], shapes: [], cost: 0 });
   });
 });
 

@@ -1,17 +1,9 @@
-import { parseChord } from '../chord/symbol.ts';
-import type { Chord } from '../chord/chord.ts';
 import { gripOf, shapesOf, type Grip } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
-import type { Place, Weights } from './cost.ts';
-import { run } from '../steps.ts';
-import { Search } from './search.ts';
-
-export const chordOf = (symbol: string): Chord => {
-  const chord = parseChord(symbol);
-  if (!chord.ok) throw new Error(symbol);
-  return chord.value;
-};
+import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
+import type { Place } from './place.ts';
+import type { Weights } from './weights.ts';
 
 /*
  * The cost, written apart from the code from its description: tenths of a semitone, each term on its
@@ -30,7 +22,7 @@ export interface Plain {
   tension: boolean;
 }
 export function plainOf(symbol: string, { frets, fingers, difficulty }: Grip): Plain {
-  const { root: rootPc, tensions: tensionPcs } = CHORDS[symbol]!;
+  const { root: rootPc, tensions: tensionPcs } = BY_HAND[symbol]!;
   const set = [...new Set(frets.flatMap((fret, s) => (fret < 0 ? [] : [OPEN[s]! + fret])))].sort((x, y) => x - y);
   const lowest = set[0]! % 12;
   return {
@@ -83,6 +75,14 @@ export const LEANING: Record<string, Record<number, number[]>> = {
   'Bm7b5 E7': { 9: [8], 2: [2] },
   'Bm7b5 Em7': { 9: [7], 2: [2] },
   'Bm7b5 C': { 11: [0], 5: [4] },
+  'Dm7 G7': { 0: [11], 5: [5] },
+  'Dm7 G13': { 0: [11], 5: [5] },
+  'G7 Cmaj7': { 11: [11, 0], 5: [4] },
+  'G13 C6/9': { 11: [0], 5: [4], 4: [4, 2], 9: [9, 7] },
+  'Em7b5 A7': { 2: [1], 7: [7] },
+  'A7 Dm7': { 1: [2], 7: [5] },
+  'Am7 D7': { 7: [6], 0: [0] },
+  'D7 Gmaj7': { 6: [6, 7], 0: [11] },
 };
 
 /** Every way to match the voices in order, tried out, each voice by its way and where it leans. */
@@ -105,11 +105,22 @@ export function voicesByTrying(a: Plain, b: Plain, w: Weights): number {
   return go(0, 0);
 }
 
-export function changeCost(a: Plain, b: Plain, w: Weights, { opensPhrase }: Place): number {
+/** How little time there is for a shift, and whether the same grip says too little: by default as at `placeOf`. */
+interface Otherwise {
+  readonly haste?: number;
+  readonly stale?: boolean;
+}
+export function changeCost(
+  a: Plain,
+  b: Plain,
+  w: Weights,
+  { opensPhrase }: Pick<Place, 'opensPhrase'>,
+  { haste = HURRIED, stale = true }: Otherwise = {},
+): number {
   const firstFret = (g: Plain) => Math.min(...g.frets.filter((fret) => fret > 0));
   const [pa, pb] = [firstFret(a), firstFret(b)];
   const shift =
-    Number.isFinite(pa) && Number.isFinite(pb) ? Math.round((Math.abs(nut(pa) - nut(pb)) / 10) * w.shift * HURRIED) : 0;
+    Number.isFinite(pa) && Number.isFinite(pb) ? Math.round((Math.abs(nut(pa) - nut(pb)) / 10) * w.shift * haste) : 0;
   const [lowA, lowB, topA, topB] = [a.set[0]!, b.set[0]!, a.set[a.set.length - 1]!, b.set[b.set.length - 1]!];
   const calm = (price: number) => (opensPhrase ? Math.round(price / 3) : price);
   const anew = [1, 2, 3, 4].filter(
@@ -118,7 +129,7 @@ export function changeCost(a: Plain, b: Plain, w: Weights, { opensPhrase }: Plac
   ).length;
   const parallel =
     lowA !== lowB && lowB - lowA === topB - topA && ([7, 19].includes(topA - lowA) || [12, 24].includes(topA - lowA));
-  const { root, fifth } = CHORDS[b.symbol]!;
+  const { root, fifth } = BY_HAND[b.symbol]!;
   const heard = [...a.set, ...b.set].map((pitch) => pitch % 12);
   const omitted =
     (heard.includes(root) ? 0 : w.omission) +
@@ -131,7 +142,7 @@ export function changeCost(a: Plain, b: Plain, w: Weights, { opensPhrase }: Plac
     shift +
     anew * w.anchor +
     (parallel ? w.parallel : 0) +
-    (a.symbol !== b.symbol && a.frets.join() === b.frets.join() ? w.same : 0) +
+    (stale && a.symbol !== b.symbol && a.frets.join() === b.frets.join() ? w.same : 0) +
     omitted
   );
 }
@@ -147,6 +158,21 @@ export const CHORDS: Record<string, { root: number; fifth: number | null; tensio
   Em7: { root: 4, fifth: 11, tensions: [] },
   E7: { root: 4, fifth: 11, tensions: [] },
   Bm7b5: { root: 11, fifth: null, tensions: [] },
+};
+
+/** More of them, for comparisons of their own. */
+const BY_HAND: typeof CHORDS = {
+  ...CHORDS,
+  Am: { root: 9, fifth: 4, tensions: [] },
+  F: { root: 5, fifth: 0, tensions: [] },
+  A7: { root: 9, fifth: 4, tensions: [] },
+  D7: { root: 2, fifth: 9, tensions: [] },
+  Dm7: { root: 2, fifth: 9, tensions: [] },
+  Cmaj7: { root: 0, fifth: 7, tensions: [] },
+  Gmaj7: { root: 7, fifth: 2, tensions: [] },
+  G13: { root: 7, fifth: 2, tensions: [9, 4] },
+  'C6/9': { root: 0, fifth: 7, tensions: [2, 9] },
+  Em7b5: { root: 4, fifth: null, tensions: [] },
 };
 
 // A small hand keeps every grip within reach of brute force: five strings, frets 0–3.
@@ -188,8 +214,8 @@ export function leastCost(
   go(0, 0, 0);
   return least;
 }
-export const solved = (symbols: string[], w: Weights, pins: (readonly number[] | null)[] = [], where = placeOf) => {
-  const search = new Search(library, { weights: w, area: AREA });
-  search.setColumns(symbols.map((symbol, i) => ({ chord: chordOf(symbol), pin: pins[i] ?? null, place: where(i) })));
-  return { search, path: run(search.solve()) };
-};
+export const solved = (symbols: string[], w: Weights, pins: (readonly number[] | null)[] = [], where = placeOf) =>
+  solvedChain(
+    library,
+    symbols.map((symbol, i) => nodeOf(symbol, { pin: pins[i] ?? null, place: where(i), weights: w, area: AREA })),
+  );

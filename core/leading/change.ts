@@ -1,10 +1,10 @@
 import type { Grip } from '../grip/grips.ts';
 import type { Neck } from '../neck/hand.ts';
 import type { Finger } from '../neck/hold.ts';
-import { shiftMm } from './cost.ts';
+import { shiftMm } from './join-cost.ts';
 
 /** What of a grip the fretting hand knows; arrays hold one entry a string, lowest first. */
-export type Held = Pick<Grip, 'frets' | 'fingers'>;
+export type HandShape = Pick<Grip, 'frets' | 'fingers'>;
 
 /** What the fretting hand does between two grips; fingers index first, the thumb last. */
 export interface HandChange {
@@ -25,7 +25,7 @@ export interface HandChange {
 const FINGERS: readonly Finger[] = [1, 2, 3, 4, 'T'];
 
 /** Compares two grips finger by finger. A finger that frets several strings counts once. */
-export function handChange(from: Held, to: Held): HandChange {
+export function handChange(from: HandShape, to: HandShape): HandChange {
   const of = (finger: Finger) => ({ finger, before: stringsOf(from, finger), after: stringsOf(to, finger) });
   const all = FINGERS.map(of);
   const moves = all
@@ -51,7 +51,7 @@ export function handChange(from: Held, to: Held): HandChange {
   };
 }
 
-function stringsOf({ fingers }: Held, finger: Finger): number[] {
+function stringsOf({ fingers }: HandShape, finger: Finger): number[] {
   return fingers.flatMap((used, s) => (used === finger ? [s] : []));
 }
 
@@ -74,7 +74,7 @@ const SLIDE_MS = 30;
 const PER_SHIFTED_MM_MS = 0.8;
 
 /** How long the hand needs for a change, in milliseconds. */
-export function neededMs({ slide, place }: HandChange, from: Held, to: Held, neck: Neck): number {
+export function neededMs({ slide, place }: HandChange, from: HandShape, to: HandShape, neck: Neck): number {
   const barres = place.filter((finger) => stringsOf(to, finger).length > 1).length;
   const shifted = shiftMm(lowestFret(from), lowestFret(to), neck);
   return Math.round(
@@ -85,7 +85,7 @@ export function neededMs({ slide, place }: HandChange, from: Held, to: Held, nec
   );
 }
 
-const lowestFret = ({ frets }: Held): number => {
+const lowestFret = ({ frets }: HandShape): number => {
   const fretted = frets.filter((fret) => fret > 0);
   return fretted.length === 0 ? 0 : Math.min(...fretted);
 };

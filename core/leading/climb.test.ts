@@ -1,26 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { masksOf } from '../chord/chord.ts';
-import { parseChord } from '../chord/symbol.ts';
 import { gripOf, shapesOf, type Grip } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { handChange, neededMs } from './change.ts';
 import { climb, CLIMB_LINES, CLIMB_OPEN, type ClimbWish } from './climb.ts';
-import { columnTerms, DEFAULT_WEIGHTS, joinTerms, totalOf, type Pricing } from './cost.ts';
-import { heldAs } from './states.ts';
+import { chordOf } from './by-hand.oracle.ts';
+import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
+import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
 
-// Fingers are chosen once a run is found.
-const WEIGHTS = { ...DEFAULT_WEIGHTS, anchor: 0 };
+// Fingers are chosen once a run is found; no area is liked.
+const WEIGHTS = { ...DEFAULT_WEIGHTS, anchor: 0, area: 0 };
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 const ALL_THE_TIME = 10_000;
 // Few enough grips to try out every run of three.
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5, pluck: 'pick', unusedStrings: [0] });
-const chordOf = (symbol: string) => {
-  const chord = parseChord(symbol);
-  if (!chord.ok) throw new Error(symbol);
-  return chord.value;
-};
 const lineOf = ({ pitches }: Grip, line: 'top' | 'bass') => (line === 'top' ? pitches.at(-1)! : pitches[0]!);
 const goesOn = (a: Grip, b: Grip, { line, direction }: ClimbWish) =>
   (line === 'both' ? (['top', 'bass'] as const) : [line]).every((one) =>
@@ -36,8 +31,9 @@ function leastByTrying(symbol: string, wish: ClimbWish): number | null {
     const fits =
       (wish.open === 'may' || open === (wish.open === 'all')) &&
       (wish.notes === null || grip.frets.filter((fret) => fret >= 0).length === wish.notes);
-    const held = heldAs(chord, library, shape, PRICING);
-    return fits ? [{ grip, held, own: totalOf(columnTerms(held, WEIGHTS)) }] : [];
+    // Priced from frets alone, apart from the code.
+    const plain = plainOf(symbol, grip);
+    return fits ? [{ grip, plain, own: ownCost(plain, WEIGHTS) }] : [];
   });
   const one = wish.line === 'bass' ? 'bass' : 'top';
   const heights = [...new Set(all.map(({ grip }) => lineOf(grip, one)))].sort((a, b) => a - b);
@@ -46,7 +42,7 @@ function leastByTrying(symbol: string, wish: ClimbWish): number | null {
   const joins = all.map((a) =>
     all.flatMap((b) =>
       goesOn(a.grip, b.grip, wish) && near(a.grip, b.grip)
-        ? [{ b, price: b.own + totalOf(joinTerms(a.held, b.held, library.neck, WEIGHTS)) }]
+        ? [{ b, price: b.own + changeCost(a.plain, b.plain, WEIGHTS, { opensPhrase: false }, { haste: 1 }) }]
         : [],
     ),
   );

@@ -5,11 +5,15 @@ import { notesOf } from '../grip/traits.ts';
 import { fingerOf } from '../neck/hold.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { run } from '../steps.ts';
-import { handChange, neededMs, type Held } from './change.ts';
-import { ANYWHERE, type Pricing } from './cost.ts';
+import { handChange, neededMs, type HandShape } from './change.ts';
 import { fingered } from './fingered.ts';
-import { joinPrice, joinPrices } from './join.ts';
-import { statesOf, TENTH, type States } from './states.ts';
+import { joinPrice } from './join.ts';
+import { joinPrices } from './join-prices.ts';
+import { ANYWHERE } from './place.ts';
+import { areaRules } from './rules/area.ts';
+import { statesOf, type States } from './states.ts';
+import { inTenths } from './units.ts';
+import type { Pricing } from './weights.ts';
 
 export const CLIMB_LINES = ['top', 'bass', 'both'] as const;
 export type ClimbLine = (typeof CLIMB_LINES)[number];
@@ -62,9 +66,11 @@ export function* climbSteps(
     return (wish.open === 'may' || open === (wish.open === 'all')) && (wish.notes === null || notes === wish.notes);
   });
   // Fingers are chosen for the run once it is found.
-  const priced = { ...pricing, weights: { ...pricing.weights, anchor: 0 } };
-  const states = statesOf(chord, library, priced, cheapestOf(statesOf(chord, library, priced, shapes)));
-  const prices = joinPrices(library.neck, priced.weights, chord, chord, {
+  const weights = { ...pricing.weights, anchor: 0 };
+  const rules = areaRules(null, { pricing, banished: new Set() });
+  const all = statesOf(chord, library, weights, rules, shapes);
+  const states = statesOf(chord, library, weights, rules, cheapestOf(all));
+  const prices = joinPrices(library.neck, weights, chord, chord, {
     place: ANYWHERE,
     haste: 1,
     stale: false,
@@ -75,7 +81,7 @@ export function* climbSteps(
   const lineOf = wish.line === 'bass' ? bassOf : topOf;
   const rising = wish.direction === 'up' ? 1 : -1;
   const bassFollows = (a: number, b: number) => wish.line !== 'both' || (bassOf(b) - bassOf(a)) * rising > 0;
-  const held = Array.from(states.shape, (shape): Held => heldAt(library, shape));
+  const held = Array.from(states.shape, (shape): HandShape => heldAt(library, shape));
   const steps = new Map<number, number[]>();
   for (let i = 0; i < states.size; i++) steps.set(lineOf(i), [...(steps.get(lineOf(i)) ?? []), i]);
   const line = [...steps.keys()].sort((a, b) => (a - b) * rising);
@@ -112,7 +118,7 @@ export function* climbSteps(
   let end = -1;
   for (let i = 0; i < states.size; i++) if (last[i]! < (end < 0 ? Infinity : last[end]!)) end = i;
   if (end < 0) return null;
-  const cost = Math.floor(last[end]! / TENTH);
+  const cost = inTenths(last[end]!);
   const found: number[] = [];
   for (let k = wish.count - 1; k >= 0; k--) {
     found.unshift(states.shape[end]!);
@@ -129,15 +135,15 @@ export function* climbSteps(
 }
 
 /** Of grips of the same notes in one position only the cheapest: without fingers every join costs them the same. */
-function cheapestOf({ setStart, own, shape }: States): number[] {
-  return Array.from({ length: setStart.length - 1 }, (_, g) => {
+function cheapestOf({ setStart, own, shape }: States): Uint32Array {
+  return Uint32Array.from({ length: setStart.length - 1 }, (_, g) => {
     let best = setStart[g]!;
     for (let i = best + 1; i < setStart[g + 1]!; i++) if (own[i]! < own[best]!) best = i;
     return shape[best]!;
   });
 }
 
-const heldAt = (library: ShapeLibrary, shape: number): Held => {
+const heldAt = (library: ShapeLibrary, shape: number): HandShape => {
   const { strings } = library;
   const frets = fretsAt(library, shape);
   return {

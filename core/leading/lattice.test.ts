@@ -2,52 +2,45 @@ import { describe, expect, test } from '@jest/globals';
 import { DirectedGraph } from 'graphology';
 import { bidirectional } from 'graphology-shortest-path/dijkstra';
 import fc from 'fast-check';
-import { parseChord } from '../chord/symbol.ts';
-import type { Chord } from '../chord/chord.ts';
 import { tonesOf } from '../chord/kind.ts';
-import { shapesOf } from '../grip/grips.ts';
+import { gripOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary, type ShapeLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
-import { run } from '../steps.ts';
-import { ANYWHERE, columnTerms, DEFAULT_WEIGHTS, joinTerms, ONLY_MOVEMENT, totalOf, type Weights } from './cost.ts';
+import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
+import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
 import { movement } from './movement.ts';
-import { Search } from './search.ts';
-import { heldAs } from './states.ts';
+import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, type Weights } from './weights.ts';
 
-const chordOf = (symbol: string): Chord => {
-  const chord = parseChord(symbol);
-  if (!chord.ok) throw new Error(symbol);
-  return chord.value;
-};
-const costOf = (library: ShapeLibrary, weights: Weights, symbols: readonly string[]) => {
-  const search = new Search(library, { weights, area: null });
-  search.setColumns(symbols.map((symbol) => ({ chord: chordOf(symbol), pin: null })));
-  return run(search.solve()).cost;
-};
+const costOf = (library: ShapeLibrary, weights: Weights, symbols: readonly string[]) =>
+  solvedChain(
+    library,
+    symbols.map((symbol) => nodeOf(symbol, { weights })),
+  ).path.cost;
 
 /*
  * The same lattice, solved by a library that knows nothing of music: graphology-shortest-path, Dijkstra from both ends.
- * Edges carry the terms as they are told to the player.
+ * Its edges are priced from frets alone, apart from the code (by-trying.oracle.ts).
  */
 function byGraph(library: ShapeLibrary, weights: Weights, symbols: readonly string[]): { cost: number; most: number } {
-  const pricing = { weights, area: null };
+  // No area is liked, and nothing is known of the time.
+  const own = { ...weights, area: 0 };
   const graph = new DirectedGraph();
   graph.addNode('start');
   graph.addNode('end');
   const columns = symbols.map((symbol) => {
     const chord = chordOf(symbol);
-    return Array.from(shapesOf(chord, library), (shape) => heldAs(chord, library, shape, pricing));
+    return Array.from(shapesOf(chord, library), (shape) => plainOf(symbol, gripOf(chord, library, shape)));
   });
   columns.forEach((grips, i) => grips.forEach((_, j) => graph.addNode(`${i}/${j}`)));
   columns.forEach((grips, i) =>
     grips.forEach((grip, j) => {
-      const own = totalOf(columnTerms(grip, weights));
-      if (i === 0) graph.addEdge('start', `0/${j}`, { weight: own });
+      const price = ownCost(grip, own);
+      if (i === 0) graph.addEdge('start', `0/${j}`, { weight: price });
       else
         columns[i - 1]!.forEach((before, k) => {
-          const join = joinTerms(before, grip, library.neck, weights, ANYWHERE, ANYWHERE);
-          graph.addEdge(`${i - 1}/${k}`, `${i}/${j}`, { weight: own + totalOf(join) });
+          const join = changeCost(before, grip, weights, { opensPhrase: false }, { haste: 1, stale: false });
+          graph.addEdge(`${i - 1}/${k}`, `${i}/${j}`, { weight: price + join });
         });
       if (i === columns.length - 1) graph.addEdge(`${i}/${j}`, 'end', { weight: 0 });
     }),
@@ -146,16 +139,16 @@ describe('properties', () => {
     fc.assert(
       fc.property(anyChords, fc.nat(), fc.nat(), (symbols, at, which) => {
         const chords = symbols.map(chordOf);
-        const search = new Search(small, { weights: DEFAULT_WEIGHTS, area: null });
-        const free = chords.map((chord) => ({ chord, pin: null }));
-        search.setColumns(free);
-        const { cost } = run(search.solve());
+        const { cost } = solvedChain(
+          small,
+          chords.map((chord) => nodeOf(chord)),
+        ).path;
         const i = at % chords.length;
         const shapes = shapesOf(chords[i]!, small);
         const shape = shapes[which % shapes.length]!;
         const pin = Array.from(small.frets.subarray(shape * 6, shape * 6 + 6));
-        search.setColumns(free.map((want, k) => (k === i ? { ...want, pin } : want)));
-        expect(run(search.solve()).cost).toBeGreaterThanOrEqual(cost);
+        const pinned = chords.map((chord, k) => nodeOf(chord, { pin: k === i ? pin : null }));
+        expect(solvedChain(small, pinned).path.cost).toBeGreaterThanOrEqual(cost);
       }),
       { numRuns: 60, seed: 92 },
     );

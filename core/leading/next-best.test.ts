@@ -1,28 +1,20 @@
 import { expect, test } from '@jest/globals';
-import { parseChord } from '../chord/symbol.ts';
 import { formatFrets, gripOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import type { StandingWish } from '../take/wishes.ts';
-import { run } from '../steps.ts';
 import { nextBestText } from '../wording/why.ts';
-import { DEFAULT_WEIGHTS } from './cost.ts';
+import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
 import { wishFor } from './next-best.ts';
-import { Search } from './search.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
-const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
-const chords = ['C6', 'Am7', 'Dm9', 'G13', 'Cmaj9', 'F6', 'Bm7b5', 'E7'].map((symbol) => {
-  const chord = parseChord(symbol);
-  if (!chord.ok) throw new Error(symbol);
-  return chord.value;
-});
+const chords = ['C6', 'Am7', 'Dm9', 'G13', 'Cmaj9', 'F6', 'Bm7b5', 'E7'].map(chordOf);
 
 test('the wish that is told takes what stands away, and is met by the next best', () => {
-  const search = new Search(library, PRICING);
-  const wanted = chords.map((chord) => ({ chord, pin: null }));
-  search.setColumns(wanted);
-  const path = run(search.solve());
+  const { search, path } = solvedChain(
+    library,
+    chords.map((chord) => nodeOf(chord)),
+  );
   const grips = path.shapes.map((shape, i) => gripOf(chords[i]!, library, shape));
   let told = 0;
   chords.forEach((chord, i) => {
@@ -37,16 +29,16 @@ test('the wish that is told takes what stands away, and is met by the next best'
     told++;
     const standing: StandingWish = { at: 'a', wish, hard: true, start: 0, ticks: 1 };
     const isLine = ['top', 'bass', 'contrary'].includes(wish.kind);
-    const asked = new Search(library, PRICING);
     // All else stays: the wish shows what it does to this grip alone.
-    asked.setColumns(
-      wanted.map((want, k) =>
+    const asked = solvedChain(
+      library,
+      chords.map((each, k) =>
         k === i
-          ? { ...want, wishes: [standing] }
-          : { ...want, pin: grips[k]!.frets, wishes: isLine && k === i - 1 ? [standing] : [] },
+          ? nodeOf(each, { wishes: [standing] })
+          : nodeOf(each, { pin: grips[k]!.frets, wishes: isLine && k === i - 1 ? [standing] : [] }),
       ),
     );
-    expect(formatFrets(gripOf(chord, library, run(asked.solve()).shapes[i]!).frets)).not.toBe(grips[i]!.grip);
+    expect(formatFrets(gripOf(chord, library, asked.path.shapes[i]!).frets)).not.toBe(grips[i]!.grip);
   });
   expect(told).toBeGreaterThan(4);
 });

@@ -3,7 +3,8 @@ import type { Grip } from '../grip/grips.ts';
 import { FAMILIES, familiesIn, labelsOf } from '../grip/labels.ts';
 import { pick, type ShapeLibrary } from '../grip/library.ts';
 import { LINE_WAYS, type Wish } from '../take/layers/wish.ts';
-import { gripMisses, missesJoin, type GripWish, type JoinWish } from './wishes.ts';
+import { gripMisses } from './rules/wish.ts';
+import { missesJoin, type GripWish, type JoinWish } from './wishes.ts';
 
 /** A grip that might have stood, by its shape. */
 export interface Rival {

@@ -1,41 +1,37 @@
 import { gripOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import { ANYWHERE, type Pricing } from './cost.ts';
-import type { Unlike, Wanted } from './candidates.ts';
-import { Search, type Path } from './search.ts';
+import { chainOf, type LatticeNode } from './lattice.ts';
+import { unlikeRule, type Outline } from './rules/unlike.ts';
+import type { Path, Search } from './search.ts';
 
 /** What agreeing with an earlier path costs a quarter note, in tenths of a semitone: raised until it is enough. */
 const PRICES = [2, 4, 8, 16, 32, 64, 128] as const;
 /** So much of the time another path must sound different. */
 const DIFFERENT = 1 / 4;
 
-/** The outer notes of a path, column by column: by them it is heard. */
-type Outline = readonly Omit<Unlike, 'price'>[];
-
 /**
- * Up to `count` paths, the best first: each further one is the exact best where every quarter note with a top note or a bass
- * of an earlier one costs a price, raised until a quarter of the time sounds different from each. Fewer where there are no
- * more. Yields after each step.
+ * Up to `count` paths through a chain, the best first: each further one is the exact best where every quarter note with a
+ * top note or a bass of an earlier one costs a price, raised until a quarter of the time sounds different from each. Fewer
+ * where there are no more. The search is left with the last that was tried. Yields after each step.
  */
 export function* differentPaths(
+  search: Search,
   library: ShapeLibrary,
-  pricing: Pricing,
-  banished: ReadonlySet<string>,
-  wanted: readonly Wanted[],
+  nodes: readonly LatticeNode[],
   count: number,
 ): Generator<void, readonly Path[]> {
-  const quarters = wanted.map(({ place = ANYWHERE }) => place.seconds / place.quarter);
+  const quarters = nodes.map(({ place }) => place.seconds / place.quarter);
   const whole = quarters.reduce((sum, beats) => sum + beats, 0);
-  const outlineOf = ({ shapes }: Path): Outline =>
+  // The outer notes of a path, node by node: by them it is heard.
+  const outlineOf = ({ shapes }: Path): readonly Outline[] =>
     shapes.map((shape, i) => {
-      const { pitches } = gripOf(wanted[i]!.chord, library, shape);
+      const { pitches } = gripOf(nodes[i]!.chord, library, shape);
       return { top: pitches.at(-1)!, bass: pitches[0]! };
     });
-  const agreeing = (a: Outline, b: Outline) =>
+  const agreeing = (a: readonly Outline[], b: readonly Outline[]) =>
     quarters.reduce((sum, beats, i) => sum + (a[i]!.top === b[i]!.top || a[i]!.bass === b[i]!.bass ? beats : 0), 0);
-  const solve = function* (columns: readonly Wanted[]): Generator<void, Path> {
-    const search = new Search(library, pricing, banished);
-    search.setColumns(columns);
+  const solve = function* (chain: readonly LatticeNode[]): Generator<void, Path> {
+    search.setLattice(chainOf(chain));
     const steps = search.solve();
     for (;;) {
       const step = steps.next();
@@ -44,16 +40,16 @@ export function* differentPaths(
     }
   };
 
-  const paths: Path[] = [yield* solve(wanted)];
-  const outlines: Outline[] = [outlineOf(paths[0]!)];
+  const paths: Path[] = [yield* solve(nodes)];
+  const outlines = [outlineOf(paths[0]!)];
   while (paths.length < count) {
     let found: Path | null = null;
     for (const price of PRICES) {
       const path: Path = yield* solve(
-        wanted.map((want, i) => ({
-          ...want,
-          unlike: outlines.map((outline) => ({ ...outline[i]!, price: Math.round(price * quarters[i]!) })),
-        })),
+        nodes.map((node, i) => {
+          const others = outlines.map((outline) => outline[i]!);
+          return { ...node, rules: [...node.rules, unlikeRule(others, Math.round(price * quarters[i]!))] };
+        }),
       );
       const outline = outlineOf(path);
       if (outlines.every((other) => agreeing(outline, other) <= whole * (1 - DIFFERENT))) {

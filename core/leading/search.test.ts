@@ -2,19 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { gripOf } from '../grip/grips.ts';
 import { run } from '../steps.ts';
-import {
-  chordOf,
-  placeOf,
-  SOMEWHERE,
-  CHORDS,
-  library,
-  candidates,
-  leastCost,
-  solved,
-  AREA,
-} from './by-trying.oracle.ts';
-import { DEFAULT_WEIGHTS, ONLY_MOVEMENT } from './cost.ts';
+import { chordOf, nodeOf } from './by-hand.oracle.ts';
+import { placeOf, SOMEWHERE, CHORDS, library, candidates, leastCost, solved, AREA } from './by-trying.oracle.ts';
+import { chainOf } from './lattice.ts';
 import { Search } from './search.ts';
+import { DEFAULT_WEIGHTS, ONLY_MOVEMENT } from './weights.ts';
 
 const symbolList = fc.array(fc.constantFrom(...Object.keys(CHORDS)), { minLength: 1, maxLength: 3 });
 const weights = fc.oneof(
@@ -89,8 +81,9 @@ describe('the path found is the true optimum', () => {
         const from = a % symbols.length;
         const to = from - 1 + (b % (symbols.length - from + 1));
         const changed = [...symbols.slice(0, from), ...others, ...symbols.slice(to + 1)];
-        const wanted = others.map((symbol) => ({ chord: chordOf(symbol), pin: null, place: SOMEWHERE() }));
-        const found = solved(symbols, DEFAULT_WEIGHTS, [], SOMEWHERE).search.passage(from, to, wanted)!;
+        const nodes = others.map((symbol) => nodeOf(symbol, { place: SOMEWHERE(), area: AREA }));
+        const [before, after] = [from === 0 ? null : from - 1, to + 1 < symbols.length ? to + 1 : null];
+        const found = solved(symbols, DEFAULT_WEIGHTS, [], SOMEWHERE).search.passage(before, after, nodes)!;
         const { path } = solved(changed, DEFAULT_WEIGHTS, [], SOMEWHERE);
         expect(found.cost).toBe(path.cost);
         expect(found.shapes).toEqual(path.shapes.slice(from, from + others.length));
@@ -116,9 +109,9 @@ describe('the path found is the true optimum', () => {
   test('after any edits the path is the one a fresh search finds, grip for grip', () => {
     fc.assert(
       fc.property(fc.array(symbolList, { minLength: 2, maxLength: 6 }), (charts) => {
-        const search = new Search(library, { weights: DEFAULT_WEIGHTS, area: AREA });
+        const search = new Search(library);
         for (const [i, symbols] of charts.entries()) {
-          search.setColumns(symbols.map((symbol, at) => ({ chord: chordOf(symbol), pin: null, place: placeOf(at) })));
+          search.setLattice(chainOf(symbols.map((symbol, at) => nodeOf(symbol, { place: placeOf(at), area: AREA }))));
           const path = run(search.solve());
           if (i % 2 === 0) run(search.refresh());
           expect(path).toEqual(solved(symbols, DEFAULT_WEIGHTS).path);

@@ -1,29 +1,35 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import type { Midi } from '../pitch/pitch.ts';
-import type { StandingWish } from '../take/wishes.ts';
+import { remembered } from '../remember.ts';
 import { run } from '../steps.ts';
-import { Candidates, candidatesKey, type Wanted } from './candidates.ts';
-import { ANYWHERE, hasteOf, isStale, type Place, type Pricing } from './cost.ts';
-import { extend, joinPrices, type JoinPrices, type Reached } from './join.ts';
-import { TENTH, type States } from './states.ts';
+import { extend, type Reached } from './extend.ts';
+import { joinTerms } from './join.ts';
+import { joinPrices, type JoinPrices } from './join-prices.ts';
+import { Kept } from './kept.ts';
+import { beforeEach, everyPathGoesThrough, type Lattice, type LatticeNode } from './lattice.ts';
+import type { Near } from './near/near.ts';
+import { PlainNear } from './near/plain.ts';
+import { hasteOf, isStale } from './place.ts';
+import { statesOf, stateTerms, type States } from './states.ts';
+import { NOTHING, type Terms } from './terms.ts';
+import { inTenths, type Fine, type Tenths } from './units.ts';
 import { joinWishes } from './wishes.ts';
 
-/** The best path: a shape of the library for each chord, and its price in tenths of a semitone. */
+/** The best path: its nodes, a shape of the library for each, and its price. */
 export interface Path {
+  readonly nodes: readonly number[];
   readonly shapes: readonly number[];
-  readonly cost: number;
+  readonly cost: Tenths;
 }
 
-/** The price of putting something else in one column: the best whole path through it. */
+/** A shape for one node, and the price of the best whole path through it. */
 export interface Alternative {
   readonly shape: number;
-  /** Of the whole path, in tenths. */
-  readonly cost: number;
+  readonly cost: Tenths;
 }
 
-/** The price of putting other chords in a passage: the best whole path through them, and their shapes on it. */
-export type Passage = Path;
+/** Other nodes put in a path: a shape for each, and the price of the best whole path through them. */
+export type Passage = Omit<Path, 'nodes'>;
 
 export interface Progress {
   readonly done: number;
@@ -31,268 +37,324 @@ export interface Progress {
 }
 
 /**
- * Prices of the states of a column: `base` is the least of them, `above[j]` what state j costs beyond it, `via[j]` the state
- * of the neighbour that is nearer to the end by which it is reached; at the end itself there is none.
+ * Prices of the states of a node, seen from one end of the lattice: `base` is the least of them, `above[j]` what state j
+ * costs beyond it. `by[j]` is the node nearer to that end by which it is reached (the how-manieth of its neighbours), and
+ * `via[j]` the state there; at the end itself there is none.
  */
 interface Table {
-  readonly base: number;
+  readonly base: Fine;
   readonly above: Float64Array;
   readonly via: Int32Array;
+  /** Null where there is one neighbour only. */
+  readonly by: Uint8Array | null;
 }
 
-interface SearchColumn {
-  /** What its states depend on, and what its joins depend on besides. */
-  readonly key: string;
-  readonly placeKey: string;
-  readonly chord: Chord;
+/** A node with its states, and the keys of what they depend on. */
+interface Prepared extends LatticeNode {
   readonly symbol: string;
-  readonly place: Place;
-  readonly wishes: readonly StandingWish[];
-  readonly ring: Midi | null;
   readonly states: States;
+  /** What its table depends on besides those of its neighbours, and what its joins do. */
+  readonly key: string;
+  readonly joined: string;
+}
+
+/** A neighbour of a node on one side, with its table seen from that side's end. */
+interface Neighbour {
+  readonly node: Prepared;
+  readonly table: Table;
 }
 
 /**
- * The exact search over a whole chart. `forward[i]` holds, for each state of column i, the price of
- * the cheapest path from the first column to it; `backward[i]` the same to the last. Both are kept:
- * a path through any state costs forward + backward − own, so what an alternative costs is known
- * without solving again. A change invalidates only the tables beyond it.
+ * The exact search over a lattice. `forward` tables hold, for each state of a node, the price of the cheapest path from a
+ * beginning to it, `backward` ones the same to an end. Both are kept: a path through any state costs forward + backward −
+ * own, so what an alternative costs is known without solving again. A table is named by the node and the tables it was made
+ * from: whatever changes elsewhere, it stays; and what no longer is asked for is let go.
  */
 export class Search {
   readonly #library: ShapeLibrary;
-  readonly #pricing: Pricing;
-  readonly #candidates: Candidates;
-  readonly #prices = new Map<string, JoinPrices>();
-  readonly #steps = new Map<string, Step[]>();
-  #columns: SearchColumn[] = [];
-  /** Valid for columns 0 … length − 1. */
-  #forward: Table[] = [];
-  /** Valid for columns `#backFrom` … */
-  #backward: (Table | undefined)[] = [];
-  #backFrom = 0;
+  readonly #near: Near;
+  readonly #states = new Kept<States>();
+  readonly #prices = new Kept<JoinPrices>();
+  readonly #steps = new Kept<Step[]>();
+  readonly #tables = new Kept<Table>();
+  readonly #names = new Kept<string>();
+  #named = 0;
+  #nodes: readonly Prepared[] = [];
+  #before: readonly (readonly number[])[] = [];
+  #next: readonly (readonly number[])[] = [];
+  /** The names of the nodes' tables. */
+  #forward: readonly string[] = [];
+  #backward: readonly string[] = [];
+  #through: readonly number[] = [];
 
-  /** `banished`: grips the player never wants, as `x-3-5-4-5-3`. */
-  constructor(library: ShapeLibrary, pricing: Pricing, banished: ReadonlySet<string> = new Set()) {
+  /** `near`: what finds sets of grips near each other, the search's inner loop; a kernel, where there is one. */
+  constructor(library: ShapeLibrary, near: Near = new PlainNear()) {
     this.#library = library;
-    this.#pricing = pricing;
-    this.#candidates = new Candidates(library, pricing, banished);
+    this.#near = near;
   }
 
-  /** The states of a chord, or of its pin. */
-  states(want: Wanted): States {
-    return this.#candidates.states(want);
+  /** A short name for a long text. */
+  #name(text: string): string {
+    return this.#names.of(text, () => String(this.#named++));
   }
 
-  /** Whether the hand can hold the chord at all. */
-  playable(chord: Chord): boolean {
-    return this.states({ chord, pin: null }).size > 0;
+  /** The states of a node, under its rules. */
+  states(node: LatticeNode): States {
+    return this.#prepared(node).states;
   }
 
-  #columnOf(want: Wanted): SearchColumn {
-    const { chord, ring = null, place = ANYWHERE, wishes = [] } = want;
-    return {
-      key: candidatesKey(want),
-      placeKey: JSON.stringify([place, wishes]),
-      chord,
-      symbol: symbolOf(chord),
-      place,
-      wishes,
-      ring,
-      states: this.states(want),
-    };
+  #prepared(node: LatticeNode): Prepared {
+    const { chord, place, weights, rules, wishes } = node;
+    const symbol = symbolOf(chord);
+    const priced = `${symbol} ${this.#name(jsonOf(weights))} ${rules.map((rule) => rule.key).join(', ')}`;
+    const states = this.#states.of(priced, () => statesOf(chord, this.#library, weights, rules));
+    const where = `${jsonOf(place)} ${jsonOf(wishes)}`;
+    const joined = this.#name(`${symbol} ${jsonOf(weights)} ${where}`);
+    return { ...node, symbol, states, key: this.#name(`${priced} ${where}`), joined };
   }
 
-  /** Puts in what is to be solved, keeping every table the change does not touch. Chords must be playable. */
-  setColumns(wanted: readonly Wanted[]): void {
-    const columns = wanted.map((want) => this.#columnOf(want));
-    const before = this.#columns;
-    let head = 0;
-    while (head < columns.length && isSameColumn(before[head], columns[head]!)) head++;
-    let tail = 0;
-    while (tail < columns.length - head && isSameColumn(before.at(-1 - tail), columns.at(-1 - tail)!)) tail++;
-    this.#forward = this.#forward.slice(0, head);
-    const keptBack = Math.min(tail, before.length - this.#backFrom);
-    this.#backward = [
-      ...Array.from({ length: columns.length - keptBack }, () => undefined),
-      ...(keptBack > 0 ? this.#backward.slice(-keptBack) : []),
-    ];
-    this.#backFrom = columns.length - keptBack;
-    this.#columns = columns;
-    const pairs = new Set(columns.slice(1).flatMap((column, i) => directionsOf(columns[i]!, column)));
-    for (const key of this.#steps.keys()) if (!pairs.has(key)) this.#steps.delete(key);
+  /** Puts in what is to be solved. Chords must be playable. */
+  setLattice(lattice: Lattice): void {
+    const kept = [this.#states, this.#prices, this.#steps, this.#tables, this.#names];
+    for (const one of kept) one.turn();
+    this.#nodes = lattice.nodes.map((node) => this.#prepared(node));
+    this.#next = lattice.next;
+    this.#before = beforeEach(lattice);
+    this.#through = everyPathGoesThrough(lattice);
+    const forward: string[] = [];
+    this.#nodes.forEach((node, i) => forward.push(this.#tableName('>', node, this.#before[i]!, forward)));
+    const backward: string[] = [];
+    for (let i = this.#nodes.length - 1; i >= 0; i--)
+      backward[i] = this.#tableName('<', this.#nodes[i]!, this.#next[i]!, backward);
+    this.#forward = forward;
+    this.#backward = backward;
+    // What is there already stays.
+    for (const name of [...forward, ...backward]) this.#tables.find(name);
+    this.#next.forEach((after, i) => {
+      for (const j of after) this.#touch(this.#nodes[i]!, this.#nodes[j]!);
+    });
   }
 
-  /** The prices of the join between two columns, remembered. */
-  #joinOf(a: SearchColumn, b: SearchColumn): JoinPrices {
-    const kind = {
-      place: b.place,
-      haste: hasteOf(a.place, b.place),
-      stale: isStale(a.symbol !== b.symbol, b.place),
-      wishes: joinWishes(a.wishes, b.wishes),
-    };
-    const key = `${a.symbol} ${b.symbol} ${b.place.opensPhrase} ${kind.haste} ${kind.stale} ${JSON.stringify(kind.wishes)}`;
-    let prices = this.#prices.get(key);
-    if (!prices) {
-      prices = joinPrices(this.#library.neck, this.#pricing.weights, a.chord, b.chord, kind);
-      this.#prices.set(key, prices);
-    }
-    return prices;
+  /** The name of a node's table that is made from some others. */
+  #tableName(way: '>' | '<', { key }: Prepared, from: readonly number[], names: readonly string[]): string {
+    return way + this.#name(`${way} ${from.map((i) => names[i]).join(' ')} ${key}`);
   }
 
-  /** Extends the forward tables over column `to`. Yields after each join. */
-  *#goForward(to: number): Generator<void> {
-    while (this.#forward.length <= to) {
-      const i = this.#forward.length;
-      this.#forward[i] =
-        i === 0
-          ? ownTable(this.#columns[0]!.states)
-          : this.#stepBetween(this.#columns[i - 1]!, this.#forward[i - 1]!, this.#columns[i]!, true);
-      yield;
-    }
+  /** What is known of a step between two nodes is still of use. */
+  #touch(a: Prepared, b: Prepared): void {
+    this.#steps.find(stepKey(a, b, true));
+    this.#steps.find(stepKey(b, a, false));
+    this.#prices.find(pairKey(a, b));
   }
 
-  *#goBackward(to: number): Generator<void> {
-    while (this.#backFrom > to) {
-      const i = this.#backFrom - 1;
-      const last = i === this.#columns.length - 1;
-      this.#backward[i] = last
-        ? ownTable(this.#columns[i]!.states)
-        : this.#stepBetween(this.#columns[i + 1]!, this.#backward[i + 1]!, this.#columns[i]!, false);
-      this.#backFrom = i;
-      yield;
-    }
+  /** The prices of the join between two nodes, remembered. */
+  #joinOf(a: Prepared, b: Prepared): JoinPrices {
+    return this.#prices.of(pairKey(a, b), () =>
+      joinPrices(this.#library.neck, b.weights, a.chord, b.chord, {
+        place: b.place,
+        haste: hasteOf(a.place, b.place),
+        stale: isStale(a.symbol !== b.symbol, b.place),
+        wishes: joinWishes(a.wishes, b.wishes),
+      }),
+    );
   }
 
   /**
-   * One step from a column's table to its neighbour's. A tune repeats itself, and far enough from its ends
-   * so do the tables, but for their base: a step seen before is not taken again.
+   * One step from a node's table to a neighbour's. A tune repeats itself, and far enough from its ends so do the tables, but
+   * for their base: a step seen before is not taken again.
    */
-  #stepBetween(from: SearchColumn, table: Table, to: SearchColumn, forward: boolean): Table {
+  #step({ node: from, table }: Neighbour, to: Prepared, forward: boolean): Table {
     const key = stepKey(from, to, forward);
-    const seen = this.#steps.get(key) ?? [];
+    const seen = this.#steps.find(key) ?? [];
     let step = seen.find(({ above }) => sameNumbers(above, table.above));
     if (!step) {
       const prices = forward ? this.#joinOf(from, to) : this.#joinOf(to, from);
-      step = { above: table.above, reached: normalised(extend(from.states, table.above, to.states, prices, forward)) };
+      const reached = extend(from.states, table.above, to.states, prices, forward, this.#near);
+      step = { above: table.above, reached: normalised(reached) };
       this.#steps.set(key, [step, ...seen].slice(0, STEPS_KEPT));
     }
     return { ...step.reached, base: table.base + step.reached.base };
   }
 
-  /** Solves, with the least work since the last change. Yields progress after each join. */
-  *solve(): Generator<Progress, Path> {
-    const n = this.#columns.length;
-    if (n === 0) return { shapes: [], cost: 0 };
-    // Where the two tables meet: at the far end of the change.
-    const meet = Math.min(Math.max(this.#forward.length, this.#backFrom - 1), n - 1);
-    const total = Math.max(1, meet + 1 - this.#forward.length);
-    let done = 0;
-    for (const _ of this.#goForward(meet)) yield { done: ++done, total };
-    if (this.#backFrom > meet) for (const _ of this.#goBackward(meet)) yield { done, total };
-    return this.#pathThrough(meet);
+  /** The table of a node that is reached by way of some neighbours; of a node at the end, by way of none. */
+  #table(node: Prepared, by: readonly Neighbour[], forward: boolean): Table {
+    if (by.length === 0) return ownTable(node.states);
+    const steps = by.map((neighbour) => this.#step(neighbour, node, forward));
+    return steps.length === 1 ? steps[0]! : nearestOf(steps);
   }
 
-  /** Completes the tables on both sides of column `i`, so that its alternatives are priced at once. */
+  #forwardOf(i: number): Table | undefined {
+    return this.#tables.find(this.#forward[i]!);
+  }
+
+  #backwardOf(i: number): Table | undefined {
+    return this.#tables.find(this.#backward[i]!);
+  }
+
+  #neighbours(of: readonly number[], tableOf: (i: number) => Table | undefined): Neighbour[] {
+    return of.map((i) => ({ node: this.#nodes[i]!, table: tableOf(i)! }));
+  }
+
+  /** Makes the forward tables of nodes up to `to`, those that are not there. Yields after each. */
+  *#goForward(to: number): Generator<void> {
+    for (let i = 0; i <= to; i++) {
+      if (this.#forwardOf(i)) continue;
+      const before = this.#neighbours(this.#before[i]!, (j) => this.#forwardOf(j));
+      this.#tables.set(this.#forward[i]!, this.#table(this.#nodes[i]!, before, true));
+      yield;
+    }
+  }
+
+  *#goBackward(to: number): Generator<void> {
+    for (let i = this.#nodes.length - 1; i >= to; i--) {
+      if (this.#backwardOf(i)) continue;
+      const after = this.#neighbours(this.#next[i]!, (j) => this.#backwardOf(j));
+      this.#tables.set(this.#backward[i]!, this.#table(this.#nodes[i]!, after, false));
+      yield;
+    }
+  }
+
+  /** Of the nodes that every path goes through that with the least work to do on both sides of it; null where there is none. */
+  #meeting(): { readonly at: number; readonly missing: number } | null {
+    const workOf = (i: number, from: readonly number[]) =>
+      from.reduce((sum, j) => sum + this.#nodes[j]!.states.size + STATE_WORK, 0) * this.#nodes[i]!.states.size;
+    const n = this.#nodes.length;
+    /** The work, and the number of tables, missing before each node and from each node on. */
+    const before = [{ work: 0, tables: 0 }];
+    const after = [{ work: 0, tables: 0 }];
+    for (let i = 0; i < n; i++) before.push(plus(before[i]!, this.#forwardOf(i) ? 0 : 1, workOf(i, this.#before[i]!)));
+    for (let i = n - 1; i >= 0; i--)
+      after.unshift(plus(after[0]!, this.#backwardOf(i) ? 0 : 1, workOf(i, this.#next[i]!)));
+    let best: { at: number; work: number; missing: number } | null = null;
+    for (const at of this.#through) {
+      const [first, last] = [before[at + 1]!, after[at]!];
+      const work = first.work + last.work;
+      if (best === null || work < best.work) best = { at, work, missing: first.tables + last.tables };
+    }
+    return best;
+  }
+
+  /** Solves, with the least work since the last change. Yields progress after each table. */
+  *solve(): Generator<Progress, Path> {
+    const n = this.#nodes.length;
+    if (n === 0) return { nodes: [], shapes: [], cost: 0 };
+    const meeting = this.#meeting();
+    const ends = meeting ? [meeting.at] : this.#next.flatMap((after, i) => (after.length === 0 ? [i] : []));
+    const total = Math.max(1, meeting?.missing ?? n);
+    let done = 0;
+    for (const _ of this.#goForward(Math.max(...ends))) yield { done: ++done, total };
+    for (const _ of this.#goBackward(Math.min(...ends))) yield { done: Math.min(++done, total), total };
+    return this.#pathThrough(ends);
+  }
+
+  /** Completes the tables on both sides of node `i`, so that its alternatives are priced at once. */
   *reach(i: number): Generator<void> {
     yield* this.#goForward(i - 1);
     yield* this.#goBackward(i + 1);
   }
 
-  /** Completes both tables. */
+  /** Completes all tables. */
   *refresh(): Generator<void> {
-    yield* this.reach(this.#columns.length);
-    yield* this.reach(-1);
+    yield* this.#goForward(this.#nodes.length - 1);
+    yield* this.#goBackward(0);
   }
 
-  #pathThrough(at: number): Path {
-    const { states } = this.#columns[at]!;
-    const forward = this.#forward[at]!;
-    const backward = this.#backward[at]!;
-    const through = (j: number) =>
-      forward.base + backward.base + (forward.above[j]! + backward.above[j]! - states.own[j]!);
-    const best = leastOf(states.size, through);
-    const chosen = new Array<number>(this.#columns.length);
-    chosen[at] = best;
-    for (let i = at - 1; i >= 0; i--) chosen[i] = this.#forward[i + 1]!.via[chosen[i + 1]!]!;
-    for (let i = at + 1; i < chosen.length; i++) chosen[i] = this.#backward[i - 1]!.via[chosen[i - 1]!]!;
+  /** The best path through one of some nodes. */
+  #pathThrough(some: readonly number[]): Path {
+    const found = some.map((at) => {
+      const { states } = this.#nodes[at]!;
+      return { at, ...leastThrough(states, this.#forwardOf(at)!, this.#backwardOf(at)!) };
+    });
+    const { at, state, price } = found.reduce((best, one) => (one.price < best.price ? one : best));
+    const chosen: { node: number; state: number }[] = [{ node: at, state }];
+    for (let one = chosen[0]!; this.#before[one.node]!.length > 0; chosen.unshift(one))
+      one = reachedBy(this.#forwardOf(one.node)!, this.#before[one.node]!, one.state);
+    for (let one = chosen.at(-1)!; this.#next[one.node]!.length > 0; chosen.push(one))
+      one = reachedBy(this.#backwardOf(one.node)!, this.#next[one.node]!, one.state);
     return {
-      shapes: chosen.map((state, i) => this.#columns[i]!.states.shape[state]!),
-      cost: Math.floor(through(best) / TENTH),
+      nodes: chosen.map(({ node }) => node),
+      shapes: chosen.map((one) => this.#nodes[one.node]!.states.shape[one.state]!),
+      cost: inTenths(price),
     };
   }
 
+  /** The price of a path term by term: of each grip, and of each join that leads to one (of the first: nothing). */
+  termsOf({ nodes, shapes }: Omit<Path, 'cost'>): readonly { readonly own: Terms; readonly join: Terms }[] {
+    const path = nodes.map((i, k) => {
+      const node = this.#nodes[i]!;
+      return { node, state: node.states.shape.indexOf(shapes[k]!) };
+    });
+    return path.map(({ node, state }, k) => {
+      const own = stateTerms(node.states, state, node.chord, this.#library, node.weights, node.rules);
+      const before = path[k - 1];
+      if (!before) return { own, join: NOTHING };
+      const prices = this.#joinOf(before.node, node);
+      return { own, join: joinTerms(before.node.states, before.state, node.states, state, prices) };
+    });
+  }
+
   /**
-   * What it costs to put another chord in column `i`: the best whole path through any of its grips that keep what
-   * sounds on there. Exact. Null when the hand cannot hold the chord.
+   * What it costs to put another chord in node `i`: the best whole path through any of its grips, under all rules but a pin.
+   * Exact. Null when the hand cannot hold the chord.
    */
   alternative(i: number, chord: Chord): Alternative | null {
-    const { ring, place, wishes } = this.#columns[i]!;
-    const column = this.#columnOf({ chord, pin: null, ring, place, wishes });
-    const { states } = column;
-    if (states.size === 0) return null;
-    const through = this.#throughAll(i, column);
-    const best = leastOf(states.size, (j) => through[j]!);
-    return { shape: states.shape[best]!, cost: Math.floor(through[best]! / TENTH) };
+    const [best] = this.#alternatives(i, chord, 1);
+    return best ?? null;
+  }
+
+  /** Every grip of a chord in node `i`, under all rules but a pin, with the exact price of the best whole path through it, cheapest first. */
+  gripAlternatives(i: number, chord: Chord): Alternative[] {
+    return this.#alternatives(i, chord, Infinity);
+  }
+
+  #alternatives(i: number, chord: Chord, most: number): Alternative[] {
+    const here = this.#nodes[i]!;
+    const node = this.#prepared({ ...here, chord, rules: here.rules.filter(({ pins }) => !pins) });
+    const { states } = node;
+    if (states.size === 0) return [];
+    run(this.reach(i));
+    const before = this.#neighbours(this.#before[i]!, (j) => this.#forwardOf(j));
+    const after = this.#neighbours(this.#next[i]!, (j) => this.#backwardOf(j));
+    const [forward, backward] = [this.#table(node, before, true), this.#table(node, after, false)];
+    if (most === 1) {
+      const { state, price } = leastThrough(states, forward, backward);
+      return [{ shape: states.shape[state]!, cost: inTenths(price) }];
+    }
+    return Array.from(states.shape, (shape, j) => ({ shape, price: through(states, forward, backward, j) }))
+      .sort((a, b) => a.price - b.price || a.shape - b.shape)
+      .map(({ shape, price }) => ({ shape, cost: inTenths(price) }));
   }
 
   /**
-   * What it costs to put other chords in place of columns `from` … `to`: the best whole path through them. Exact. Null
-   * when the hand cannot hold one of them. `from` may be `to + 1`: they are put between.
+   * What it costs to go from node `before` to node `after` (null: from the beginning, to the end) by way of other nodes, one
+   * after another: the best whole path through them. Exact. Null when the hand cannot hold one of them.
    */
-  passage(from: number, to: number, wanted: readonly Wanted[]): Passage | null {
-    const inner = wanted.map((want) => this.#columnOf(want));
-    if (inner.length === 0 || inner.some(({ states }) => states.size === 0)) return null;
-    run(this.#goForward(from - 1));
-    run(this.#goBackward(to + 1));
-    const tables: Table[] = [];
-    inner.forEach((column, i) => {
-      const before = i === 0 ? this.#columns[from - 1] : inner[i - 1];
-      const table = i === 0 ? this.#forward[from - 1] : tables[i - 1];
-      tables.push(before && table ? this.#stepBetween(before, table, column, true) : ownTable(column.states));
-    });
-    const last = inner.at(-1)!;
-    const end = tables.at(-1)!;
-    const after = this.#columns[to + 1];
-    const back = after && this.#backward[to + 1];
-    // Reached from behind, and from before: what the last column's states cost themselves is in both.
-    const behind = after && back ? this.#stepBetween(after, back, last, false) : ownTable(last.states);
-    const through = (j: number) => end.base + behind.base + (end.above[j]! + behind.above[j]! - last.states.own[j]!);
-    const chosen = new Array<number>(inner.length);
-    chosen[inner.length - 1] = leastOf(last.states.size, through);
-    for (let i = inner.length - 2; i >= 0; i--) chosen[i] = tables[i + 1]!.via[chosen[i + 1]!]!;
-    return {
-      shapes: chosen.map((state, i) => inner[i]!.states.shape[state]!),
-      cost: Math.floor(through(chosen.at(-1)!) / TENTH),
-    };
-  }
-
-  /** Every grip of a chord in column `i` with the exact price of the best whole path through it, cheapest first. */
-  gripAlternatives(i: number, chord: Chord): Alternative[] {
-    const { place, wishes } = this.#columns[i]!;
-    const column = this.#columnOf({ chord, pin: null, place, wishes });
-    const through = this.#throughAll(i, column);
-    return Array.from(column.states.shape, (shape, j) => ({ shape, price: through[j]! }))
-      .sort((a, b) => a.price - b.price || a.shape - b.shape)
-      .map(({ shape, price }) => ({ shape, cost: Math.floor(price / TENTH) }));
-  }
-
-  /** The price of the best whole path through each state of another column in the place of column `i`. Needs the tables on both sides. */
-  #throughAll(i: number, column: SearchColumn): Float64Array {
-    run(this.reach(i));
-    const { states } = column;
-    const result = states.own.slice();
-    const sides = [
-      i > 0 ? ([this.#columns[i - 1]!, this.#forward[i - 1]!, true] as const) : null,
-      i + 1 < this.#columns.length ? ([this.#columns[i + 1]!, this.#backward[i + 1]!, false] as const) : null,
+  passage(before: number | null, after: number | null, nodes: readonly LatticeNode[]): Passage | null {
+    const inner = nodes.map((node) => this.#prepared(node));
+    const [first, last] = [inner[0], inner.at(-1)];
+    if (!first || !last || inner.some(({ states }) => states.size === 0)) return null;
+    if (before !== null) run(this.#goForward(before));
+    if (after !== null) run(this.#goBackward(after));
+    const at = (i: number | null, tableOf: (j: number) => Table | undefined) =>
+      i === null ? [] : this.#neighbours([i], tableOf);
+    const tables: Table[] = [
+      this.#table(
+        first,
+        at(before, (j) => this.#forwardOf(j)),
+        true,
+      ),
     ];
-    for (const side of sides) {
-      if (!side) continue;
-      const [neighbour, table, forward] = side;
-      const prices = forward ? this.#joinOf(neighbour, column) : this.#joinOf(column, neighbour);
-      const reached = extend(neighbour.states, table.above, states, prices, forward).price;
-      for (let j = 0; j < states.size; j++) result[j]! += table.base + reached[j]! - states.own[j]!;
-    }
-    return result;
+    for (const [k, node] of inner.entries())
+      if (k > 0) tables.push(this.#table(node, [{ node: inner[k - 1]!, table: tables[k - 1]! }], true));
+    const behind = this.#table(
+      last,
+      at(after, (j) => this.#backwardOf(j)),
+      false,
+    );
+    const { state, price } = leastThrough(last.states, tables.at(-1)!, behind);
+    const chosen = [state];
+    for (let k = inner.length - 1; k > 0; k--) chosen.unshift(tables[k]!.via[chosen[0]!]!);
+    return { shapes: chosen.map((one, k) => inner[k]!.states.shape[one]!), cost: inTenths(price) };
   }
 }
 
@@ -301,15 +363,59 @@ interface Step {
   readonly above: Float64Array;
   readonly reached: Table;
 }
-/** Steps remembered for one pair of chords. */
+/** Steps remembered for one pair of nodes. */
 const STEPS_KEPT = 12;
 
-const ownTable = ({ own }: States): Table => normalised({ price: own, via: new Int32Array() });
+/** To look for the best way to one state takes as long as trying so many. */
+const STATE_WORK = 1000;
+const plus = ({ work, tables }: { work: number; tables: number }, missing: 0 | 1, more: number) =>
+  missing === 0 ? { work, tables } : { work: work + more, tables: tables + 1 };
+
+const NOWHERE = new Int32Array();
+const ownTable = ({ own }: States): Table => normalised({ price: own, via: NOWHERE });
 
 function normalised({ price, via }: Reached): Table {
   let base = Infinity;
   for (const one of price) if (one < base) base = one;
-  return { base, above: price.map((one) => one - base), via };
+  return { base, above: price.map((one) => one - base), via, by: null };
+}
+
+/** The table of a node that is reached by the cheapest of several ways; of equally cheap ones the first. */
+function nearestOf(ways: readonly Table[]): Table {
+  const base = Math.min(...ways.map((way) => way.base));
+  const size = ways[0]!.above.length;
+  const above = new Float64Array(size).fill(Infinity);
+  const via = new Int32Array(size);
+  const by = new Uint8Array(size);
+  ways.forEach((way, k) => {
+    for (let j = 0; j < size; j++) {
+      const here = way.base - base + way.above[j]!;
+      if (here >= above[j]!) continue;
+      above[j] = here;
+      via[j] = way.via[j]!;
+      by[j] = k;
+    }
+  });
+  return { base, above, via, by };
+}
+
+/** The price of the best whole path through a state, from its two tables: what it costs itself is in both. */
+const through = ({ own }: States, forward: Table, backward: Table, j: number): Fine =>
+  forward.base + backward.base + (forward.above[j]! + backward.above[j]! - own[j]!);
+
+/** The state through which the best path goes, the first of equally good ones. */
+function leastThrough(states: States, forward: Table, backward: Table): { state: number; price: Fine } {
+  let best = { state: 0, price: Infinity };
+  for (let j = 0; j < states.size; j++) {
+    const price = through(states, forward, backward, j);
+    if (price < best.price) best = { state: j, price };
+  }
+  return best;
+}
+
+/** The node and its state by which a state is reached. */
+function reachedBy({ via, by }: Table, neighbours: readonly number[], state: number) {
+  return { node: neighbours[by ? by[state]! : 0]!, state: via[state]! };
 }
 
 function sameNumbers(a: Float64Array, b: Float64Array): boolean {
@@ -319,21 +425,7 @@ function sameNumbers(a: Float64Array, b: Float64Array): boolean {
   return true;
 }
 
-const isSameColumn = (a: SearchColumn | undefined, b: SearchColumn) => a?.key === b.key && a.placeKey === b.placeKey;
-const stepKey = (from: SearchColumn, to: SearchColumn, forward: boolean) =>
-  `${from.key} ${from.placeKey} ${forward ? '>' : '<'} ${to.key} ${to.placeKey}`;
-const directionsOf = (a: SearchColumn, b: SearchColumn) => [stepKey(a, b, true), stepKey(b, a, false)];
-
-/** The first index with the least value. */
-function leastOf(size: number, value: (j: number) => number): number {
-  let best = 0;
-  let least = Infinity;
-  for (let j = 0; j < size; j++) {
-    const here = value(j);
-    if (here < least) {
-      least = here;
-      best = j;
-    }
-  }
-  return best;
-}
+const stepKey = (from: Prepared, to: Prepared, forward: boolean) => `${from.key}${forward ? '>' : '<'}${to.key}`;
+/** The prices of a join depend on its nodes' chords, times, wishes and weights; not on which grips stand there. */
+const pairKey = (a: Prepared, b: Prepared) => `${a.joined} ${b.joined}`;
+const jsonOf = remembered((of: object) => JSON.stringify(of));

@@ -1,6 +1,5 @@
 import { expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
-import { clockOfChart } from '../chart/played.ts';
 import { tonesOf } from '../chord/kind.ts';
 import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
@@ -10,10 +9,9 @@ import { columnsOf } from '../take/columns.ts';
 import { slotKeys } from '../take/key.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
 import { run } from '../steps.ts';
-import { arrangementOf, searchable } from './arrange.ts';
-import { DEFAULT_WEIGHTS } from './cost.ts';
 import { voicePairs } from './movement.ts';
-import { Search } from './search.ts';
+import { arrangedTake, sessionOf, solveTake } from './solve.ts';
+import { DEFAULT_WEIGHTS } from './weights.ts';
 
 const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
 const library = buildLibrary(DEFAULT_HAND);
@@ -32,10 +30,8 @@ function complete(text: string) {
       if (!pcs.every((pc) => sounds.includes(pc))) lacking.add(formatFrets(fretsAt(library, shape)));
     }
   }
-  const search = new Search(library, PRICING, lacking);
-  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
-  search.setColumns(wanted);
-  return arrangementOf(columns, index, run(search.solve()), library, PRICING, clockOfChart(chart.value));
+  const session = sessionOf(library, { pricing: PRICING, banished: lacking });
+  return arrangedTake(run(solveTake(session, { chart: chart.value, plain: true })));
 }
 
 const KEYS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];

@@ -1,20 +1,16 @@
 import { degreeIn, type Chord } from '../chord/chord.ts';
 import { TENSIONS } from '../chord/kind.ts';
-import { fretsAt, pitchesOf, positionOf, shapesOf } from '../grip/grips.ts';
+import { positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { pitchClassOf, type PitchClass } from '../pitch/pitch.ts';
-import { columnPrice, type Held, type Pricing } from './cost.ts';
-import { distinct } from './movement.ts';
-import { gripMisses, gripPrice, type GripWish, type Wished } from './wishes.ts';
+import { columnPrice, columnTerms, type PricedGrip } from './column-cost.ts';
+import type { Rule } from './rules/rule.ts';
+import type { Terms } from './terms.ts';
+import { TENTH } from './units.ts';
+import type { Weights } from './weights.ts';
 
-/**
- * One tenth of a semitone in the search's numbers. What lies below it orders grips of equal price
- * (easier first, then a fixed shuffle), so that the best path is one and the same however it is
- * found: 2³² leaves room for 4,000 columns of tie-breaks below one tenth, and a double holds the sum.
- */
-export const TENTH = 2 ** 32;
 const TIE_PER_DIFFICULTY = 2 ** 13;
 
 /**
@@ -36,49 +32,8 @@ export interface States {
   readonly setStart: Uint32Array;
 }
 
-/** What the cost terms need to know of a shape held as a chord. */
-export function heldAs(
-  chord: Chord,
-  library: ShapeLibrary,
-  shape: number,
-  { area }: Pricing,
-  wishes: readonly Wished<GripWish>[] = [],
-): Held {
-  const pitches = distinct(pitchesOf(library, shape));
-  const frets = fretsAt(library, shape);
-  const { strings } = library;
-  return {
-    chord,
-    pitches,
-    frets,
-    fingers: Array.from(library.fingers.subarray(shape * strings, (shape + 1) * strings)),
-    difficulty: library.difficulty[shape]!,
-    position: positionOf(library, shape),
-    lowest: lowestIs(chord, pitchClassOf(pitches[0]!)),
-    outside: area === null ? 0 : outsideOf(area, frets),
-    missed: missedBy(wishes, chord, library, [shape])[0]!,
-  };
-}
-
-/** What shapes cost by the wishes they miss, in tenths. */
-function missedBy(
-  wishes: readonly Wished<GripWish>[],
-  chord: Chord,
-  library: ShapeLibrary,
-  shapes: ArrayLike<number>,
-): readonly number[] {
-  const misses = wishes.map(({ wish, hard }) => ({ hard, steps: gripMisses(wish, chord, library, shapes) }));
-  return Array.from(shapes, (_, i) => misses.reduce((sum, { hard, steps }) => sum + gripPrice(steps[i]!, hard), 0));
-}
-
-/** Frets that a shape reaches beyond an area, on both sides; open strings lie in every one. */
-function outsideOf([from, to]: readonly [number, number], frets: Iterable<number>): number {
-  const fretted = [...frets].filter((fret) => fret > 0);
-  if (fretted.length === 0) return 0;
-  return Math.max(0, from - Math.min(...fretted)) + Math.max(0, Math.max(...fretted) - to);
-}
-
-function lowestIs(chord: Chord, pc: PitchClass): Held['lowest'] {
+/** What a note is as the lowest of a chord. */
+export function lowestIs(chord: Chord, pc: PitchClass): PricedGrip['lowest'] {
   if (pc === pitchClass(chord.bass ?? chord.root)) return 'root';
   const degree = degreeIn(chord, pc);
   // A sixth chord over its sixth is the relative minor seventh, and heard as that.
@@ -92,16 +47,37 @@ function shuffle(frets: Int8Array): number {
   return (hash >>> 0) % TIE_PER_DIFFICULTY;
 }
 
-/** The states of a chord: all its grips, or those given. In plain loops over flat arrays: a chord has thousands. */
+/** What the rules of a chord cost each of some shapes, in tenths. */
+function rulePrices(
+  chord: Chord,
+  library: ShapeLibrary,
+  weights: Weights,
+  shapes: ArrayLike<number>,
+  rules: readonly Rule[],
+): Float64Array {
+  const sum = new Float64Array(shapes.length);
+  for (const { price, term } of rules) {
+    const each = price?.(shapes, chord, library);
+    const weight = term === undefined ? 1 : weights[term];
+    if (each) for (let i = 0; i < sum.length; i++) sum[i]! += each[i]! * weight;
+  }
+  return sum;
+}
+
+/**
+ * The states of a chord under its rules: of all its grips, or of those given. In plain loops over flat arrays: a chord has
+ * thousands.
+ */
 export function statesOf(
   chord: Chord,
   library: ShapeLibrary,
-  { weights, area }: Pricing,
-  shapes: ArrayLike<number> = shapesOf(chord, library),
-  wishes: readonly Wished<GripWish>[] = [],
+  weights: Weights,
+  rules: readonly Rule[] = [],
+  all: Uint32Array = shapesOf(chord, library),
 ): States {
+  const shapes = rules.reduce((some, { narrow }) => narrow?.(some, chord, library) ?? some, all);
   const size = shapes.length;
-  const missed = missedBy(wishes, chord, library, shapes);
+  const ruled = rulePrices(chord, library, weights, shapes, rules);
   const lowestAt = Array.from({ length: 12 }, (_, pc) => lowestIs(chord, pc));
   const sets = new Uint8Array(size * MOST_STRINGS);
   const counts = Uint8Array.from(shapes, (shape, i) => distinctInto(sets, i * MOST_STRINGS, library, shape));
@@ -137,13 +113,12 @@ export function statesOf(
       pitches,
       difficulty: library.difficulty[shape]!,
       lowest: lowestAt[pitches[0]! % 12]!,
-      outside: area === null ? 0 : outsideOf(area, frets),
-      missed: missed[from]!,
     };
     if (i === 0 || counts[from] !== counts[order[i - 1]!] || compare(from, order[i - 1]!) !== 0) starts.push(i);
     states.shape[i] = shape;
     // What it costs, and what orders grips that cost the same.
-    states.own[i] = columnPrice(held, weights) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(frets);
+    states.own[i] =
+      (columnPrice(held, weights) + ruled[from]!) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(frets);
     states.pitches.set(pitches, i * MOST_STRINGS);
     states.voices[i] = counts[from]!;
     states.position[i] = positions[from]!;
@@ -168,4 +143,26 @@ function distinctInto(sets: Uint8Array, at: number, { neck, strings, frets }: Sh
     sets[at + v] = pitch;
   }
   return count;
+}
+
+/** The pitches of a state, ascending, each once. */
+export const pitchesIn = ({ pitches, voices }: States, i: number): number[] =>
+  Array.from(pitches.subarray(i * MOST_STRINGS, i * MOST_STRINGS + voices[i]!));
+
+/** What a state costs by itself, term by term, with its rules, in whole tenths. */
+export function stateTerms(
+  states: States,
+  i: number,
+  chord: Chord,
+  library: ShapeLibrary,
+  weights: Weights,
+  rules: readonly Rule[],
+): Terms {
+  const pitches = pitchesIn(states, i);
+  const shape = states.shape[i]!;
+  const grip = { pitches, difficulty: library.difficulty[shape]!, lowest: lowestIs(chord, pitchClassOf(pitches[0]!)) };
+  const terms = { ...columnTerms(grip, weights) };
+  for (const { price, term } of rules)
+    if (price && term !== undefined) terms[term] += price([shape], chord, library)[0]! * weights[term];
+  return terms;
 }

@@ -1,26 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseChart } from '../chart/parse.ts';
-import { clockOfChart } from '../chart/played.ts';
 import { parseChord } from '../chord/symbol.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { formatFrets, fretsAt, parseFrets, pitchesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { applyPatch } from '../patch.ts';
-import { readChart } from '../reading/read.ts';
-import { columnsOf } from '../take/columns.ts';
 import type { Decisions } from '../take/decision.ts';
-import { slotKeys } from '../take/key.ts';
 import { run } from '../steps.ts';
 import { servingText } from '../wording/steer.ts';
-import { arrangementOf, searchable } from './arrange.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from './cost.ts';
+import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
 import { distinct } from './movement.ts';
-import { Search } from './search.ts';
+import { arrangedTake, sessionOf, solveTake } from './solve.ts';
 import { outcomesOf, servesHow, SERVES, type LedOutcome, type Steer, type VoiceWay } from './steer.ts';
 import { steeredPatch } from './steered.ts';
-import { pricePatch, type SolvedTake } from './take.ts';
+import { pricePatch } from './take.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 8 });
@@ -138,19 +133,12 @@ describe('what is led is decided, and stands', () => {
       ['c', 'G7'],
     ].map(([bar, on]) => [`${bar}:1:0`, { layer: 'chord' as const, on: on!, colour: null }]),
   );
-  const solve = (cells: Decisions) => {
+  const BARS = ['a', 'b', 'c', 'd'];
+  const solve = (cells: Decisions, hand = library) => {
     const chart = parseChart(TUNE);
     if (!chart.ok) throw new Error(TUNE);
-    const slots = readChart(chart.value);
-    const keys = slotKeys(slots, ['a', 'b', 'c', 'd']);
-    const columns = columnsOf(slots, keys, cells);
-    const search = new Search(library, PRICING);
-    const clock = clockOfChart(chart.value);
-    const { wanted, index } = searchable(columns, search, clock);
-    search.setColumns(wanted);
-    const path = run(search.solve());
-    const take: SolvedTake = { slots, keys, cells, columns, clock, library, search, index, best: path.cost };
-    return { take, arranged: arrangementOf(columns, index, path, library, PRICING, clock) };
+    const take = run(solveTake(sessionOf(hand, { pricing: PRICING }), { chart: chart.value, barIds: BARS, cells }));
+    return { take, arranged: arrangedTake(take) };
   };
   const decided = (outcome: LedOutcome) => {
     const { take } = solve(PLAIN);
@@ -198,11 +186,7 @@ describe('what is led is decided, and stands', () => {
   test('a grip that another hand cannot hold is told, and another stands for it', () => {
     const { patch } = decided(onTo(['free', 'free', 'late', 'held'])[0]!);
     const small = buildLibrary({ ...DEFAULT_HAND, highestFret: 3 });
-    const { take } = solve(applyPatch(PLAIN, patch).cells);
-    const search = new Search(small, PRICING);
-    const { wanted, index } = searchable(take.columns, search, take.clock);
-    search.setColumns(wanted);
-    const arranged = arrangementOf(take.columns, index, run(search.solve()), small, PRICING, take.clock);
+    const { arranged } = solve(applyPatch(PLAIN, patch).cells, small);
     expect(arranged.problems.map(({ code }) => code)).toContain('pin-unheld');
     expect(arranged.columns.every(({ grip }) => grip !== null)).toBe(true);
   });

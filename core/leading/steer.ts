@@ -4,7 +4,7 @@ import { fretsAt, pitchesOf, positionOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { notesOf } from '../grip/traits.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import { shiftMm } from './cost.ts';
+import { shiftMm } from './join-cost.ts';
 import { distinct } from './movement.ts';
 
 /** Where one voice of a grip is to go at a change. */

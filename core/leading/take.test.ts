@@ -1,50 +1,34 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
-import { clockOfChart } from '../chart/played.ts';
 import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { applyPatch } from '../patch.ts';
-import { readChart } from '../reading/read.ts';
 import { columnsOf, spanOfColumns } from '../take/columns.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { Decisions } from '../take/decision.ts';
-import { slotKeys } from '../take/key.ts';
 import { decisionFor } from '../take/standing.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
-import { arrangementOf, searchable } from './arrange.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from './cost.ts';
 import { run } from '../steps.ts';
-import { Search } from './search.ts';
-import { priceMove, restyled, type SolvedTake } from './take.ts';
+import { arrangedTake, sessionOf, solveTake, type SolvedTake } from './solve.ts';
+import { priceMove, restyled } from './take.ts';
+import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
 
 const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
 
 // A small hand: few grips, the same rules.
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
 
-function solvedTake(text: string, cells: Decisions = {}): SolvedTake {
+const BARS = ['a', 'b', 'c', 'd', 'e', 'f'];
+const session = () => sessionOf(library, { pricing: PRICING });
+const chartOf = (text: string) => {
   const chart = parseChart(text);
   if (!chart.ok) throw new Error(text);
-  const slots = readChart(chart.value);
-  const keys = slotKeys(slots, ['a', 'b', 'c', 'd', 'e', 'f']);
-  const columns = columnsOf(slots, keys, cells);
-  const search = new Search(library, PRICING);
-  const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
-  search.setColumns(wanted);
-  return {
-    slots,
-    keys,
-    cells,
-    columns,
-    clock: clockOfChart(chart.value),
-    library,
-    search,
-    index,
-    best: run(search.solve()).cost,
-  };
-}
+  return chart.value;
+};
+const solvedTake = (text: string, cells: Decisions = {}): SolvedTake =>
+  run(solveTake(session(), { chart: chartOf(text), barIds: BARS, cells }));
 
 const TUNE = 'key: C\n| C | Am | Dm7 G7 | C | N.C. | F |';
 
@@ -87,7 +71,7 @@ describe('the price of a move', () => {
       const own = after.columns[1]!;
       const [other] = coloursOf(own.chord!, own.context);
       const cells = { ...after.cells, [own.at]: { ...decisionFor(own.slot), colour: null } };
-      expect(after.search.alternative(1, other!.chord)!.cost).toBe(solvedTake(TUNE, cells).best);
+      expect(after.session.search.alternative(1, other!.chord)!.cost).toBe(solvedTake(TUNE, cells).best);
     }
   });
 
@@ -106,8 +90,7 @@ describe('the price of a move', () => {
       voicing: { grip: formatFrets(fretsAt(library, without)) },
     } as const;
     const made = solvedTake(TUNE, { ...cells, [at]: pinned });
-    const path = run(made.search.solve());
-    const { columns, problems } = arrangementOf(made.columns, made.index, path, library, PRICING, made.clock);
+    const { columns, problems } = arrangedTake(made);
     expect(columns[0]!.grip!.grip).toBe(pinned.voicing.grip);
     expect(columns[1]!.grip!.frets.at(-1)).toBe(0);
     expect(problems.map(({ code }) => code)).toEqual(['ring-lost']);
@@ -133,7 +116,8 @@ describe('the price of a move', () => {
 test('a chart in a style has moves of the style within its stray, never two in a row, and keeps its ends', () => {
   for (const style of STYLES) {
     const take = solvedTake('key: C\n| C | Am | Dm7 | G7 | C | C |');
-    const cells = restyled(take, { ...ANY_TASTE, style, stray: 3 });
+    const asked = { chart: chartOf('key: C\n| C | Am | Dm7 | G7 | C | C |'), barIds: BARS };
+    const cells = restyled(session(), asked, { ...ANY_TASTE, style, stray: 3 });
     const columns = columnsOf(take.slots, take.keys, cells);
     expect(columns[0]!.move).toBeNull();
     expect(columns.at(-1)!.move).toBeNull();

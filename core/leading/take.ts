@@ -1,8 +1,6 @@
-import type { Grip } from '../grip/grips.ts';
-import { gripOf } from '../grip/grips.ts';
-import type { ShapeLibrary } from '../grip/library.ts';
+import { gripOf, type Grip } from '../grip/grips.ts';
 import { applyPatch, type Patch } from '../patch.ts';
-import type { ReadSlot } from '../reading/read.ts';
+import { lastFretOf } from '../neck/hand.ts';
 import { columnsOf, spanOfColumns, type Column } from '../take/columns.ts';
 import type { Decision, Decisions } from '../take/decision.ts';
 import type { ChordDecision } from '../take/layers/chord.ts';
@@ -11,25 +9,9 @@ import { decisionFor } from '../take/standing.ts';
 import { coloursOf, likedFirst } from '../reharm/colours.ts';
 import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
-import { searchable } from './arrange.ts';
 import { run } from '../steps.ts';
-import type { Clock } from '../time/clock.ts';
-import type { Search } from './search.ts';
-
-/** A take with its solved search: all that is needed to price what else could stand in it. */
-export interface SolvedTake {
-  readonly slots: readonly ReadSlot[];
-  readonly keys: readonly string[];
-  readonly cells: Decisions;
-  readonly columns: readonly Column[];
-  readonly clock: Clock;
-  readonly library: ShapeLibrary;
-  readonly search: Search;
-  /** Where each column stands in the search, or −1. */
-  readonly index: readonly number[];
-  /** The price of its best path, in tenths of a semitone. */
-  readonly best: number;
-}
+import { nodesOf } from './nodes.ts';
+import { prepareTake, solveTake, type Session, type SolvedTake, type TakeAsked } from './solve.ts';
 
 /** What a move would come to. */
 export interface MovePrice {
@@ -46,24 +28,25 @@ export function priceMove(of: SolvedTake, span: Span, proposal: Proposal): MoveP
   return pricePatch(of, span, movePatch(of.slots, of.keys, of.cells, span, proposal));
 }
 
-/** Prices a change of the cells by the best whole path through what then stands in a span; all else stays as it is. */
+/** Prices a change of the decisions by the best whole path through what then stands in a span; all else stays as it is. */
 export function pricePatch(
   of: SolvedTake,
   { start, ticks }: Pick<Span, 'start' | 'ticks'>,
   patch: Patch<Decision>,
 ): MovePrice {
+  const { session, slots, keys, clock, columns, index } = of;
+  const { library, search } = session;
   const within = ({ slot }: Column) => slot.start >= start && slot.start < start + ticks;
-  const made = columnsOf(of.slots, of.keys, applyPatch(of.cells, patch).cells);
-  const places = of.columns.flatMap((column, i) => (within(column) && of.index[i]! >= 0 ? [of.index[i]!] : []));
-  const all = searchable(made, of.search, of.clock);
-  const inside = made.flatMap((column, i) => (within(column) ? [{ column, at: all.index[i]! }] : []));
-  const sounding = inside.filter(({ column }) => column.chord !== null);
-  if (sounding.some(({ at }) => at < 0) || places.length === 0) return { extra: null, grips: [], patch };
-  const wanted = sounding.map(({ at }) => all.wanted[at]!);
-  const passage = of.search.passage(places[0]!, places.at(-1)!, wanted);
+  const made = columnsOf(slots, keys, applyPatch(of.cells, patch).cells, { lastFret: lastFretOf(library.hand) });
+  const here = columns.flatMap((column, i) => (within(column) && index[i]! >= 0 ? [index[i]!] : []));
+  const sounding = made.filter((column) => within(column) && column.chord !== null);
+  const inner = nodesOf(sounding, clock, library, session);
+  if (inner.index.includes(-1) || here.length === 0) return { extra: null, grips: [], patch };
+  const [before, after] = [here[0]! - 1, here.at(-1)! + 1];
+  const passage = search.passage(before < 0 ? null : before, after < of.nodes.length ? after : null, inner.nodes);
   return {
     extra: passage && passage.cost - of.best,
-    grips: passage ? passage.shapes.map((shape, i) => gripOf(sounding[i]!.column.chord!, of.library, shape)) : [],
+    grips: passage ? passage.shapes.map((shape, i) => gripOf(sounding[i]!.chord!, library, shape)) : [],
     patch,
   };
 }
@@ -78,21 +61,17 @@ const MOST_EXTRA = 60;
  * cost, the cheapest. It looks no further than the chord at hand; the first and the last chord stay, and so does
  * one after a chord that was moved: there must be something to stray from. The others take the style's colours.
  */
-export function restyled(
-  { slots, keys, library, search, clock }: Pick<SolvedTake, 'slots' | 'keys' | 'library' | 'search' | 'clock'>,
-  taste: Taste,
-): Decisions {
+export function restyled(session: Session, { chart, barIds = [] }: TakeAsked, taste: Taste): Decisions {
   let cells: Decisions = {};
+  const { slots } = prepareTake(session, { chart, barIds });
   slots.slice(1, -1).forEach((slot, before) => {
-    const columns = columnsOf(slots, keys, cells);
+    const { columns } = prepareTake(session, { chart, barIds, cells });
     const here = columns.findIndex(({ slot: { start } }) => start === slot.start);
     const moved = columns[here]?.move ?? columns[here - 1]?.move;
     const same = slots[before]!.symbol === slot.symbol;
     const span = moved || same ? null : spanOfColumns(slots, columns.slice(here, here + 1));
     if (!span) return;
-    const { wanted, index } = searchable(columns, search, clock);
-    search.setColumns(wanted);
-    const take = { slots, keys, cells, columns, clock, library, search, index, best: run(search.solve()).cost };
+    const take = run(solveTake(session, { chart, barIds, cells }));
     const priced = proposalsFor(span, taste)
       .filter(({ move }) => taste.style === null || (taste.style.groups[move.group] ?? 0) >= WANTED)
       .filter(({ move, found }) => move.needsNext?.(found, span.next?.chord ?? null) ?? true)
@@ -101,7 +80,7 @@ export function restyled(
       .sort((a, b) => a.extra! - b.extra!);
     if (priced[0]) cells = applyPatch(cells, priced[0].patch).cells;
   });
-  return { ...cells, ...styledColours(columnsOf(slots, keys, cells), taste) };
+  return { ...cells, ...styledColours(prepareTake(session, { chart, barIds, cells }).columns, taste) };
 }
 
 /** The colour a style likes best for each chord that no move put there, where it is a usual one and keeps what the chart says. */

@@ -1,16 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseChart } from '../chart/parse.ts';
-import { clockOfChart } from '../chart/played.ts';
 import { gripOf } from '../grip/grips.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf } from '../take/columns.ts';
 import { slotKeys } from '../take/key.ts';
 import { run } from '../steps.ts';
-import { arrangementOf, searchable } from './arrange.ts';
-import { chordOf, placeOf, CHORDS, library, leastCost, AREA, type Plain } from './by-trying.oracle.ts';
-import { DEFAULT_WEIGHTS } from './cost.ts';
-import { Search } from './search.ts';
+import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
+import { placeOf, CHORDS, library, leastCost, AREA, type Plain } from './by-trying.oracle.ts';
+import { arrangedTake, sessionOf, solveTake } from './solve.ts';
+import { DEFAULT_WEIGHTS } from './weights.ts';
 
 const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
 
@@ -84,15 +83,15 @@ describe('wishes', () => {
             { at: 'a', wish: join.wish, hard: hardJoin, start: 0, ticks: 1 },
             { at: 'b', wish: grip.wish, hard: hardGrip, start: 0, ticks: 1 },
           ];
-          const search = new Search(library, { weights: DEFAULT_WEIGHTS, area: AREA });
-          search.setColumns(
-            symbols.map((symbol, i) => ({ chord: chordOf(symbol), pin: null, place: placeOf(i), wishes })),
+          const { search, path } = solvedChain(
+            library,
+            symbols.map((symbol, i) => nodeOf(symbol, { place: placeOf(i), wishes, area: AREA })),
           );
           const expected = leastCost(symbols, DEFAULT_WEIGHTS, {
             ownWish: (g) => priced(grip.miss(g), hardGrip),
             joinWish: (a, b) => priced(join.miss(a, b), hardJoin) + join.flat(a, b),
           });
-          expect(run(search.solve()).cost).toBe(expected);
+          expect(path.cost).toBe(expected);
           expect(search.alternative(1, chordOf(symbols[1]!))!.cost).toBe(expected);
         },
       ),
@@ -114,11 +113,8 @@ describe('wishes', () => {
       },
     });
     for (const finger of [1, 4] as const) {
-      const columns = columnsOf(slots, keys, cells(finger));
-      const search = new Search(library, PRICING);
-      const { wanted, index } = searchable(columns, search, clockOfChart(chart.value));
-      search.setColumns(wanted);
-      const arranged = arrangementOf(columns, index, run(search.solve()), library, PRICING, clockOfChart(chart.value));
+      const session = sessionOf(library, { pricing: PRICING });
+      const arranged = arrangedTake(run(solveTake(session, { chart: chart.value, cells: cells(finger) })));
       const works = arranged.columns.flatMap(({ grip }, i) => (grip!.fingers.includes(finger) ? [i] : []));
       expect(works).toEqual(arranged.unmet.map(({ column }) => column));
       expect(works.length).toBeLessThan(2);
@@ -143,17 +139,11 @@ describe('wishes', () => {
 
   test('a wish about how voices go on holds only between columns that both lie in its span', () => {
     const wish = { at: 'a', wish: { kind: 'top', way: 'still' }, hard: true, start: 0, ticks: 1 } as const;
-    const search = new Search(library, { weights: DEFAULT_WEIGHTS, area: AREA });
     const symbols = ['C', 'G7', 'C'];
-    search.setColumns(
-      symbols.map((symbol, i) => ({
-        chord: chordOf(symbol),
-        pin: null,
-        place: placeOf(i),
-        wishes: i === 0 ? [] : [wish],
-      })),
-    );
-    const { shapes } = run(search.solve());
+    const { shapes } = solvedChain(
+      library,
+      symbols.map((symbol, i) => nodeOf(symbol, { place: placeOf(i), wishes: i === 0 ? [] : [wish], area: AREA })),
+    ).path;
     const tops = shapes.map((shape, i) => gripOf(chordOf(symbols[i]!), library, shape).pitches.at(-1)!);
     expect(tops[2]).toBe(tops[1]);
   });

@@ -4,7 +4,7 @@ import { parseChart } from '../chart/parse.ts';
 import { clockOfChart } from '../chart/played.ts';
 import { writeMidi } from '../format/midi.ts';
 import type { Grip } from '../grip/grips.ts';
-import { placesOf } from '../leading/arrange.ts';
+import { placesOf } from '../leading/nodes.ts';
 import { readChart } from '../reading/read.ts';
 import { columnsOf } from '../take/columns.ts';
 import { slotKeys } from '../take/key.ts';

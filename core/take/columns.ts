@@ -180,7 +180,9 @@ export function shiftPart(column: Column, before: Column | undefined, beats: num
 }
 
 function chordFor(own: Chord, decision: ChordDecision | null, context: ColourContext | null): Chord {
-  const kind = decision?.colour == null ? null : parseSuffix(decision.colour);
+  // Null is said by a decision only: the chart's own.
+  const colour = decision ? decision.colour : undefined;
+  const kind = typeof colour === 'string' ? parseSuffix(colour) : null;
   if (kind !== null) return { ...own, kind };
-  return decision?.colour === null || context === null ? own : defaultColour(own, context).chord;
+  return colour === null || context === null ? own : defaultColour(own, context).chord;
 }

@@ -214,9 +214,21 @@ export function standingSlots(
         );
     }
   }
-  return standing.map((one, i): Standing => {
+  return sinceWhen(standing).map((one, i): Standing => {
     const after = standing.slice(i + 1).find(({ slot }) => slot.entry.chord !== null);
     return { ...one, context: { role: roles[i]!, next: after?.slot.entry.chord ?? null, key: one.slot.key } };
+  });
+}
+
+/** The slots with the bar in which the chord that now stands there began: one that a move put in is no older than the move. */
+function sinceWhen<S extends Omit<Standing, 'context'>>(standing: readonly S[]): readonly S[] {
+  let before: ReadSlot | null = null;
+  return standing.map((one): S => {
+    const { chord } = one.slot.entry;
+    const last = before?.entry.chord ?? null;
+    const held = chord !== null && last !== null && symbolOf(chord) === symbolOf(last);
+    before = { ...one.slot, since: held ? before!.since : one.slot.bar };
+    return { ...one, slot: before };
   });
 }
 

@@ -1,5 +1,5 @@
 import type { RootPosition } from '../leading/root-position.ts';
-import type { Figures } from '../leading/arrange.ts';
+import type { Figures } from '../leading/figures.ts';
 import type { ColourOption } from '../reharm/colours.ts';
 import type { Clash, ClashId } from '../reharm/grates.ts';
 import { semitonesText } from './hand.ts';

@@ -1,6 +1,6 @@
 import { noteIn, type Chord } from '../chord/chord.ts';
 import type { ArrangedColumn } from '../leading/arrange.ts';
-import type { Terms } from '../leading/cost.ts';
+import type { Terms } from '../leading/terms.ts';
 import { distinct, voicePairs } from '../leading/movement.ts';
 import type { NoteNames } from '../neck/player.ts';
 import { WEIGHED_TERMS, type Term } from '../neck/terms.ts';

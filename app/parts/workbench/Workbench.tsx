@@ -92,11 +92,19 @@ export function Workbench(props: WorkbenchProps) {
   const opened = store.takeId === take.id;
   const cells = opened ? store.cells : take.cells;
 
-  const { slots, columns, sections, marks } = useColumns(chart, barIds, cells);
   const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
   const { guitar, book, player } = who;
-  const solving = useArrangement(chartText, barIds, opened ? cells : null, player, book.banished, edits);
-  const { arrangement, result } = solving;
+  const { slots, columns, sections, marks } = useColumns(chart, barIds, cells, player);
+  const solving = useArrangement(
+    `${take.id}/${who.id}`,
+    chartText,
+    barIds,
+    opened ? cells : null,
+    player,
+    book.banished,
+    edits,
+  );
+  const { arrangement, solved } = solving;
   const arranged = arrangement?.columns.length === columns.length ? arrangement.columns : null;
   /** Each column as last voiced, so that a chord divided or joined leaves the others standing. */
   const voiced = useMemo(() => {
@@ -120,7 +128,7 @@ export function Workbench(props: WorkbenchProps) {
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null) ?? null;
   const place = placeText(columns[from]!, columns[to]!);
   const offered = useOffered(
-    { selected, from, to, column, here, before, result },
+    { selected, from, to, column, here, before, solved },
     tab,
     { style, stray: taste.stray, off: taste.off, grating },
     book,
@@ -128,7 +136,7 @@ export function Workbench(props: WorkbenchProps) {
   const { grips, voices, outcomes, moves, trying, setTrying, tried, led } = offered;
   const { armed } = voices;
   const inHand = tried ?? here?.grip ?? null;
-  const ways = useWays(result, tab === 'wish');
+  const ways = useWays(solved, tab === 'wish');
   const unmet = arrangement?.unmet ?? NO_UNMET;
 
   const playback = usePlayback();

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import {
   changesOf,
   columnsOf,
+  lastFretOf,
   musical,
   plainNumeral,
   readChart,
@@ -10,11 +11,13 @@ import {
   type Decisions,
   type Chart,
   type Column,
+  type Player,
 } from '../../../core/index.ts';
 import { marksOf } from '../reading/marks.ts';
 
 /** The columns of a take as they are to be shown, known before they are voiced. */
-export function useColumns(chart: Chart, barIds: readonly string[], cells: Decisions) {
+export function useColumns(chart: Chart, barIds: readonly string[], cells: Decisions, player: Player) {
+  const lastFret = lastFretOf(player);
   const changes = JSON.stringify(changesOf(cells));
   const slots = useMemo(
     () => readChart(chart, versionsOf(JSON.parse(changes) as Decisions, barIds)),
@@ -22,12 +25,12 @@ export function useColumns(chart: Chart, barIds: readonly string[], cells: Decis
   );
   const columns = useMemo(() => {
     const first = chart.bars[0]!.number;
-    return columnsOf(slots, slotKeys(slots, barIds), cells).map((column) => ({
+    return columnsOf(slots, slotKeys(slots, barIds), cells, { lastFret }).map((column) => ({
       ...column,
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
       hasChanges: chart.bars[column.slot.sourceBar - first]!.alternates.length > 0,
     }));
-  }, [slots, barIds, cells, chart]);
+  }, [slots, barIds, cells, chart, lastFret]);
   const sections = useMemo(() => sectionStarts(chart, columns), [chart, columns]);
   const marks = useMemo(
     () =>

@@ -10,7 +10,7 @@ import {
 } from '../../../core/index.ts';
 import type { useGripBook } from '../../keep/player.ts';
 import { useColours, useGrips, useMoves, useNextBest, useWaysOut } from '../../work/answers.ts';
-import type { MovesWanted, SteeredOutcome } from '../../work/questions.ts';
+import type { MovesWanted, Solved, SteeredOutcome } from '../../work/questions.ts';
 import { answersTo } from './Moves.tsx';
 import type { OptionsTab } from './Options.tsx';
 import { useGripList } from './useGripList.ts';
@@ -25,7 +25,7 @@ interface Selected {
   /** As voiced, and the last one before it that sounds. */
   readonly here: ArrangedColumn | null;
   readonly before: ArrangedColumn | null;
-  readonly result: number;
+  readonly solved: Solved;
 }
 
 const NONE: readonly string[] = [];
@@ -35,7 +35,7 @@ const BEST_MOVES = 4;
 
 /** What could stand in what is selected, by the tab that is open, and which of it is being tried. */
 export function useOffered(
-  { selected, from, to, column, here, before, result }: Selected,
+  { selected, from, to, column, here, before, solved }: Selected,
   tab: OptionsTab,
   { style, stray, off, grating }: Pick<MovesWanted, 'style' | 'stray' | 'off'> & { readonly grating: boolean },
   book: ReturnType<typeof useGripBook>,
@@ -46,19 +46,19 @@ export function useOffered(
   const [words, setWords] = useState('');
   const grip = here?.grip ?? null;
 
-  const colours = useColours(selected, result, tab === 'colour', { grating, liked: style?.colours ?? NONE });
+  const colours = useColours(selected, solved, tab === 'colour', { grating, liked: style?.colours ?? NONE });
   const wanted = { from, to, style, stray, off, ...(tab === 'move' ? {} : { most: BEST_MOVES }) };
-  const found = useMoves(wanted, result, tab === 'colour' || tab === 'move');
+  const found = useMoves(wanted, solved, tab === 'colour' || tab === 'move');
   const moves = useMemo(
     () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
     [found.list, tab, words],
   );
-  const grips = useGripList(useGrips(selected, column.symbol, result, tab === 'grip'), book);
-  const voices = useVoices(selected, grip, result, tab === 'voice');
+  const grips = useGripList(useGrips(selected, column.symbol, solved, tab === 'grip'), book);
+  const voices = useVoices(selected, grip, solved, tab === 'voice');
   const outcomes = voices.steered?.outcomes ?? NO_OUTCOMES;
   const hard = grip && isHard(grip) ? grip.grip : null;
-  const easier = useWaysOut(selected, hard, result);
-  const nextBest = useNextBest(selected, grip?.grip ?? null, before?.grip?.pitches ?? null, result);
+  const easier = useWaysOut(selected, hard, solved);
+  const nextBest = useNextBest(selected, grip?.grip ?? null, before?.grip?.pitches ?? null, solved);
 
   const count = {
     colour: colours.list.length,

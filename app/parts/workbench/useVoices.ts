@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { distinct, type Grip, type Midi, type Steer } from '../../../core/index.ts';
 import { useSteered } from '../../work/answers.ts';
+import type { Solved } from '../../work/questions.ts';
 
 const NO_PITCHES: readonly Midi[] = [];
 
 /** Where the player sends each voice of the grip in a column at the change to the next. */
-export function useVoices(selected: number, grip: Grip | null, result: number, shown: boolean) {
+export function useVoices(selected: number, grip: Grip | null, solved: Solved, shown: boolean) {
   const [steering, setSteering] = useState<{ readonly of: string; readonly ways: readonly Steer[] }>({
     of: '',
     ways: [],
@@ -15,7 +16,7 @@ export function useVoices(selected: number, grip: Grip | null, result: number, s
   const of = nameOf(selected, grip);
   const pitches = grip ? distinct(grip.pitches) : NO_PITCHES;
   const ways = steering.of === of ? steering.ways : pitches.map((): Steer => 'free');
-  const steered = useSteered(selected, grip?.grip ?? null, ways, result, shown);
+  const steered = useSteered(selected, grip?.grip ?? null, ways, solved, shown);
 
   /** Sends a voice of a grip in some column; the others keep their ways. */
   const send = (column: number, at: Grip, voice: number, way: Steer): void => {

@@ -1,4 +1,4 @@
-/* Compiled from `kernel/near.ts` by `npm run kernel`: a WebAssembly module in hexadecimal. */
+/* Compiled from `source/near.ts` by `npm run kernel`: a WebAssembly module in hexadecimal. */
 export const NEAR_WASM =
   '0061736d01000000010f01600a7f7f7f7f7f7f7f7f7f7f017f020f0103656e76066d656d6f72790200000302010007110204' +
   '6e6561720000066d656d6f727902000ac20801bf0802087b0a7f2009fd1021112008fd1021104100fd000400210f20072006' +

@@ -1,17 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { parseChord } from '../../chord/symbol.ts';
-import type { Chord } from '../../chord/chord.ts';
-import { buildLibrary } from '../../grip/library.ts';
-import { DEFAULT_HAND } from '../../neck/hand.ts';
-import { MOST_STRINGS } from '../../neck/tuning.ts';
-import { ANYWHERE, DEFAULT_WEIGHTS, type Weights } from '../cost.ts';
-import { extend, joinPrice, joinPrices, type JoinKind } from '../join.ts';
-import { statesOf, TENTH, type States } from '../states.ts';
+import { parseChord } from '../core/chord/symbol.ts';
+import type { Chord } from '../core/chord/chord.ts';
+import { buildLibrary } from '../core/grip/library.ts';
+import { DEFAULT_HAND } from '../core/neck/hand.ts';
+import { MOST_STRINGS } from '../core/neck/tuning.ts';
+import { extend } from '../core/leading/extend.ts';
+import { joinPrice } from '../core/leading/join.ts';
+import { joinPrices, type JoinKind } from '../core/leading/join-prices.ts';
+import { MOST_TENTHS } from '../core/leading/near/near.ts';
+import { PlainNear } from '../core/leading/near/plain.ts';
+import { sideOf } from '../core/leading/near/sides.ts';
+import { ANYWHERE } from '../core/leading/place.ts';
+import { statesOf, type States } from '../core/leading/states.ts';
+import { TENTH } from '../core/leading/units.ts';
+import { DEFAULT_WEIGHTS, type Weights } from '../core/leading/weights.ts';
 import { KernelNear } from './kernel.ts';
-import { MOST_TENTHS } from './near.ts';
-import { PlainNear } from './plain.ts';
-import { sideOf } from './sides.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
 const chordOf = (symbol: string): Chord => {
@@ -21,8 +25,7 @@ const chordOf = (symbol: string): Chord => {
 };
 const kernel = KernelNear.create()!;
 const KIND: JoinKind = { place: ANYWHERE, haste: 1, stale: true, wishes: [] };
-const states = (symbol: string, weights: Weights): States =>
-  statesOf(chordOf(symbol), library, { weights, area: null });
+const states = (symbol: string, weights: Weights): States => statesOf(chordOf(symbol), library, weights);
 
 /** Totals as a search has them: what each state costs above the least, with a little of what came before. */
 function totalsOf({ own }: States, more: (i: number) => number): Float64Array {

@@ -3,7 +3,7 @@
  * says the same in plain TypeScript, and is what this is tested against. `npm run kernel` compiles it.
  */
 
-/** Where `core/leading/near/kernel.ts` puts what is the same for a whole join, and for one later set. */
+/** Where `kernel/kernel.ts` puts what is the same for a whole join, and for one later set. */
 const STEP: usize = 0;
 const TOP: usize = 16;
 const BASS: usize = 48;

@@ -1,9 +1,7 @@
-import { MOST_STRINGS } from '../../neck/tuning.ts';
-import { MOST_TENTHS, type Bounds, type Far, type Near } from './near.ts';
-import type { Side } from './sides.ts';
+import { MOST_STRINGS, MOST_TENTHS, type Bounds, type Far, type Near, type Side } from '../core/index.ts';
 import { NEAR_WASM } from './near.wasm.ts';
 
-/** As in `kernel/near.ts`. */
+/** As in `source/near.ts`. */
 const STEP = 0;
 const TOP = 16;
 const BASS = 48;
@@ -14,7 +12,7 @@ const FOUND = 512;
 
 const PAGE = 65536;
 
-/** What of WebAssembly is used here; the core knows no browser. */
+/** What of WebAssembly is used here. */
 interface Wasm {
   readonly Memory: new (size: { initial: number }) => { readonly buffer: ArrayBuffer; grow(pages: number): number };
   readonly Module: new (bytes: Uint8Array) => object;
@@ -53,7 +51,7 @@ export class KernelNear implements Near {
     this.#bytes = new Uint8Array(this.#memory.buffer);
   }
 
-  /** Null where there is no WebAssembly with vectors, or a policy forbids it. */
+  /** Null where there is no WebAssembly with vectors, or a policy forbids it: then the core's plain version does. */
   static create(): KernelNear | null {
     try {
       const { WebAssembly } = globalThis as unknown as { WebAssembly?: Wasm };

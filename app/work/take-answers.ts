@@ -1,0 +1,251 @@
+import {
+  arrangedTake,
+  coloursOf,
+  differentPaths,
+  distinct,
+  formatFrets,
+  fretsAt,
+  gripOf,
+  labelsOf,
+  likedFirst,
+  movement,
+  moveReason,
+  namedMove,
+  outcomesOf,
+  parseFrets,
+  pick,
+  pitchesOf,
+  plainNumeral,
+  priceMove,
+  pricePatch,
+  proposalsFor,
+  servesHow,
+  shapeAt,
+  spanOfColumns,
+  steeredPatch,
+  symbolOf,
+  waysOut,
+  wishFor,
+  type Midi,
+  type Proposal,
+  type Serves,
+  type SolvedTake,
+  type Span,
+  type Steer,
+} from '../../core/index.ts';
+import { follow, pause } from './follow.ts';
+import type {
+  ColoursWanted,
+  EasierGrip,
+  ListedGrips,
+  MovesWanted,
+  NextBest,
+  OtherWay,
+  PricedColour,
+  PricedGrips,
+  PricedMove,
+  Steered,
+  SteeredOutcome,
+} from './questions.ts';
+import type { Sessions } from './sessions.ts';
+
+/** Outcomes of steering that are priced: more than one looks through. */
+const MOST_OUTCOMES = 80;
+
+/** Beside the best: three in all are what one can compare. */
+const OTHER_WAYS = 2;
+
+/** Pitches a thread may have on the frets: where a top or an inner voice lies (A3 to E5, common practice). */
+const FRETTED_RINGS: readonly Midi[] = Array.from({ length: 20 }, (_, i) => 57 + i);
+
+/** A proposal with the price of the whole path through what it would put in its span. */
+function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove {
+  const { move, found } = proposal;
+  return {
+    id: move.id,
+    group: move.group,
+    name: namedMove(proposal, of.session.library.neck.open),
+    reason: moveReason(proposal),
+    mood: move.mood,
+    stray: move.stray,
+    parts: found.parts.map(({ chord, beats }) => ({
+      symbol: symbolOf(chord),
+      numeral: plainNumeral(chord, span.key),
+      beats,
+    })),
+    ...priceMove(of, span, proposal),
+  };
+}
+
+/** The grips of a column's chord, each with the exact price of taking it. */
+function gripsAt(of: SolvedTake, at: number, column: number): PricedGrips {
+  const chord = of.columns[column]!.chord!;
+  const found = of.session.search.gripAlternatives(at, chord);
+  const shapes = pick(
+    of.session.library,
+    found.map(({ shape }) => shape),
+  );
+  return {
+    chord,
+    shapes,
+    labels: labelsOf(chord, shapes),
+    extra: Int32Array.from(found, ({ cost }) => cost - of.best),
+  };
+}
+
+/** What can be asked of a take that is open under a name, once it is solved. */
+export const takeAnswers = (sessions: Sessions) => ({
+  /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. False: something newer came. */
+  async colours(
+    name: string,
+    column: number,
+    { grating, liked }: ColoursWanted,
+    onOption: (option: PricedColour) => void,
+  ): Promise<boolean> {
+    const priced = await sessions.price(name, 'colours', column);
+    if (priced === null) return false;
+    const { of, at, current } = priced;
+    const { slot, context } = of.columns[column]!;
+    for (const option of likedFirst(coloursOf(slot.entry.chord!, context, { grating }), liked)) {
+      const found = of.session.search.alternative(at, option.chord);
+      onOption({
+        ...option,
+        extra: found && found.cost - of.best,
+        grip: found && gripOf(option.chord, of.session.library, found.shape),
+      });
+      await pause();
+      if (!current()) return false;
+    }
+    return true;
+  },
+
+  /** Prices the moves over a span of columns, one by one; the best for the style first. False: something newer came. */
+  async moves(name: string, wanted: MovesWanted, onMove: (move: PricedMove) => void): Promise<boolean> {
+    const priced = await sessions.price(name, 'moves', wanted.from);
+    if (priced === null) return false;
+    const { of, current } = priced;
+    const span = spanOfColumns(of.slots, of.columns.slice(wanted.from, wanted.to + 1));
+    const rings = [...of.session.library.neck.open, ...(wanted.most === undefined ? FRETTED_RINGS : [])];
+    const all = span ? proposalsFor(span, { ...wanted, rings }) : [];
+    const groups = all.filter(({ move }, i) => all.findIndex((other) => other.move.group === move.group) === i);
+    /** Of the octaves in which a thread lies on the frets only the cheapest is told. */
+    const fretted = new Map<string, PricedMove>();
+    for (const proposal of wanted.most === undefined ? all : groups.slice(0, wanted.most)) {
+      const { ring } = proposal.found;
+      const one = pricedMove(of, span!, proposal);
+      if (ring === undefined || of.session.library.neck.open.includes(ring)) onMove(one);
+      else if (one.extra !== null) {
+        const key = `${one.id} ${ring % 12}`;
+        const known = fretted.get(key);
+        if (!known || one.extra < known.extra!) fretted.set(key, one);
+      }
+      await pause();
+      if (!current()) return false;
+    }
+    for (const one of fretted.values()) onMove(one);
+    return true;
+  },
+
+  /** Every grip of a column's chord with its labels and its exact price, cheapest first. */
+  async grips(name: string, column: number): Promise<ListedGrips | null> {
+    const priced = await sessions.price(name, 'grips', column);
+    if (priced === null) return null;
+    return gripsAt(priced.of, priced.at, column);
+  },
+
+  /** What would stand in a column if the grip that stands could not, after `before`; null: nothing, or something newer came. */
+  async nextBest(name: string, column: number, grip: string, before: readonly Midi[] | null): Promise<NextBest | null> {
+    const priced = await sessions.price(name, 'nextBest', column);
+    if (priced === null) return null;
+    const { of, at } = priced;
+    const chord = of.columns[column]!.chord!;
+    const stands = shapeAt(parseFrets(grip)!, of.session.library);
+    const next = of.session.search.gripAlternatives(at, chord).find(({ shape }) => shape !== stands);
+    if (!next || stands === null) return null;
+    const rival = (shape: number) => ({ shape, grip: gripOf(chord, of.session.library, shape) });
+    const [wanted, here] = [rival(next.shape), rival(stands)];
+    return {
+      grip: wanted.grip.grip,
+      movement: before === null ? 0 : movement(before, wanted.grip.pitches),
+      extra: next.cost - of.best,
+      wish: wishFor(wanted, here, before && { pitches: before }, chord, of.session.library),
+    };
+  },
+
+  /**
+   * Where the voices of the grip in a column can come to in the next that sounds, `ways` from the lowest up; the best
+   * serving first, and of those the cheapest. Null: there is no next, or something newer came.
+   */
+  async steer(name: string, column: number, grip: string, ways: readonly Steer[]): Promise<Steered | null> {
+    const priced = await sessions.price(name, 'steer', column);
+    const to = priced ? priced.of.index.findIndex((at, i) => i > column && at >= 0) : -1;
+    if (priced === null || to < 0) return null;
+    const { of, current } = priced;
+    const [left, right] = [of.columns[column]!, of.columns[to]!];
+    const frets = parseFrets(grip)!;
+    const pitches = distinct(frets.flatMap((fret, s) => (fret < 0 ? [] : [of.session.library.neck.open[s]! + fret])));
+    const all = outcomesOf({ pitches, frets }, ways, { from: left.chord!, to: right.chord! }, of.session.library);
+    const ticks = right.slot.start + right.slot.entry.ticks - left.slot.start;
+    const outcomes: SteeredOutcome[] = [];
+    for (const outcome of all.slice(0, MOST_OUTCOMES)) {
+      const patch = steeredPatch(left, grip, right, outcome, of.session.library);
+      const { extra } = pricePatch(of, { start: left.slot.start, ticks }, patch);
+      const { chord, shape } = outcome.end;
+      const between = [...(outcome.early ? [outcome.early] : []), ...outcome.late];
+      if (extra !== null)
+        outcomes.push({
+          ...outcome,
+          serves: servesHow(outcome, right.chord!),
+          grip: gripOf(chord, of.session.library, shape),
+          row: [
+            pitches,
+            ...between.map((one) => pitchesOf(of.session.library, one.shape)),
+            pitchesOf(of.session.library, shape),
+          ],
+          extra,
+          patch,
+        });
+      await pause();
+      if (!current()) return null;
+    }
+    const order = (serves: Serves) => outcomes.findIndex((one) => one.serves === serves);
+    const groups = new Map(outcomes.map(({ serves }) => [serves, order(serves)]));
+    outcomes.sort((a, b) => groups.get(a.serves)! - groups.get(b.serves)! || a.extra - b.extra);
+    return { to, outcomes, all: all.length };
+  },
+
+  /** The next best ways through the tune that differ for a quarter of the time, at most two; null: something newer came. */
+  async otherWays(name: string): Promise<OtherWay[] | null> {
+    const priced = await sessions.price(name, 'otherWays', 0);
+    if (priced === null) return null;
+    const { of, current } = priced;
+    // What stands keeps its tables: other ways are looked for beside it.
+    const { search, library } = sessions.beside(of.session);
+    const steps = differentPaths(search, library, of.nodes, OTHER_WAYS + 1);
+    const paths = await follow(steps, current);
+    return (
+      paths &&
+      paths
+        .slice(1)
+        .map((path) => {
+          const way = arrangedTake(of, path);
+          return { extra: way.cost - of.best, figures: way.figures, grips: way.columns.map(({ grip }) => grip) };
+        })
+        .sort((a, b) => a.extra - b.extra)
+    );
+  },
+
+  /** Easier grips in the place of the one that stands in a column, each with its price. */
+  async waysOut(name: string, column: number, grip: string): Promise<EasierGrip[] | null> {
+    const priced = await sessions.price(name, 'waysOut', column);
+    if (priced === null) return null;
+    const { chord, shapes, extra } = gripsAt(priced.of, priced.at, column);
+    const hard = Array.from({ length: shapes.size }, (_, i) => i).find((i) => formatFrets(fretsAt(shapes, i)) === grip);
+    if (hard === undefined) return [];
+    return waysOut(hard, shapes).map(({ id, shape }) => ({
+      way: id,
+      grip: gripOf(chord, shapes, shape),
+      extra: extra[shape]!,
+    }));
+  },
+});

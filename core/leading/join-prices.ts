@@ -1,0 +1,121 @@
+import type { Chord } from '../chord/chord.ts';
+import type { Neck } from '../neck/hand.ts';
+import { bassLeapPrice, omissible, shiftPrice, stepPrices, tendencyPrices, topLeapPrice } from './join-cost.ts';
+import type { Bounds } from './near/near.ts';
+import type { Place } from './place.ts';
+import { TENTH } from './units.ts';
+import type { Weights } from './weights.ts';
+import { contraryPrice, linePrice, type JoinWish, type Wished } from './wishes.ts';
+
+/** The prices of one join as tables in the search's numbers ({@link Fine}). */
+export interface JoinPrices extends Pick<JoinKind, 'place'> {
+  readonly weights: Weights;
+  /** By semitones a voice moves, 0–127. */
+  readonly step: Float64Array;
+  /** By pitch classes, from · 12 + to; null where nothing leans. */
+  readonly tend: Float64Array | null;
+  readonly entry: number;
+  readonly parallel: number;
+  /** By semitones the top note, and the lowest, rises, from −127 at 0 to 127 at 254. */
+  readonly top: Float64Array;
+  readonly bass: Float64Array;
+  /** For outer voices that move the same way. */
+  readonly contrary: number;
+  /** By position · 32 + position. */
+  readonly shift: Float64Array;
+  readonly anchor: number;
+  /** For the same grip again, 0 where it may be. */
+  readonly same: number;
+  /** Tones the later chord may leave out, as bits, and what each costs that was not just heard. */
+  readonly omitted: readonly { readonly bit: number; readonly price: number }[];
+  /** What bounds them, for the sets that sound before, or after. */
+  readonly near: { readonly before: Bounds; readonly after: Bounds };
+}
+
+/** Where a table by semitones risen has a voice that stays. */
+export const STILL = 127;
+
+/** What of a join does not depend on its chords. */
+export interface JoinKind {
+  readonly place: Place;
+  readonly haste: number;
+  /** Whether the same grip would say too little. */
+  readonly stale: boolean;
+  readonly wishes: readonly Wished<JoinWish>[];
+}
+
+/** The prices of a join between two chords, the earlier first. */
+export function joinPrices(
+  neck: Neck,
+  weights: Weights,
+  from: Chord,
+  to: Chord,
+  { place, haste, stale, wishes }: JoinKind,
+): JoinPrices {
+  const shift = new Float64Array(32 * 32);
+  for (let a = 0; a < neck.mm.length; a++) {
+    for (let b = 0; b < neck.mm.length; b++) shift[a * 32 + b] = shiftPrice(a, b, neck, weights, haste) * TENTH;
+  }
+  const lineTable = (voice: 'top' | 'bass', leap: typeof topLeapPrice) =>
+    Float64Array.from({ length: 2 * STILL + 1 }, (_, at) => {
+      const by = at - STILL;
+      const missed = wishes.reduce(
+        (sum, { wish, hard }) => sum + (wish.kind === voice ? linePrice(wish.way, by, hard) * weights.wish : 0),
+        0,
+      );
+      return (leap(Math.abs(by), weights, place) + missed) * TENTH;
+    });
+  const top = lineTable('top', topLeapPrice);
+  const inTenths = (table: Float64Array) => table.map((price) => price * TENTH);
+  const tend = tendencyPrices(from, to, weights);
+  const prices = {
+    weights,
+    place,
+    step: inTenths(stepPrices(weights)),
+    tend: tend && inTenths(tend),
+    entry: weights.entry * TENTH,
+    parallel: weights.parallel * TENTH,
+    top,
+    bass: lineTable('bass', bassLeapPrice),
+    contrary: wishes.reduce(
+      (sum, { wish, hard }) => sum + (wish.kind === 'contrary' ? contraryPrice(1, 1, hard) * weights.wish * TENTH : 0),
+      0,
+    ),
+    shift,
+    anchor: weights.anchor * TENTH,
+    same: stale ? weights.same * TENTH : 0,
+    omitted: omissible(to, weights)
+      .filter(({ price }) => price > 0)
+      .map(({ bit, price }) => ({ bit, price: price * TENTH })),
+  };
+  return { ...prices, near: { before: boundsOf(prices, true), after: boundsOf(prices, false) } };
+}
+
+/** The bounds of a join; `forward`: the side whose sets are looked for sounds first. */
+function boundsOf({ step, tend, top, bass, shift }: Omit<JoinPrices, 'near'>, forward: boolean): Bounds {
+  const inByte = (price: number) => Math.min(255, Math.floor(price / TENTH));
+  // The tables tell how far the later note lies over the earlier one, these how far the near one lies over the far one.
+  const outer = (table: Float64Array) => {
+    const by = (semitones: number) => table[STILL + (forward ? -semitones : semitones)]!;
+    const least = (from: number, to: number) => {
+      let found = Infinity;
+      for (let semitones = from; semitones <= to; semitones++) found = Math.min(found, by(semitones));
+      return found;
+    };
+    return Uint8Array.from({ length: 32 }, (_, i) =>
+      inByte(i === 0 ? least(-STILL, -16) : i === 31 ? least(15, STILL) : by(i - 16)),
+    );
+  };
+  return {
+    // A way further costs no less.
+    step: Uint8Array.from({ length: 16 }, (_, way) => inByte(step[way]!)),
+    tend: Uint8Array.from({ length: 12 * 16 }, (_, i) => {
+      const [far, near] = [i >> 4, i & 15];
+      if (tend === null || near > 11) return 0;
+      return inByte(tend[forward ? near * 12 + far : far * 12 + near]!);
+    }),
+    top: outer(top),
+    bass: outer(bass),
+    shift: Uint8Array.from(shift, inByte),
+  };
+}

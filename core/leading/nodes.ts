@@ -1,0 +1,52 @@
+import type { Chord } from '../chord/chord.ts';
+import { formatFrets, fretsAt, shapesOf } from '../grip/grips.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import type { Column } from '../take/columns.ts';
+import { quarterSeconds, secondsBetween, type Clock } from '../time/clock.ts';
+import type { LatticeNode } from './lattice.ts';
+import type { Place } from './place.ts';
+import type { Playing } from './rules/rule.ts';
+import { rulesOf } from './rules/table.ts';
+
+/** A chord that has lasted so many bars wants a new grip. */
+const LASTS_BARS = 2;
+
+/** Where each column stands in time. */
+export function placesOf(columns: readonly Column[], clock: Clock): readonly Place[] {
+  const quarter = quarterSeconds(clock);
+  return columns.map(({ slot: { start, opensPhrase, bar, since, entry } }): Place => ({
+    opensPhrase,
+    opensBar: entry.tick === 0,
+    lasts: bar - since >= LASTS_BARS,
+    seconds: secondsBetween(clock, start, start + entry.ticks),
+    quarter,
+  }));
+}
+
+/** Whether the hand has a grip for a chord that its player would take. */
+export function isPlayable(chord: Chord, library: ShapeLibrary, { banished }: Pick<Playing, 'banished'>): boolean {
+  const shapes = shapesOf(chord, library);
+  return banished.size === 0
+    ? shapes.length > 0
+    : shapes.some((shape) => !banished.has(formatFrets(fretsAt(library, shape))));
+}
+
+/** Columns as nodes of a lattice, and which node each is. */
+export interface Nodes {
+  readonly nodes: readonly LatticeNode[];
+  /** By column; −1 where no chord sounds, or none that the hand can hold: the path goes on past it. */
+  readonly index: readonly number[];
+}
+
+export function nodesOf(columns: readonly Column[], clock: Clock, library: ShapeLibrary, playing: Playing): Nodes {
+  const places = placesOf(columns, clock);
+  const nodes: LatticeNode[] = [];
+  const index = columns.map((column, i) => {
+    const { chord, wishes } = column;
+    if (chord === null || !isPlayable(chord, library, playing)) return -1;
+    const { weights } = playing.pricing;
+    const rules = rulesOf(column, playing);
+    return nodes.push({ chord, place: places[i]!, weights, rules, wishes, span: i, realisation: 0 }) - 1;
+  });
+  return { nodes, index };
+}

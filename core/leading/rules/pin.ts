@@ -1,0 +1,25 @@
+import { formatFrets, parseFrets, shapeAt, shapesOf } from '../../grip/grips.ts';
+import type { Column } from '../../take/columns.ts';
+import type { Voicing } from '../../take/layers/chord.ts';
+import type { Rule } from './rule.ts';
+
+/**
+ * A pinned grip stands, whatever else would. It is not obeyed where the hand cannot hold it or, unless voices were led
+ * there, it is no grip of the chord.
+ */
+export function pinRule(frets: readonly number[], led: Voicing['led']): Rule {
+  return {
+    key: `pin ${formatFrets(frets)}${led ? ' led' : ''}`,
+    pins: true,
+    narrow(shapes, chord, library) {
+      const shape = shapeAt(frets, library);
+      const stands = shape !== null && (led || shapesOf(chord, library).includes(shape));
+      return stands ? Uint32Array.of(shape) : shapes;
+    },
+  };
+}
+
+export function pinRules({ decision }: Pick<Column, 'decision'>): readonly Rule[] {
+  const frets = decision?.voicing ? parseFrets(decision.voicing.grip) : null;
+  return frets ? [pinRule(frets, decision!.voicing!.led)] : [];
+}

@@ -1,0 +1,22 @@
+import type { Column } from '../../take/columns.ts';
+import { areaRules } from './area.ts';
+import { banishedRules } from './banished.ts';
+import { pinRules } from './pin.ts';
+import { ringRules } from './ring.ts';
+import type { Playing, Rule } from './rule.ts';
+import { wishRules } from './wish.ts';
+
+/**
+ * Everything that restricts or prices the grips of a column, in the order it is applied: a later one chooses among what the
+ * earlier ones leave. A new restriction (a melody on top, a texture) is a module here and a line in this table.
+ */
+const RULES: readonly ((column: Column, playing: Playing) => readonly Rule[])[] = [
+  banishedRules,
+  pinRules,
+  ringRules,
+  wishRules,
+  areaRules,
+];
+
+export const rulesOf = (column: Column, playing: Playing): readonly Rule[] =>
+  RULES.flatMap((rules) => rules(column, playing));
