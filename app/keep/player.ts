@@ -1,8 +1,8 @@
 import { useCallback, useMemo, useState } from 'react';
-import { readPlayer, tuningKey, type Patch, type Player } from '../../core/index.ts';
+import { readPlayer, tuningKey, type Player } from '../../core/index.ts';
 import { useLatest } from './latest.ts';
 import { useCells, type KeptCells } from './cells.ts';
-import { KEPT_WORDS, stepOf, undoable, type Step } from './undoing.ts';
+import { afterStep, goOne, KEPT_WORDS, NO_HISTORY, stepOf, type History } from './undoing.ts';
 
 /** A player as the server keeps it. */
 export interface KeptPlayer {
@@ -32,17 +32,14 @@ export function usePlayer(cells: KeptCells['cells']): Player {
 export function useSettings({ id, name, settings }: KeptPlayer) {
   const [cells, edit] = useCells(`player:${id}`, settings, `settings of ${name}`);
   const player = usePlayer(cells);
-  const [past, setPast] = useState<readonly Step<unknown>[]>([]);
-  const [future, setFuture] = useState<readonly Step<unknown>[]>([]);
+  const [history, setHistory] = useState<History<unknown>>(NO_HISTORY);
   const [said, setSaid] = useState<string | null>(null);
-  const make = (patch: Patch<unknown>) => {
-    edit(patch);
-    return stepOf(cells, patch, '');
-  };
-  const takeBack = (step: Step<unknown>) => {
-    const { patch, kept } = undoable(cells, step);
-    setSaid(kept > 0 ? KEPT_WORDS : null);
-    return Object.keys(patch).length > 0 ? [make(patch)] : [];
+  const go = (way: 'undo' | 'redo') => {
+    const gone = goOne(history, cells, way);
+    if (!gone) return;
+    if (gone.patch) edit(gone.patch);
+    setSaid(gone.kept > 0 ? KEPT_WORDS : null);
+    setHistory(gone.history);
   };
   return {
     player,
@@ -55,24 +52,11 @@ export function useSettings({ id, name, settings }: KeptPlayer) {
         ([field, value]) => JSON.stringify(player[field as keyof Player]) !== JSON.stringify(value),
       );
       if (!differs) return;
-      const step = make(patch);
-      setPast((steps) => [...steps, step]);
-      setFuture([]);
+      setHistory(afterStep(history, stepOf(cells, patch, '')));
+      edit(patch);
     },
-    undo:
-      past.length === 0
-        ? null
-        : () => {
-            setFuture([...future, ...takeBack(past.at(-1)!)]);
-            setPast(past.slice(0, -1));
-          },
-    redo:
-      future.length === 0
-        ? null
-        : () => {
-            setPast([...past, ...takeBack(future.at(-1)!)]);
-            setFuture(future.slice(0, -1));
-          },
+    undo: history.undo.length === 0 ? null : () => go('undo'),
+    redo: history.redo.length === 0 ? null : () => go('redo'),
   };
 }
 

@@ -10,14 +10,12 @@ import {
   type Patch,
 } from '../../core/index.ts';
 import { theOutbox } from './browser.ts';
-import { KEPT_WORDS, stepOf, undoable, type Step } from './undoing.ts';
+import { afterStep, goOne, KEPT_WORDS, stepOf, type History, type Step } from './undoing.ts';
 
-interface TakeState {
+interface TakeState extends History<Decision> {
   readonly takeId: string | null;
   readonly version: number;
   readonly cells: Decisions;
-  readonly undo: readonly Step<Decision>[];
-  readonly redo: readonly Step<Decision>[];
   /** Said once when another window won. */
   readonly conflict: Kept | null;
   /** Said once when an undo did less than it might. */
@@ -30,10 +28,8 @@ interface TakeState {
   dismiss(): void;
 }
 
-const MOST_STEPS = 200;
 const historyKey = (takeId: string) => `heron.history.${takeId}`;
 
-type History = Pick<TakeState, 'undo' | 'redo'>;
 /** A change as this window kept it, read: it may be from before a newer version of the program. */
 const readPatch = (patch: unknown): Patch<Decision> =>
   Object.fromEntries(
@@ -51,9 +47,9 @@ function readSteps(steps: unknown): Step<Decision>[] {
 }
 
 /** The steps of this window's take from before a reload. What an earlier version remembered is let go. */
-function rememberedHistory(takeId: string): History {
+function rememberedHistory(takeId: string): History<Decision> {
   try {
-    const { undo, redo } = JSON.parse(sessionStorage.getItem(historyKey(takeId)) ?? '{}') as Partial<History>;
+    const { undo, redo } = JSON.parse(sessionStorage.getItem(historyKey(takeId)) ?? '{}') as Partial<History<Decision>>;
     return { undo: readSteps(undo), redo: readSteps(redo) };
   } catch {
     return { undo: [], redo: [] };
@@ -82,8 +78,7 @@ export const useTake = create<TakeState>((set, get) => {
     theOutbox().edit(`take:${takeId}`, version, patch, { label });
     return step;
   }
-  function keepHistory(undo: readonly Step<Decision>[], redo: readonly Step<Decision>[]): void {
-    const history = { undo: undo.slice(-MOST_STEPS), redo };
+  function keepHistory(history: History<Decision>): void {
     set(history);
     try {
       sessionStorage.setItem(historyKey(get().takeId!), JSON.stringify(history));
@@ -91,14 +86,15 @@ export const useTake = create<TakeState>((set, get) => {
       // No room: the steps can be undone until the page is loaded anew.
     }
   }
-  /** Takes back what still stands of a step; the step that takes that back, or null where nothing does. */
-  function takeBack(step: Step<Decision>): Step<Decision> | null {
-    const { patch, kept } = undoable(get().cells, step);
-    const done = Object.keys(patch).length > 0 ? commit(patch, step.label) : null;
-    if (kept > 0) set({ said: done ? KEPT_WORDS : `“${step.label}” cannot be undone. ${KEPT_WORDS}` });
-    return done;
+  function go(way: 'undo' | 'redo'): void {
+    const { undo, redo, cells } = get();
+    const gone = goOne({ undo, redo }, cells, way);
+    if (!gone) return;
+    const { patch, label, kept, history } = gone;
+    if (patch) commit(patch, label);
+    if (kept > 0) set({ said: patch ? KEPT_WORDS : `“${label}” cannot be undone. ${KEPT_WORDS}` });
+    keepHistory(history);
   }
-  const and = (steps: readonly Step<Decision>[], step: Step<Decision> | null) => (step ? [...steps, step] : steps);
   return {
     takeId: null,
     version: 1,
@@ -118,19 +114,11 @@ export const useTake = create<TakeState>((set, get) => {
       });
     },
     edit(patch, label) {
-      const { undo } = get();
-      keepHistory([...undo, commit(patch, label)], []);
-    },
-    undoOne() {
       const { undo, redo } = get();
-      const step = undo.at(-1);
-      if (step) keepHistory(undo.slice(0, -1), and(redo, takeBack(step)));
+      keepHistory(afterStep({ undo, redo }, commit(patch, label)));
     },
-    redoOne() {
-      const { undo, redo } = get();
-      const step = redo.at(-1);
-      if (step) keepHistory(and(undo, takeBack(step)), redo.slice(0, -1));
-    },
+    undoOne: () => go('undo'),
+    redoOne: () => go('redo'),
     dismiss: () => set({ conflict: null, said: null }),
   };
 });

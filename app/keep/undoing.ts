@@ -28,3 +28,48 @@ export function undoable<T>(
 
 /** Why an undo did less than it might. */
 export const KEPT_WORDS = 'What another window changed since stays as it is.';
+
+/** The steps of a window that can be undone, and those that can be made again, oldest first. */
+export interface History<T> {
+  readonly undo: readonly Step<T>[];
+  readonly redo: readonly Step<T>[];
+}
+export const NO_HISTORY: History<never> = { undo: [], redo: [] };
+
+const MOST_STEPS = 200;
+
+/** The history after a step: what was undone before cannot be made again. */
+export const afterStep = <T>({ undo }: History<T>, step: Step<T>): History<T> => ({
+  undo: [...undo, step].slice(-MOST_STEPS),
+  redo: [],
+});
+
+/** What going one step back, or forward again, comes to. */
+export interface Gone<T> {
+  /** What is to be changed; null: nothing of the step stands any more. */
+  readonly patch: Patch<T> | null;
+  readonly label: string;
+  /** What of the step others changed since, which stays. */
+  readonly kept: number;
+  readonly history: History<T>;
+}
+
+/** Goes one step back (`undo`) or forward again (`redo`); null where there is none. */
+export function goOne<T>(
+  history: History<T>,
+  cells: Readonly<Record<string, T>>,
+  way: 'undo' | 'redo',
+): Gone<T> | null {
+  const step = history[way].at(-1);
+  if (!step) return null;
+  const { patch, kept } = undoable(cells, step);
+  const nothing = Object.keys(patch).length === 0;
+  const [rest, other] = [history[way].slice(0, -1), history[way === 'undo' ? 'redo' : 'undo']];
+  const back = nothing ? other : [...other, stepOf(cells, patch, step.label)];
+  return {
+    patch: nothing ? null : patch,
+    label: step.label,
+    kept,
+    history: way === 'undo' ? { undo: rest, redo: back } : { undo: back, redo: rest },
+  };
+}

@@ -21,9 +21,9 @@ export interface Plain {
   root: boolean;
   tension: boolean;
 }
-export function plainOf(symbol: string, { frets, fingers, difficulty }: Grip): Plain {
+export function plainOf(symbol: string, { frets, fingers, difficulty }: Grip, open: readonly number[] = OPEN): Plain {
   const { root: rootPc, tensions: tensionPcs } = BY_HAND[symbol]!;
-  const set = [...new Set(frets.flatMap((fret, s) => (fret < 0 ? [] : [OPEN[s]! + fret])))].sort((x, y) => x - y);
+  const set = [...new Set(frets.flatMap((fret, s) => (fret < 0 ? [] : [open[s]! + fret])))].sort((x, y) => x - y);
   const lowest = set[0]! % 12;
   return {
     symbol,
@@ -105,17 +105,21 @@ export function voicesByTrying(a: Plain, b: Plain, w: Weights): number {
   return go(0, 0);
 }
 
-/** How little time there is for a shift, and whether the same grip says too little: by default as at `placeOf`. */
+/**
+ * How little time there is for a shift, whether the same grip again says too little where the chord changes, and whether it
+ * does though the chord stays, for it has lasted: by default as at `placeOf`.
+ */
 interface Otherwise {
   readonly haste?: number;
   readonly stale?: boolean;
+  readonly lasts?: boolean;
 }
 export function changeCost(
   a: Plain,
   b: Plain,
   w: Weights,
   { opensPhrase }: Pick<Place, 'opensPhrase'>,
-  { haste = HURRIED, stale = true }: Otherwise = {},
+  { haste = HURRIED, stale = true, lasts = false }: Otherwise = {},
 ): number {
   const firstFret = (g: Plain) => Math.min(...g.frets.filter((fret) => fret > 0));
   const [pa, pb] = [firstFret(a), firstFret(b)];
@@ -142,7 +146,7 @@ export function changeCost(
     shift +
     anew * w.anchor +
     (parallel ? w.parallel : 0) +
-    (stale && a.symbol !== b.symbol && a.frets.join() === b.frets.join() ? w.same : 0) +
+    (stale && (lasts || a.symbol !== b.symbol) && a.frets.join() === b.frets.join() ? w.same : 0) +
     omitted
   );
 }
@@ -191,17 +195,23 @@ export interface Apart {
   /** What wishes cost besides. */
   readonly ownWish?: (g: Plain) => number;
   readonly joinWish?: (a: Plain, b: Plain) => number;
+  /** The grips of each chord, of another hand. */
+  readonly all?: Readonly<Record<string, readonly Plain[]>>;
 }
 export function leastCost(
   symbols: string[],
   w: Weights,
-  { only = () => true, where = placeOf, ownWish = () => 0, joinWish = () => 0 }: Apart = {},
+  { only = () => true, where = placeOf, ownWish = () => 0, joinWish = () => 0, all = candidates }: Apart = {},
 ): number {
-  const lists = symbols.map((symbol, i) => candidates[symbol]!.filter((g) => only(i, g)));
+  const lists = symbols.map((symbol, i) => all[symbol]!.filter((g) => only(i, g)));
   const owns = lists.map((list) => list.map((g) => ownCost(g, w) + ownWish(g)));
   const joins = lists
     .slice(1)
-    .map((list, i) => lists[i]!.map((a) => list.map((b) => changeCost(a, b, w, where(i + 1)) + joinWish(a, b))));
+    .map((list, i) =>
+      lists[i]!.map((a) =>
+        list.map((b) => changeCost(a, b, w, where(i + 1), { lasts: where(i + 1).lasts }) + joinWish(a, b)),
+      ),
+    );
   let least = Infinity;
   const go = (i: number, from: number, cost: number): void => {
     if (i === lists.length) {

@@ -1,9 +1,22 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { gripOf } from '../grip/grips.ts';
+import { gripOf, shapesOf } from '../grip/grips.ts';
 import { run } from '../steps.ts';
-import { chordOf, nodeOf } from './by-hand.oracle.ts';
-import { placeOf, SOMEWHERE, CHORDS, library, candidates, leastCost, solved, AREA } from './by-trying.oracle.ts';
+import { buildLibrary } from '../grip/library.ts';
+import { DEFAULT_HAND } from '../neck/hand.ts';
+import { TUNINGS } from '../neck/tuning.ts';
+import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
+import {
+  placeOf,
+  SOMEWHERE,
+  CHORDS,
+  library,
+  candidates,
+  leastCost,
+  plainOf,
+  solved,
+  AREA,
+} from './by-trying.oracle.ts';
 import { chainOf } from './lattice.ts';
 import { Search } from './search.ts';
 import { DEFAULT_WEIGHTS, ONLY_MOVEMENT } from './weights.ts';
@@ -118,6 +131,50 @@ describe('the path found is the true optimum', () => {
         }
       }),
       { numRuns: 60, seed: 23 },
+    );
+  });
+
+  test('where chords last the same grip again has its price, by brute force', () => {
+    const lasting = (i: number) => ({ ...placeOf(i), lasts: i > 0 });
+    let changed = 0;
+    fc.assert(
+      fc.property(fc.constantFrom('C', 'Am7', 'G7', 'Em7'), fc.constantFrom('C', 'Am7', 'G7'), (held, other) => {
+        for (const symbols of [
+          [held, held],
+          [held, held, other],
+          [other, held, held],
+        ]) {
+          const { path } = solved(symbols, DEFAULT_WEIGHTS, [], lasting);
+          expect(path.cost).toBe(leastCost(symbols, DEFAULT_WEIGHTS, { where: lasting }));
+          if (path.cost !== solved(symbols, DEFAULT_WEIGHTS).path.cost) changed++;
+        }
+      }),
+      { numRuns: 12, seed: 26 },
+    );
+    expect(changed).toBeGreaterThan(6);
+  });
+
+  test('on seven strings it is the true optimum, too', () => {
+    const { strings: tuning } = TUNINGS.find(({ id }) => id === 'seven')!;
+    const seven = buildLibrary({ ...DEFAULT_HAND, tuning, highestFret: 2, pluck: 'pick', unusedStrings: [1] });
+    const all = Object.fromEntries(
+      Object.keys(CHORDS).map((symbol) => [
+        symbol,
+        Array.from(shapesOf(chordOf(symbol), seven), (shape) =>
+          plainOf(symbol, gripOf(chordOf(symbol), seven, shape), tuning),
+        ),
+      ]),
+    );
+    const playable = Object.keys(CHORDS).filter((symbol) => all[symbol]!.length > 0);
+    expect(playable.length).toBeGreaterThan(4);
+    // The lowest string is of use, where it is one.
+    expect(playable.some((symbol) => all[symbol]!.some(({ frets }) => frets[0]! >= 0))).toBe(true);
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...playable), { minLength: 2, maxLength: 3 }), weights, (symbols, w) => {
+        const nodes = symbols.map((symbol, i) => nodeOf(symbol, { place: placeOf(i), weights: w, area: AREA }));
+        expect(solvedChain(seven, nodes).path.cost).toBe(leastCost(symbols, w, { all }));
+      }),
+      { numRuns: 60, seed: 27 },
     );
   });
 });

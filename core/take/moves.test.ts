@@ -144,6 +144,23 @@ describe('a move that is made', () => {
   });
 });
 
+describe('how long a chord has stood', () => {
+  const ages = (text: string, cells: Decisions) =>
+    take(text)
+      .columns(cells)
+      .map(({ symbol, slot }) => `${symbol} ${slot.bar - slot.since}`);
+
+  test('one that a move put in is no older than the move, and what follows begins anew', () => {
+    const text = 'key: C\n| C | C | C | C |';
+    expect(ages(text, {})).toEqual(['C6 0', 'C6 1', 'C6 2', 'C6 3']);
+    const { made } = take(text);
+    const moved = ages(text, made('IIIm7-for-I', 2));
+    expect(moved.slice(0, 2)).toEqual(['C6 0', 'C6 1']);
+    expect(moved[2]).toMatch(/^Em\S* 0$/);
+    expect(moved[3]).toBe('C6 0');
+  });
+});
+
 /** What stands of a move in a tune, chord by chord. */
 const standsIn = (text: string, cells: Decisions) =>
   take(text)

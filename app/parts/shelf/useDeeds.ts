@@ -1,32 +1,52 @@
 import { useEffect, useRef } from 'react';
-import { useSubmit } from 'react-router';
+import { useRevalidator, useSubmit } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 
 type Fields = Readonly<Record<string, string>>;
 
+const LEFT = 'heron.left';
+const LOOK_AGAIN_MS = 500;
+
 /**
  * What is done to tunes as a whole: deleting, bringing back, renaming, copying. For each tune one after the other, so that
- * bringing one back waits until it is deleted, and for no other; what still waits when the page is left is sent then.
+ * bringing one back waits until it is deleted, and for no other. What is not answered yet when the page is left is sent
+ * then: the page takes what it asked along. All but a copy may come twice.
  */
 export function useDeeds() {
   const submit = useSubmit();
   const underWay = useRef(new Map<string, Promise<void>>());
   const unsent = useRef(new Set<Fields>());
+  const { revalidate } = useRevalidator();
   useEffect(() => {
     const sendAll = () => {
+      if (unsent.current.size > 0) sessionStorage.setItem(LEFT, '1');
       for (const fields of unsent.current) navigator.sendBeacon('/?index', new URLSearchParams(fields));
       unsent.current.clear();
     };
+    // What was sent on leaving may come to the server after this page was asked for.
+    const left = sessionStorage.getItem(LEFT) !== null;
+    sessionStorage.removeItem(LEFT);
+    const timer = left ? setTimeout(() => void revalidate(), LOOK_AGAIN_MS) : undefined;
     addEventListener('pagehide', sendAll);
-    return () => removeEventListener('pagehide', sendAll);
-  }, []);
+    return () => {
+      clearTimeout(timer);
+      removeEventListener('pagehide', sendAll);
+    };
+  }, [revalidate]);
   return (intent: string, { id }: { readonly id: string }, more: Fields = {}): Promise<void> => {
     const fields = { intent, id, ...more };
     unsent.current.add(fields);
     const how = { method: 'post', action: '/?index', navigate: false, fetcherKey: `${intent} ${id}` } as const;
     const done = (underWay.current.get(id) ?? Promise.resolve())
-      .then(() => (unsent.current.delete(fields) ? submit(fields, how) : undefined))
-      .then(() => theOutbox().announce(`tune:${id}`));
+      .then(() => {
+        if (!unsent.current.has(fields)) return;
+        if (intent === 'duplicate') unsent.current.delete(fields);
+        return submit(fields, how);
+      })
+      .then(() => {
+        unsent.current.delete(fields);
+        theOutbox().announce(`tune:${id}`);
+      });
     underWay.current.set(id, done);
     return done;
   };
