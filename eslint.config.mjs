@@ -5,6 +5,7 @@ import importX from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
+import { noCircles } from './scripts/no-circles.mjs';
 
 /** The core's folders in order: each may import only those before it. */
 const CORE_ORDER = [
@@ -86,14 +87,14 @@ export default tseslint.config(
   { files: ['**/*.{ts,tsx}'], extends: [js.configs.recommended, tseslint.configs.recommended] },
   {
     files: ['**/*.{ts,tsx}'],
-    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    plugins: { 'import-x': importX, 'react-hooks': reactHooks, ours: { rules: { 'no-circles': noCircles } } },
     languageOptions: { globals: { ...globals.browser, ...globals.node } },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
     rules: {
       ...reactHooks.configs.recommended.rules,
       // React's compiler leaves components with a virtualizer alone.
       'react-hooks/incompatible-library': 'off',
-      'import-x/no-cycle': 'error',
+      'ours/no-circles': 'error',
       'import-x/no-restricted-paths': ['error', { basePath: import.meta.dirname, zones }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',

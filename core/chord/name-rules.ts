@@ -1,4 +1,17 @@
-import type { Candidate } from './names.ts';
+import type { Degree } from '../pitch/degree.ts';
+import type { PitchClass } from '../pitch/pitch.ts';
+import type { Fit } from './namable.ts';
+
+/** What a rule of naming looks at. */
+export interface Candidate extends Fit {
+  readonly root: PitchClass;
+  /** What the lowest note is: a degree of the chord, `foreign` to it, or null where the name's root is below all. */
+  readonly under: Degree | 'foreign';
+  /** Notes of the chord, sounding or not, that are not in the key. */
+  readonly outside: number;
+  readonly rootOutside: boolean;
+  readonly withBass: boolean;
+}
 
 /**
  * What speaks against a name, in points off a hundred (common practice, tuned on the cases of the tests): the fewer, the

@@ -5,7 +5,7 @@ import type { PitchClass } from '../pitch/pitch.ts';
 import { degreeIn, noteIn, symbolOf, type Chord } from './chord.ts';
 import { tonesOf } from './kind.ts';
 import { FITS, type Fit } from './namable.ts';
-import { NAME_RULES, type NameRuleId } from './name-rules.ts';
+import { NAME_RULES, type Candidate, type NameRuleId } from './name-rules.ts';
 
 /** What is to be named. */
 export interface Sounding {
@@ -35,17 +35,6 @@ export interface ChordName {
   /** 100 less what its rules take; the best first. */
   readonly score: number;
   readonly rules: readonly NameRuleId[];
-}
-
-/** What a rule of naming looks at. */
-export interface Candidate extends Fit {
-  readonly root: PitchClass;
-  /** What the lowest note is: a degree of the chord, `foreign` to it, or null where the name's root is below all. */
-  readonly under: Degree | 'foreign';
-  /** Notes of the chord, sounding or not, that are not in the key. */
-  readonly outside: number;
-  readonly rootOutside: boolean;
-  readonly withBass: boolean;
 }
 
 /** Names that lose more than this are no help. */

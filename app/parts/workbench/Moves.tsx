@@ -2,44 +2,34 @@ import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { GROUP_NAMES, musical, type AppliedMove, type Column, type Style } from '../../../core/index.ts';
+import { GROUP_NAMES, musical, type AppliedMove, type Column } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';
 import { StyleSheet } from './StyleSheet.tsx';
+import type { Deeds, Selection } from './selection.ts';
 import type { Offered } from './useOffered.ts';
+import type { Tastes } from './useTaste.ts';
 
-/** How a player wants moves chosen in a tune. */
-export interface MovesTaste {
-  /** By id; null is any. */
-  readonly style: string | null;
-  readonly stray: number;
-  /** Moves switched off, by id. */
-  readonly off: readonly string[];
-}
-export const DEFAULT_TASTE: MovesTaste = { style: null, stray: 3, off: [] };
 const FARTHEST = 5;
 /** The choice that opens the styles. */
 const EDIT = 'edit';
 
 interface MovesProps {
-  readonly column: Column;
+  readonly at: Selection;
   readonly offered: Offered;
-  readonly taste: MovesTaste;
-  readonly onTaste: (taste: MovesTaste) => void;
-  readonly styles: readonly Style[];
-  readonly onStyle: (id: string, style: Style | null) => void;
-  /** What cannot be done there. */
-  readonly whyNot: readonly string[];
-  readonly onMake: (move: PricedMove) => void;
-  readonly onHear: (move: PricedMove) => void;
+  readonly taste: Tastes;
+  readonly deeds: Deeds;
 }
 
 /** What could be put in the selected span: chords, reason, how far it strays, and the exact price. */
 export function Moves(props: MovesProps) {
-  const { column, offered, taste, onTaste, styles, whyNot, onMake, onHear } = props;
+  const { at, offered, deeds } = props;
+  const { taste, setTaste: onTaste, styles } = props.taste;
+  const { column, whyNot } = at;
+  const { make: onMake, hearMove: onHear } = deeds;
   const { moves, words, setWords, trying, setTrying } = offered;
   const [editing, setEditing] = useState(false);
   return (
@@ -88,7 +78,7 @@ export function Moves(props: MovesProps) {
           onChange={(event) => setWords(event.target.value)}
         />
       </div>
-      {editing && <StyleSheet {...props} onClose={() => setEditing(false)} />}
+      {editing && <StyleSheet tastes={props.taste} onClose={() => setEditing(false)} />}
       <MoveRows column={column} moves={moves} trying={trying} onTry={setTrying} onMake={onMake} onHear={onHear} />
       {moves.length === 0 && (
         <p className="side-empty">
@@ -104,7 +94,10 @@ export function Moves(props: MovesProps) {
   );
 }
 
-interface MoveRowsProps extends Pick<MovesProps, 'column' | 'onMake' | 'onHear'> {
+interface MoveRowsProps {
+  readonly column: Column;
+  readonly onMake: (move: PricedMove) => void;
+  readonly onHear: (move: PricedMove) => void;
   readonly moves: readonly PricedMove[];
   readonly trying: number;
   readonly onTry: (index: number) => void;
@@ -221,13 +214,4 @@ function Stray({ stray }: { readonly stray: number }) {
       ))}
     </span>
   );
-}
-
-/** Whether a move answers to what is looked for: every word, in its name, group, mood, reason or chords. */
-export function answersTo({ name, group, mood, reason, parts }: PricedMove, words: string): boolean {
-  const text = [name, GROUP_NAMES[group], mood, reason, ...parts.map(({ symbol }) => symbol)].join(' ').toLowerCase();
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word));
 }

@@ -10,84 +10,47 @@ import {
   nextBestText,
   rootPositionText,
   whyText,
-  type ArrangedColumn,
-  type Column,
-  type Figures,
-  type Grip,
+  type Arrangement,
   type NoteNames,
-  type RootPosition,
-  type Style,
 } from '../../../core/index.ts';
-import type { NextBest, PricedMove } from '../../work/questions.ts';
+import type { NextBest } from '../../work/questions.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
-import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { BarChanges } from './Changes.tsx';
 import { Colours } from './Colours.tsx';
-import type { columnEdits } from './columnEdits.ts';
 import { Grips } from './Grips.tsx';
-import { BestMoves, Moves, type MovesTaste } from './Moves.tsx';
-import { Standing } from './Standing.tsx';
+import { BestMoves, Moves } from './Moves.tsx';
+import { WhatStands } from './WhatStands.tsx';
+import type { Deeds, Selection } from './selection.ts';
+import { HEADINGS, type OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
-
-export type OptionsTab = 'colour' | 'move' | 'grip' | 'voice' | 'wish';
+import type { Tastes } from './useTaste.ts';
+import type { useWhoPlays } from './useWhoPlays.ts';
 
 interface OptionsProps {
-  readonly column: Column;
-  /** The column as voiced, the last one before it that sounds, and the next. */
-  readonly here: ArrangedColumn | null;
-  readonly before: ArrangedColumn | null;
-  readonly after: ArrangedColumn | null;
-  readonly figures: Figures | null;
-  readonly rootPosition: RootPosition | null;
-  readonly noteNames: NoteNames;
-  readonly guitar: Guitar;
-  /** Where the player likes to stay. */
-  readonly area: readonly [number, number] | null;
+  readonly at: Selection;
+  /** The tune as a whole; null until it is voiced. */
+  readonly tune: Pick<Arrangement, 'figures' | 'rootPosition'> | null;
+  readonly who: Pick<ReturnType<typeof useWhoPlays>, 'guitar' | 'player'>;
   /** A newer result is on its way, and takes longer than one would notice. */
   readonly busy: boolean;
   readonly slow: boolean;
-  /** The selected span in words, and what cannot be done there. */
-  readonly place: string;
-  readonly whyNot: readonly string[];
   readonly tab: OptionsTab;
   readonly onTab: (tab: OptionsTab) => void;
   readonly offered: Offered;
-  /** What can be decided about the column. */
-  readonly decide: ReturnType<typeof columnEdits>;
+  readonly deeds: Deeds;
   /** Other changes the bar is known with. */
   readonly changes: BarChanges;
-  readonly taste: MovesTaste;
-  readonly onTaste: (taste: MovesTaste) => void;
-  /** Ours, then the player's own; and the one chosen for this tune, or null. */
-  readonly styles: readonly Style[];
-  readonly style: Style | null;
-  readonly onStyle: (id: string, style: Style | null) => void;
-  /** Whether colours that grate are shown too. */
-  readonly grating: boolean;
-  readonly onGrating: (grating: boolean) => void;
-  /** Keeps an option by its place in the list. */
-  readonly onKeep: (index: number) => void;
-  readonly onHear: (grip: Grip | null) => void;
-  readonly onMake: (move: PricedMove) => void;
-  readonly onHearMove: (move: PricedMove) => void;
+  readonly taste: Tastes;
   /** What is wished of the selected span, and where its voices go. */
   readonly wishes: ReactNode;
   readonly voices: ReactNode;
 }
 
-const HEADINGS: Readonly<Record<OptionsTab, string>> = {
-  colour: 'Colours',
-  move: 'Moves',
-  grip: 'Grips',
-  voice: 'Voices',
-  wish: 'Wishes',
-};
-
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
-  const { column, here, before, after, figures, rootPosition, noteNames, busy, slow, tab, onTab, offered } = props;
-  const behind = useAfterMusic(here) !== here;
+  const { at, tune, who, busy, slow, tab, onTab, offered, deeds, changes } = props;
+  const behind = useAfterMusic(at.here) !== at.here;
   return (
     <aside className="side" aria-label="Options for the selected chord" aria-busy={busy || behind}>
       <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
@@ -99,20 +62,10 @@ export function Options(props: OptionsProps) {
       </Tabs>
       <div className="side-head">
         <h2>
-          {HEADINGS[tab]} in {props.place}
+          {HEADINGS[tab]} in {at.place}
         </h2>
         {/* Voices need the room. */}
-        {tab !== 'voice' && (
-          <Standing
-            column={column}
-            here={here}
-            tab={tab}
-            offered={offered}
-            decide={props.decide}
-            changes={props.changes}
-            onHear={props.onHear}
-          />
-        )}
+        {tab !== 'voice' && <WhatStands at={at} tab={tab} offered={offered} deeds={deeds} changes={changes} />}
       </div>
       <div
         id="options-panel"
@@ -124,13 +77,10 @@ export function Options(props: OptionsProps) {
         <Listed {...props} />
       </div>
       <Way
-        here={here}
-        before={before}
-        after={after}
-        figures={figures}
-        rootPosition={rootPosition}
+        at={at}
+        tune={tune}
+        noteNames={who.player.noteNames}
         nextBest={offered.nextBest}
-        noteNames={noteNames}
         whole={tab !== 'voice' && tab !== 'grip'}
       />
       <p className="side-keys">
@@ -151,49 +101,50 @@ export function Options(props: OptionsProps) {
 
 /** What the open tab has on offer. */
 function Listed(props: OptionsProps) {
-  const { column, here, tab, offered, guitar, area, style, onKeep, onHear, onMake, onHearMove } = props;
+  const { at, tab, who, offered, deeds, taste } = props;
   const { trying, setTrying } = offered;
   if (tab === 'wish') return props.wishes;
   if (tab === 'voice') return props.voices;
-  if (tab === 'move') return <Moves {...props} onHear={onHearMove} />;
+  if (tab === 'move') return <Moves at={at} offered={offered} taste={taste} deeds={deeds} />;
   if (tab === 'grip')
     return (
       <Grips
-        chord={column.chord}
-        stands={here?.grip ?? null}
+        chord={at.column.chord}
+        stands={at.here?.grip ?? null}
         list={offered.grips}
-        guitar={guitar}
-        area={area}
+        guitar={who.guitar}
+        area={who.player.area}
         trying={trying}
         onTry={setTrying}
-        onKeep={onKeep}
-        onHear={onHear}
+        onKeep={deeds.keep}
+        onHear={deeds.hear}
       />
     );
   return (
     <>
       <Colours
-        column={column}
+        column={at.column}
         colours={offered.colours.list}
         trying={trying}
         onTry={setTrying}
-        style={style}
-        onKeep={onKeep}
-        onHear={onHear}
+        style={taste.chosen}
+        onKeep={deeds.keep}
+        onHear={deeds.hear}
       />
       {offered.colours.list.length > 0 && (
         <FormControlLabel
           className="options-switch"
-          control={<Switch size="small" checked={props.grating} onChange={(_, on) => props.onGrating(on)} />}
+          control={<Switch size="small" checked={taste.grating} onChange={(_, on) => taste.setGrating(on)} />}
           label="Show what grates, too"
         />
       )}
-      <BestMoves moves={offered.moves} onMake={onMake} onHear={onHearMove} />
+      <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />
     </>
   );
 }
 
-interface WayProps extends Pick<OptionsProps, 'here' | 'before' | 'after' | 'figures' | 'rootPosition' | 'noteNames'> {
+interface WayProps extends Pick<OptionsProps, 'at' | 'tune'> {
+  readonly noteNames: NoteNames;
   readonly nextBest: NextBest | null;
   /** Whether the way on and the tune are told, too: long lists need the room. */
   readonly whole: boolean;
@@ -201,8 +152,10 @@ interface WayProps extends Pick<OptionsProps, 'here' | 'before' | 'after' | 'fig
 
 /** Why the path comes to the column as it does, how it goes on, and the figures of the tune. */
 function WayHere(props: WayProps) {
-  const { here, before, after, figures, rootPosition, nextBest, noteNames, whole } = props;
-  if (!here?.grip || !figures) return null;
+  const { at, tune, nextBest, noteNames, whole } = props;
+  const { here, before, after } = at;
+  if (!here?.grip || !tune) return null;
+  const { figures, rootPosition } = tune;
   return (
     <dl className="side-figures">
       <dt>In</dt>
@@ -223,12 +176,10 @@ function WayHere(props: WayProps) {
           <dt>Tune</dt>
           <dd>
             {figuresText(figures)}
-            {rootPosition && (
-              <details className="side-cost">
-                <summary>beside root position</summary>
-                {rootPositionText(rootPosition)}.
-              </details>
-            )}
+            <details className="side-cost">
+              <summary>beside root position</summary>
+              {rootPositionText(rootPosition)}.
+            </details>
           </dd>
         </>
       )}

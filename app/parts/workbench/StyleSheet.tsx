@@ -23,13 +23,10 @@ import {
   type Style,
 } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
-import type { MovesTaste } from './Moves.tsx';
+import type { Tastes } from './useTaste.ts';
 
 interface StyleSheetProps {
-  readonly taste: MovesTaste;
-  readonly onTaste: (taste: MovesTaste) => void;
-  readonly styles: readonly Style[];
-  readonly onStyle: (id: string, style: Style | null) => void;
+  readonly tastes: Tastes;
   readonly onClose: () => void;
 }
 
@@ -37,7 +34,8 @@ const MOST_WANTED = 3;
 const isOurs = (style: Style) => STYLES.some(({ id }) => id === style.id);
 
 /** The styles as weights: ours to see and copy, a player's own to change; and a switch for every move of this tune. */
-export function StyleSheet({ taste, onTaste, styles, onStyle, onClose }: StyleSheetProps) {
+export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
+  const { taste, setTaste: onTaste, styles, setStyle: onStyle } = tastes;
   const [shown, setShown] = useState(taste.style ?? styles[0]!.id);
   const style = styles.find(({ id }) => id === shown) ?? styles[0]!;
   const change = (next: Style) => onStyle(next.id, next);

@@ -38,9 +38,10 @@ import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
 import { BenchKeys, type BenchActions } from './keys.ts';
 import { Banished, Conflict, Notices, Said } from './Notices.tsx';
-import { Options, type OptionsTab } from './Options.tsx';
+import { Options } from './Options.tsx';
 import { OtherWays } from './OtherWays.tsx';
 import { Stage } from './Stage.tsx';
+import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
 import { useOffered } from './useOffered.ts';
@@ -118,9 +119,8 @@ export function Workbench(props: WorkbenchProps) {
   const [cardsOpen, setCardsOpen] = useState(false);
   const [zoom, setZoom] = useRemembered<number>('zoom', 1);
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
-  const [grating, setGrating] = useRemembered('grating', false);
-  const { taste, styles, setTaste, setStyle } = useTaste(tuneId, props.styles, props.taste);
-  const style = styles.find(({ id }) => id === taste.style) ?? null;
+  const tastes = useTaste(tuneId, props.styles, props.taste);
+  const { taste, chosen: style, grating } = tastes;
 
   const column = columns[selected]!;
   const here = arranged?.[selected] ?? null;
@@ -314,35 +314,24 @@ export function Workbench(props: WorkbenchProps) {
           />
         </div>
         <Options
-          column={column}
-          here={here}
-          before={before}
-          after={after}
-          figures={arrangement?.figures ?? null}
-          rootPosition={arrangement?.rootPosition ?? null}
-          noteNames={player.noteNames}
-          guitar={guitar}
-          area={player.area}
+          at={{
+            column,
+            here,
+            before,
+            after,
+            place,
+            whyNot: tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE,
+          }}
+          tune={arrangement}
+          who={who}
           busy={solving.busy}
           slow={solving.phase !== null}
-          place={place}
-          whyNot={tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE}
           tab={tab}
           onTab={show}
           offered={offered}
-          decide={decide}
+          deeds={{ decide, keep, make, hear: hearing.grip, hearMove: hearing.move }}
           changes={changes}
-          taste={taste}
-          onTaste={setTaste}
-          styles={styles}
-          style={style}
-          onStyle={setStyle}
-          grating={grating}
-          onGrating={setGrating}
-          onKeep={keep}
-          onHear={hearing.grip}
-          onMake={make}
-          onHearMove={hearing.move}
+          taste={tastes}
           voices={
             <Voices
               voices={voices}

@@ -11,8 +11,8 @@ import {
 import type { useGripBook } from '../../keep/player.ts';
 import { useColours, useGrips, useMoves, useNextBest, useWaysOut } from '../../work/answers.ts';
 import type { MovesWanted, Solved, SteeredOutcome } from '../../work/questions.ts';
-import { answersTo } from './Moves.tsx';
-import type { OptionsTab } from './Options.tsx';
+import { answersTo } from './answersTo.ts';
+import type { OptionsTab } from './tabs.ts';
 import { useGripList } from './useGripList.ts';
 import { useVoices } from './useVoices.ts';
 

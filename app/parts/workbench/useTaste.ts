@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { STYLES, type Style } from '../../../core/index.ts';
 import { useCells, type KeptCells } from '../../keep/cells.ts';
-import { DEFAULT_TASTE, type MovesTaste } from './Moves.tsx';
+import { useRemembered } from '../../keep/remembered.ts';
+import { DEFAULT_TASTE, type MovesTaste } from './taste.ts';
 
 /** The styles there are, and how moves are chosen in a tune; both kept with the tunes. */
 export function useTaste(tuneId: string, keptStyles: KeptCells, keptTaste: KeptCells) {
@@ -9,11 +10,18 @@ export function useTaste(tuneId: string, keptStyles: KeptCells, keptTaste: KeptC
   const [tasteCells, editTaste] = useCells(`setting:taste.${tuneId}`, keptTaste, 'how moves are chosen');
   const taste = useMemo((): MovesTaste => ({ ...DEFAULT_TASTE, ...tasteCells }), [tasteCells]);
   const styles = useMemo(() => [...STYLES, ...(Object.values(ownCells) as Style[])], [ownCells]);
+  const [grating, setGrating] = useRemembered('grating', false);
   return {
     taste,
+    /** Ours, then the player's own; and the one chosen for this tune, or null. */
     styles,
+    chosen: styles.find(({ id }) => id === taste.style) ?? null,
+    /** Whether colours that grate are shown too. */
+    grating,
+    setGrating,
     setTaste: ({ style, stray, off }: MovesTaste) => editTaste({ style, stray, off }),
     /** Keeps a style of the player's own, or puts it away. */
     setStyle: (id: string, style: Style | null) => editStyles({ [id]: style }),
   };
 }
+export type Tastes = ReturnType<typeof useTaste>;

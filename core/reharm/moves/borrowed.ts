@@ -1,7 +1,8 @@
 /* Chords lent by the parallel mode, in place of a chord of the key. */
 import { symbolOf } from '../../chord/chord.ts';
 import type { Role } from '../role.ts';
-import { degreeChord, found, isPlace, isTonic, kept, shared, whole, type Move, type Stray } from './move.ts';
+import { degreeChord, found, isPlace, isTonic, kept, shared, whole, type Move } from './move.ts';
+import type { Stray } from './groups.ts';
 
 /** Columns: what is lent (degree and suffix), what it is there, the places it may stand in, stray, why. */
 const LENT: readonly (readonly [string, Role, readonly string[], Stray, string])[] = [

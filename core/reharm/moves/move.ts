@@ -5,25 +5,9 @@ import type { Key } from '../../pitch/key.ts';
 import { noteAbove, type NoteName } from '../../pitch/note.ts';
 import type { Midi } from '../../pitch/pitch.ts';
 import type { Role } from '../role.ts';
+import type { Group, Stray } from './groups.ts';
 import { evenly, type Span, type SpanChord } from './span.ts';
 import type { StyleId } from './styles.ts';
-
-export const GROUPS = [
-  'function',
-  'quality',
-  'dominant',
-  'diminished',
-  'borrowed',
-  'bass',
-  'approach',
-  'line',
-  'planing',
-  'delay',
-  'turnaround',
-  'upper',
-  'thread',
-] as const;
-export type Group = (typeof GROUPS)[number];
 
 /** A chord that a move puts in, how long, and what it is there. */
 export interface Part {
@@ -41,9 +25,6 @@ export interface Found {
   /** What the reason speaks of, ASCII: numerals, symbols, notes. */
   readonly args?: Readonly<Record<string, string>>;
 }
-
-/** 0 only colours, 5 is far out. */
-export type Stray = 0 | 1 | 2 | 3 | 4 | 5;
 
 /** A way to put other chords in a span. It reads the plain chart alone, never the result of a move. */
 export interface Move {

@@ -1,6 +1,7 @@
 import { symbolOf } from '../../chord/chord.ts';
 import type { Midi } from '../../pitch/pitch.ts';
-import { GROUPS, type Found, type Move } from './move.ts';
+import { type Found, type Move } from './move.ts';
+import { GROUPS } from './groups.ts';
 import type { Span } from './span.ts';
 import type { Style, StyleId } from './styles.ts';
 import { MOVES } from './table.ts';

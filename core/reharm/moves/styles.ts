@@ -1,4 +1,4 @@
-import type { Group, Stray } from './move.ts';
+import type { Group, Stray } from './groups.ts';
 
 export const STYLE_IDS = ['dancehall', 'afterglow', 'choir-loft', 'grit', 'open-water'] as const;
 export type StyleId = (typeof STYLE_IDS)[number];

@@ -2,7 +2,8 @@
 import { symbolOf, type Chord } from '../../chord/chord.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import type { Role } from '../role.ts';
-import { degreeChord, found, isTonic, kept, shared, type Move, type Stray } from './move.ts';
+import { degreeChord, found, isTonic, kept, shared, type Move } from './move.ts';
+import type { Stray } from './groups.ts';
 import type { Span } from './span.ts';
 
 /** What a chord written by its degree is in the key, for its colours. */

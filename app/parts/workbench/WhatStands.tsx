@@ -10,33 +10,31 @@ import {
   readingSentence,
   servingOf,
   servingText,
-  type ArrangedColumn,
   type Chord,
-  type Column,
   type Grip,
 } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { Changes, type BarChanges } from './Changes.tsx';
-import type { columnEdits } from './columnEdits.ts';
+import type { Deeds, Selection } from './selection.ts';
+import type { OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
 import { WaysOut } from './WaysOut.tsx';
 
-interface StandingProps {
-  readonly column: Column;
-  /** The column as voiced. */
-  readonly here: ArrangedColumn | null;
-  readonly tab: string;
+interface WhatStandsProps {
+  readonly at: Selection;
+  readonly tab: OptionsTab;
   readonly offered: Offered;
-  readonly decide: ReturnType<typeof columnEdits>;
+  readonly deeds: Deeds;
   /** Other changes the bar is known with. */
   readonly changes: BarChanges;
-  readonly onHear: (grip: Grip | null) => void;
 }
 
 /** What stands in the column and why, and what can be done with it. */
-function WhatStands(props: StandingProps) {
-  const { column, here, tab, offered, decide, changes, onHear } = props;
+function Told(props: WhatStandsProps) {
+  const { at, tab, offered, deeds, changes } = props;
+  const { column, here } = at;
+  const { decide } = deeds;
   const { slot, decision } = column;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
@@ -75,7 +73,7 @@ function WhatStands(props: StandingProps) {
           size="small"
           variant="outlined"
           startIcon={<VolumeUpOutlined />}
-          onClick={() => onHear(grip)}
+          onClick={() => deeds.hear(grip)}
           disabled={!grip}
           title="Between the chords before and after it"
         >
@@ -123,6 +121,6 @@ function WhatStands(props: StandingProps) {
     </>
   );
 }
-export const Standing = afterMusic(WhatStands);
+export const WhatStands = afterMusic(Told);
 
 const ledText = (chord: Chord, { pitches }: Grip) => servingText(servingOf(chord, maskOf(pitches.map(pitchClassOf))));

@@ -1,0 +1,25 @@
+import type { ArrangedColumn, Column, Grip } from '../../../core/index.ts';
+import type { PricedMove } from '../../work/questions.ts';
+import type { columnEdits } from './columnEdits.ts';
+
+/** What is selected on the bench. */
+export interface Selection {
+  readonly column: Column;
+  /** The column as voiced, the last one before it that sounds, and the next. */
+  readonly here: ArrangedColumn | null;
+  readonly before: ArrangedColumn | null;
+  readonly after: ArrangedColumn | null;
+  /** The selected span in words, and what cannot be done there. */
+  readonly place: string;
+  readonly whyNot: readonly string[];
+}
+
+/** What can be done with what is selected, and with what is on offer for it. */
+export interface Deeds {
+  readonly decide: ReturnType<typeof columnEdits>;
+  /** Keeps an option by its place in the list. */
+  keep(index: number): void;
+  make(move: PricedMove): void;
+  hear(grip: Grip | null): void;
+  hearMove(move: PricedMove): void;
+}
