@@ -32,6 +32,15 @@ export const TOKENS = {
   },
 } as const;
 
+/** The same as variables for our own style sheets: `--heron`, `--on-mark`. */
+const variables = (mode: keyof typeof TOKENS) =>
+  Object.fromEntries(
+    Object.entries(TOKENS[mode]).map(([name, colour]) => [
+      `--${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`,
+      colour,
+    ]),
+  );
+
 const palette = (mode: keyof typeof TOKENS) => {
   const t = TOKENS[mode];
   return {
@@ -54,6 +63,10 @@ export const theme = createTheme({
   },
   shape: { borderRadius: 8 },
   components: {
+    MuiCssBaseline: {
+      styleOverrides: { ':root': variables('light'), "[data-mui-color-scheme='dark']": variables('dark') },
+    },
+    MuiDialogTitle: { styleOverrides: { root: { fontFamily: 'var(--serif)' } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true, color: 'inherit' },

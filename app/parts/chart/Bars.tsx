@@ -19,6 +19,7 @@ import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { marksOf, type Mark } from '../reading/marks.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './chart.css';
 
 /** The chart as read: bars in lines as written, each chord with its numeral and its part among its neighbours. */
 export function Bars({ chart }: { readonly chart: Chart }) {

@@ -4,6 +4,7 @@ import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type Decoratio
 import { useContext, useEffect, useRef, useState } from 'react';
 import { changeBetween, problemText, type Problem } from '../../../core/index.ts';
 import { NonceContext } from '../../nonce.ts';
+import './chart.css';
 
 interface ChartEditorProps {
   /** The text it opens with; later changes come from typing. */

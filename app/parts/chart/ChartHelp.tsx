@@ -1,3 +1,5 @@
+import './chart.css';
+
 /** How a chart is written, on demand. */
 export function ChartHelp() {
   return (

@@ -30,6 +30,7 @@ import { ChartHelp } from './ChartHelp.tsx';
 import { MoveKey } from './MoveKey.tsx';
 import { OverWords } from './OverWords.tsx';
 import { SimplifyMenu } from './SimplifyMenu.tsx';
+import './chart.css';
 
 interface ChartPlaceProps {
   readonly tuneId: string;

@@ -22,6 +22,7 @@ import {
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './chart.css';
 
 interface MoveKeyProps {
   readonly tuneId: string;

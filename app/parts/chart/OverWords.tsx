@@ -7,6 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { CHORD_LENGTHS, overWordsText, type ChordLength, type WordsPiece } from '../../../core/index.ts';
+import './chart.css';
 
 const NAMES: Readonly<Record<ChordLength, string>> = { 0.5: 'half a bar', 1: 'a bar', 2: 'two bars' };
 

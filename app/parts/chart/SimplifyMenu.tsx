@@ -3,6 +3,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useMemo, useState } from 'react';
 import { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from '../../../core/index.ts';
+import './chart.css';
 
 const NAMES: Readonly<Record<Simplification, string>> = {
   'related-ii': 'The ii before its V',

@@ -2,6 +2,8 @@ import { musical, type Area, type NeckTone } from '../../../core/index.ts';
 import { Board } from '../neck/Board.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
+import '../neck/neck.css';
+import './grips.css';
 
 const PER_MM = 1.06;
 const SIDE = 20;

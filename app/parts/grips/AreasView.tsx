@@ -27,6 +27,7 @@ import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { AreaDiagram, areaWidth } from './AreaDiagram.tsx';
 import { GripRow } from './GripRow.tsx';
+import './grips.css';
 
 interface AreasViewProps {
   /** What is asked for, or what the grip in hand is heard as. */

@@ -20,6 +20,7 @@ import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { GripRow } from './GripRow.tsx';
+import './grips.css';
 
 interface AroundGripProps {
   readonly frets: Frets;

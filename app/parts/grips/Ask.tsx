@@ -9,6 +9,7 @@ import {
   type NoteName,
 } from '../../../core/index.ts';
 import { DraftField } from '../frame/DraftField.tsx';
+import './grips.css';
 
 interface AskProps {
   /** What is shown: a grip, or note names. */

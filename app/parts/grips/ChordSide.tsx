@@ -15,6 +15,7 @@ import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { Grips } from '../workbench/Grips.tsx';
 import type { GripList } from '../workbench/useGripList.ts';
+import './grips.css';
 
 interface ChordSideProps {
   readonly chord: Chord;

@@ -22,6 +22,7 @@ import { DraftField } from '../frame/DraftField.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { GripRow } from './GripRow.tsx';
+import './grips.css';
 
 interface ClimbViewProps {
   readonly chord: Chord;

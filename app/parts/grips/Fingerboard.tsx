@@ -17,6 +17,7 @@ import {
 import type { Guitar } from '../neck/layout.ts';
 import { LabelsChoice } from '../neck/LabelsChoice.tsx';
 import { Neck, type NeckLabels } from '../neck/Neck.tsx';
+import './grips.css';
 
 interface FingerboardProps {
   /** Empty: only notes were named. */

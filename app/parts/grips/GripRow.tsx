@@ -3,6 +3,7 @@ import { formatFrets, type Frets } from '../../../core/index.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
+import './grips.css';
 
 /** A grip in a row, with what stands over it and under it. */
 export interface RowGrip {

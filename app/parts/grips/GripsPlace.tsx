@@ -38,6 +38,8 @@ import { GripWordsFields, MyGrips, type GripUse } from './MyGrips.tsx';
 import { Names } from './Names.tsx';
 import { ThreadView } from './ThreadView.tsx';
 import { useAsked, type GripsView } from './useAsked.ts';
+import '../neck/neck.css';
+import './grips.css';
 
 interface GripsPlaceProps {
   readonly player: KeptPlayer;

@@ -7,6 +7,7 @@ import type { BareGrip } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import './grips.css';
 
 /** A bar of a tune with a grip pinned to it. */
 export interface GripUse {

@@ -4,6 +4,7 @@ import { musical, NAME_RULES, type ChordName } from '../../../core/index.ts';
 import type { GripMark } from '../../keep/player.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './grips.css';
 
 interface NamesProps {
   /** What stands in their place for now. */

@@ -20,8 +20,9 @@ import { useArrangement } from '../../work/solver.ts';
 import { DraftField } from '../frame/DraftField.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
-import { keyOf, makes, MoveRow } from '../workbench/Moves.tsx';
+import { keyOf, makes, MoveRow } from '../workbench/MoveRow.tsx';
 import { GripRow } from './GripRow.tsx';
+import './grips.css';
 
 interface ThreadViewProps {
   /** Chords that one note is to sound through, as typed. */

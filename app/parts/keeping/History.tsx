@@ -7,6 +7,7 @@ import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { whenText } from '../frame/when.ts';
+import './keeping.css';
 
 interface HistoryProps {
   readonly tuneId: string;

@@ -14,6 +14,7 @@ import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { agoText, counted, whenText } from '../frame/when.ts';
+import './keeping.css';
 
 type BackupKind = 'daily' | 'weekly' | 'by-hand' | 'before-restore' | 'before-migration' | 'brought-in';
 interface Backup {

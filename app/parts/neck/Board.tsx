@@ -1,3 +1,5 @@
+import './neck.css';
+
 interface BoardProps {
   /** The wires in sight; 0 is the nut. */
   readonly frets: readonly number[];

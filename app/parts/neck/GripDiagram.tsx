@@ -1,6 +1,7 @@
 import type { Grip } from '../../../core/index.ts';
 import { Board } from './Board.tsx';
 import { barresOf, DIAGRAM_MM, diagramWindow, type Guitar } from './layout.ts';
+import './neck.css';
 
 const LEFT = 22;
 const PER_MM = 0.66;

@@ -1,4 +1,5 @@
 import { NECK_LABELS, type NeckLabels } from './Neck.tsx';
+import './neck.css';
 
 interface LabelsChoiceProps {
   readonly labels: NeckLabels;

@@ -10,6 +10,7 @@ import {
 } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { barresOf, neckLayout, type Guitar, type NeckLayout } from './layout.ts';
+import './neck.css';
 
 /** What stands on the fingers' places. */
 export const NECK_LABELS = ['fingers', 'degrees', 'notes'] as const;

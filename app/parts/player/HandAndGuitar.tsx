@@ -19,6 +19,8 @@ import { TheGuitar } from './TheGuitar.tsx';
 import { TheHand } from './TheHand.tsx';
 import { TheRest } from './TheRest.tsx';
 import { WhatMatters } from './WhatMatters.tsx';
+import '../grips/grips.css';
+import './player.css';
 
 /** Chords that show what a setting gives and takes: plain, coloured, and wide ones. */
 const SAMPLE = ['C', 'G7', 'Bm7b5', 'Ebmaj9', 'F13'];

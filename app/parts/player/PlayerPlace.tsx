@@ -17,6 +17,7 @@ import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { HandAndGuitar } from './HandAndGuitar.tsx';
+import './player.css';
 
 interface PlayerPlaceProps {
   readonly players: readonly KeptPlayer[];

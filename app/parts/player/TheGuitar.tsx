@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { pitchText, TUNINGS, type Midi } from '../../../core/index.ts';
 import { Several } from '../frame/Choice.tsx';
 import { Draft, Flag, NumberDraft, type Settings } from './fields.tsx';
+import './player.css';
 
 const OWN = 'own';
 

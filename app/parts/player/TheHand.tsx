@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { Barres, FingerNumber } from '../../../core/index.ts';
 import { Choice, Several } from '../frame/Choice.tsx';
 import { Flag, NumberDraft, type Settings } from './fields.tsx';
+import './player.css';
 
 const REACHES = [
   ['Small', 90],

@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { noteText } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Draft, type Settings } from './fields.tsx';
+import './player.css';
 
 const ANYWHERE = 'any';
 

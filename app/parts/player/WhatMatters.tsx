@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { matterOf, MATTERS, TERM_NAMES, WEIGHED_TERMS, type Matter } from '../../../core/index.ts';
 import type { Settings } from './fields.tsx';
+import './player.css';
 
 const WORDS: Readonly<Record<Matter, string>> = {
   0: 'not at all',

@@ -1,6 +1,7 @@
 import { formatKey, headerKey, musical } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { Mark } from './marks.ts';
+import './reading.css';
 
 /** Under a chord: the bow of its ii–V, and the arrow to what it resolves to. Told in words elsewhere. */
 export function Tie({ mark }: { readonly mark: Mark | undefined }) {

@@ -19,6 +19,7 @@ import { SaveState } from '../frame/SaveState.tsx';
 import { TuneRow } from './TuneRow.tsx';
 import { useDeeds } from './useDeeds.ts';
 import { useTunes, type ShelfTune } from './useTunes.ts';
+import './shelf.css';
 
 interface ShelfProps {
   /** The first tunes, last changed first, and how many there are. */

@@ -4,6 +4,7 @@ import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { agoText } from '../frame/when.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import type { ShelfTune } from './useTunes.ts';
+import './shelf.css';
 
 interface TuneRowProps {
   readonly tune: ShelfTune;

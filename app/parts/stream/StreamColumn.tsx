@@ -3,6 +3,7 @@ import { memo, useRef, useState, type MouseEvent, type PointerEvent } from 'reac
 import { distinct, musical, pitchName, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { ribbonsBetween, standsOf, type Ribbon, type Stand } from './layout.ts';
+import './stream.css';
 
 interface StreamColumnProps {
   readonly column: ArrangedColumn;

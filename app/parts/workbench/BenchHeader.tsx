@@ -21,6 +21,7 @@ import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { BENCH_KEYS } from './keys.ts';
 import { Takes, type TakeName } from './Takes.tsx';
+import './workbench.css';
 
 interface BenchHeaderProps {
   readonly chart: Chart;

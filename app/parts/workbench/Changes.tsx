@@ -3,6 +3,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { musical, type Alternate } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './workbench.css';
 
 export interface BarChanges {
   readonly alternates: readonly Alternate[];

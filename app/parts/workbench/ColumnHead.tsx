@@ -5,6 +5,7 @@ import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './workbench.css';
 
 /** A column as it is to be shown, known before it is voiced. */
 export type ShownColumn = Column & { readonly numeral: string; readonly hasChanges: boolean };

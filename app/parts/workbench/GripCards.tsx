@@ -4,6 +4,7 @@ import type { ArrangedColumn } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import './workbench.css';
 
 interface GripCardsProps {
   readonly title: string;

@@ -16,6 +16,7 @@ import {
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import type { GripList } from './useGripList.ts';
+import './workbench.css';
 
 interface GripFiltersProps {
   readonly list: GripList;

@@ -25,6 +25,7 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 import { GripFilters } from './GripFilters.tsx';
 import { OptionRow } from './OptionRow.tsx';
 import type { GripList, ListedGrip } from './useGripList.ts';
+import './workbench.css';
 
 interface GripsProps {
   /** Null: no chord sounds. */

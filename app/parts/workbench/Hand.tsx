@@ -31,6 +31,7 @@ import { LabelsChoice } from '../neck/LabelsChoice.tsx';
 import { Neck, type NeckLabels } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './workbench.css';
 
 const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
 

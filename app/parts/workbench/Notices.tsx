@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { problemLine, type Kept } from '../../../core/index.ts';
 import type { Phase } from '../../work/questions.ts';
 import type { Solving } from '../../work/solver.ts';
+import './workbench.css';
 
 interface NoticesProps {
   readonly tuneId: string;

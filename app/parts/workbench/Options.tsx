@@ -2,7 +2,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import type { ReactNode } from 'react';
+import { Suspense, type ReactNode } from 'react';
 import {
   costText,
   figuresText,
@@ -15,17 +15,21 @@ import {
 } from '../../../core/index.ts';
 import type { NextBest } from '../../work/questions.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
+import { later } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { BarChanges } from './Changes.tsx';
 import { Colours } from './Colours.tsx';
-import { Grips } from './Grips.tsx';
-import { BestMoves, Moves } from './Moves.tsx';
+import { BestMoves } from './MoveRow.tsx';
 import { WhatStands } from './WhatStands.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import { HEADINGS, type OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
 import type { Tastes } from './useTaste.ts';
 import type { useWhoPlays } from './useWhoPlays.ts';
+import './workbench.css';
+
+const Moves = later(async () => (await import('./Moves.tsx')).Moves);
+const Grips = later(async () => (await import('./Grips.tsx')).Grips);
 
 interface OptionsProps {
   readonly at: Selection;
@@ -74,7 +78,9 @@ export function Options(props: OptionsProps) {
         aria-busy={!offered.priced}
         className={`side-panel ${slow ? 'stale' : ''}`}
       >
-        <Listed {...props} />
+        <Suspense>
+          <Listed {...props} />
+        </Suspense>
       </div>
       <Way
         at={at}

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { figuresText, priceText } from '../../../core/index.ts';
 import type { OtherWay } from '../../work/questions.ts';
+import './workbench.css';
 
 interface OtherWaysProps {
   /** Whether they were asked for. */

@@ -19,6 +19,7 @@ import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
+import './workbench.css';
 
 interface StageProps {
   /** What stands in each column now, known before it is voiced. */

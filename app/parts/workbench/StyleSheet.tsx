@@ -24,6 +24,7 @@ import {
 } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { Tastes } from './useTaste.ts';
+import './workbench.css';
 
 interface StyleSheetProps {
   readonly tastes: Tastes;

@@ -1,11 +1,13 @@
 import Divider from '@mui/material/Divider';
 import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import { Anchored } from '../frame/Anchored.tsx';
 import { Deleted, useDeleted } from '../frame/Deleted.tsx';
-import { NameDialog } from '../frame/NameDialog.tsx';
+import { later } from '../frame/later.tsx';
+
+const NameDialog = later(async () => (await import('../frame/NameDialog.tsx')).NameDialog);
 
 /** A take, to be chosen. */
 export interface TakeName {
@@ -79,14 +81,18 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
           </MenuItem>,
         ]}
       </Anchored>
-      <NameDialog
-        key={`${takeId} ${String(renaming)}`}
-        open={renaming}
-        what="take"
-        name={here?.name ?? ''}
-        onClose={() => setRenaming(false)}
-        onName={(name) => void submit('rename', takeId, { name })}
-      />
+      <Suspense>
+        {renaming && (
+          <NameDialog
+            key={`${takeId} ${String(renaming)}`}
+            open={renaming}
+            what="take"
+            name={here?.name ?? ''}
+            onClose={() => setRenaming(false)}
+            onName={(name) => void submit('rename', takeId, { name })}
+          />
+        )}
+      </Suspense>
       <Deleted
         deleted={deleted}
         onUndo={async ({ id }) => {

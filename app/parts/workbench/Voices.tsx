@@ -23,6 +23,7 @@ import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';
 import type { VoicesSteered } from './useVoices.ts';
+import './workbench.css';
 
 interface VoicesProps {
   readonly voices: VoicesSteered;

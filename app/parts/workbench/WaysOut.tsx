@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { difficultyWord, priceText, wayOutText, type Grip } from '../../../core/index.ts';
 import type { EasierGrip } from '../../work/questions.ts';
+import './workbench.css';
 
 interface WaysOutProps {
   /** Null where none are looked for. */

@@ -20,6 +20,7 @@ import type { Deeds, Selection } from './selection.ts';
 import type { OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
 import { WaysOut } from './WaysOut.tsx';
+import './workbench.css';
 
 interface WhatStandsProps {
   readonly at: Selection;

@@ -18,6 +18,7 @@ import { Choice } from '../frame/Choice.tsx';
 import { DraftField } from '../frame/DraftField.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import './workbench.css';
 
 interface WishesProps {
   /** The first column of what is selected; its wishes are those it lies in. */

@@ -1,5 +1,5 @@
 import Snackbar from '@mui/material/Snackbar';
-import { useEffect, useMemo, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import {
   clockOfChart,
@@ -27,19 +27,18 @@ import { followOutbox, useTake } from '../../keep/take.ts';
 import type { PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
+import { later, useLaterParts } from '../frame/later.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
 import { barChanges } from './barChanges.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { columnEdits, wayPatch } from './columnEdits.ts';
 import { exportsOf } from './exports.ts';
-import { GripCards } from './GripCards.tsx';
 import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
 import { BenchKeys, type BenchActions } from './keys.ts';
 import { Banished, Conflict, Notices, Said } from './Notices.tsx';
 import { Options } from './Options.tsx';
-import { OtherWays } from './OtherWays.tsx';
 import { Stage } from './Stage.tsx';
 import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
@@ -50,9 +49,8 @@ import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
 import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
-import { Voices } from './Voices.tsx';
 import { wishEdits } from './wishEdits.ts';
-import { Wishes } from './Wishes.tsx';
+import './workbench.css';
 
 interface WorkbenchProps {
   readonly tuneId: string;
@@ -72,6 +70,11 @@ interface WorkbenchProps {
   /** The text as typed has problems, and an older one stands here. */
   readonly outdated: boolean;
 }
+
+const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
+const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
+const Voices = later(async () => (await import('./Voices.tsx')).Voices);
+const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
 
 const NONE: readonly string[] = [];
 const NO_UNMET: Arrangement['unmet'] = [];
@@ -245,6 +248,7 @@ export function Workbench(props: WorkbenchProps) {
     },
   });
 
+  useLaterParts(arranged !== null);
   const files = exportsOf(score, player);
   return (
     <Frame
@@ -263,8 +267,8 @@ export function Workbench(props: WorkbenchProps) {
           onPlay={hearing.play}
           volumes={playback.volumes}
           onVolumes={playback.changeVolumes}
-          onMidi={files.midi}
-          onTab={files.tab}
+          onMidi={() => void files.midi()}
+          onTab={() => void files.tab()}
           onCards={() => setCardsOpen(true)}
           tuneId={tuneId}
           players={props.players}
@@ -369,9 +373,11 @@ export function Workbench(props: WorkbenchProps) {
           }
         />
       </div>
-      {cardsOpen && arranged && (
-        <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
-      )}
+      <Suspense>
+        {cardsOpen && arranged && (
+          <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
+        )}
+      </Suspense>
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       <Snackbar open={playback.failed !== null} message={playback.failed} />
       <Conflict kept={store.conflict} onClose={dismiss} />
