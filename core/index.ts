@@ -171,7 +171,15 @@ export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts
 export { DEFAULT_WEIGHTS, matterOf, ONLY_MOVEMENT, pricingFor, type Pricing, type Weights } from './leading/weights.ts';
 export type { Terms } from './leading/terms.ts';
 export { shiftMm } from './leading/join-cost.ts';
-export { allowedMs, handChange, neededMs, rateChange, type ChangeRating, type HandChange } from './leading/change.ts';
+export {
+  allowedMs,
+  handChange,
+  neededMs,
+  rateChange,
+  type ChangeRating,
+  type HandChange,
+  type HandShape,
+} from './leading/change.ts';
 export {
   climb,
   CLIMB_LINES,

@@ -3,18 +3,23 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, newTune, openBench, test } from './player.ts';
 
 test('a form posted from elsewhere changes nothing', async ({ request, page }) => {
-  await page.goto('/');
-  const before = await page.locator('.shelf-tune').count();
+  const id = await newTune(page, 'title: Ours\n| C |\n');
   for (const headers of [{ origin: 'http://evil.example' }, { 'sec-fetch-site': 'cross-site' }] as Record<
     string,
     string
   >[]) {
-    const reply = await request.post('/?index', { headers, form: { intent: 'new' }, maxRedirects: 0 });
+    const form = { intent: 'rename', id, title: 'Theirs' };
+    const reply = await request.post('/?index', { headers, form, maxRedirects: 0 });
     expect(reply.status()).toBeGreaterThanOrEqual(400);
     expect((await request.post('/edits', { headers, data: {} })).status()).toBeGreaterThanOrEqual(400);
   }
+  await page.goto(`/tunes/${id}/chart`);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Ours');
+  // From here it would have been another matter.
+  const own = await request.post('/?index', { form: { intent: 'rename', id, title: 'Renamed' } });
+  expect(own.status()).toBe(200);
   await page.reload();
-  expect(await page.locator('.shelf-tune').count()).toBeLessThanOrEqual(before + 2);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Renamed');
 });
 
 test('bad edits and oversized bodies are answered, and the server stays up', async ({ request }) => {

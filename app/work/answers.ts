@@ -165,8 +165,10 @@ export function useOtherWays({ name, result }: Solved, wanted: boolean): readonl
 }
 
 /**
- * One answer of the worker to what `of` names; null while there is none, or when something newer came. Where a `place` is
- * named, the last answer about it stays until the newer one is there.
+ * The worker's answer to one question; null until it is there. `of` names the question: as long as it is the same, nothing
+ * is asked again. `place` names what it is about: the last answer about it stays until the newer one is there. (The grips of
+ * column 3 after the eighth result: `of` is `3/G7/8`, `place` is `3/G7`. After the ninth those of the eighth stay on the
+ * screen until the others have come.)
  */
 function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>, place = of): T | null {
   const [answer, setAnswer] = useState<{ readonly of: string; readonly place: string; readonly value: T | null }>({

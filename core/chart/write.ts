@@ -3,14 +3,14 @@ import { beatsPerBar, type Meter } from '../time/meter.ts';
 import type { Entry } from './chart.ts';
 import { mostShares, sharesOf } from './shares.ts';
 
-type Held = Pick<Entry, 'chord' | 'beats'>;
+type Lasting = Pick<Entry, 'chord' | 'beats'>;
 
 /**
  * The chords of a bar as the grammar writes them: without dots where that says it, else with as few as will
  * do in equal shares. Two chords of two beats are `C F`, three beats and one are `C . . F`. Throws when no
  * share of the bar fits.
  */
-export function entriesText(entries: readonly Held[], meter: Meter, beats = beatsPerBar(meter)): string {
+export function entriesText(entries: readonly Lasting[], meter: Meter, beats = beatsPerBar(meter)): string {
   const counts = Array.from({ length: mostShares(meter) + 1 - entries.length }, (_, i) => entries.length + i);
   const ways = counts.flatMap((count) => {
     const shares = sharesOf(count, meter, beats);
@@ -28,7 +28,7 @@ export function entriesText(entries: readonly Held[], meter: Meter, beats = beat
 const CLOSE = 1e-9;
 
 /** The entries over these shares, a dot for each share a chord is held; null when they do not fall on them. */
-function dotted(entries: readonly Held[], shares: readonly number[]): string | null {
+function dotted(entries: readonly Lasting[], shares: readonly number[]): string | null {
   const tokens: string[] = [];
   for (const { chord, beats } of entries) {
     tokens.push(chord ? symbolOf(chord) : 'N.C.');

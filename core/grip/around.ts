@@ -157,7 +157,7 @@ export function smallChangeOf<Known extends KnownGrip>(
   let best: { readonly price: number; readonly change: SmallChange<Known> } | null = null;
   for (const of of known) {
     if (of.frets.length !== frets.length) continue;
-    for (const at of placesOf(of.frets, highestFret)) {
+    for (const at of slidAlong(of.frets, highestFret)) {
       const changes = frets.flatMap((fret, string) => {
         const before = at[string]!;
         if (before === fret) return [];
@@ -173,7 +173,7 @@ export function smallChangeOf<Known extends KnownGrip>(
 }
 
 /** A known grip wherever it can lie: where it is, and, without open strings, all along the neck. */
-function placesOf(frets: Frets, highestFret: number): Frets[] {
+function slidAlong(frets: Frets, highestFret: number): Frets[] {
   if (frets.includes(0)) return [frets];
   const fretted = frets.filter((fret) => fret > 0);
   const [low, high] = [Math.min(...fretted), Math.max(...fretted)];

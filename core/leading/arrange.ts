@@ -94,15 +94,15 @@ export function arrangementOf(
   };
 }
 
-interface Standing {
+interface Voiced {
   readonly column: Column;
   readonly grip: Grip;
 }
 
 /** The hard wishes that a grip, or the change to it, does not meet. */
 function unmetIn(
-  before: Standing | null,
-  { column, grip, shape }: Standing & { readonly shape: number },
+  before: Voiced | null,
+  { column, grip, shape }: Voiced & { readonly shape: number },
   library: ShapeLibrary,
 ): readonly Wish[] {
   const own = gripWishes(column.wishes).filter(

@@ -40,8 +40,9 @@ export class Fingerer {
   /** Whether a finger of the last search was refused for its distance: higher up the neck it may reach. */
   #refused = false;
   /**
-   * Whether what was searched last cannot be held wherever it lies. Then nor can it with further notes on higher strings:
-   * who holds those holds the lower ones with the same fingers.
+   * Whether the notes searched last cannot be held anywhere on the neck. Then a shape that adds notes on higher strings need
+   * not be searched: who could hold it, could hold its lower notes with the same fingers. (Five notes on five frets want five
+   * fingers: they are hopeless, and so is every shape that begins with them.)
    */
   hopeless = false;
   #ways = 0;

@@ -70,7 +70,7 @@ export function holdingsOf(frets: readonly number[], hand: Hand, fingerer = new 
 export function holdingOf(frets: readonly number[], fingers: ArrayLike<number>, neck: Neck): Holding {
   const fretted = frets.filter((fret) => fret > 0);
   const tenths: Record<DifficultyPart, number> = {
-    ...fingersParts(placesOf(frets, fingers), neck),
+    ...fingersParts(fingersDown(frets, fingers), neck),
     reach: reachPrice(fretted.length === 0 ? 0 : neck.mm[Math.max(...fretted)]! - neck.mm[Math.min(...fretted)]!),
     mutes: mutesPrice(innerMutes(frets).length),
     position:
@@ -90,7 +90,7 @@ export function holdingOf(frets: readonly number[], fingers: ArrayLike<number>, 
   };
 }
 
-interface Placed {
+interface FingerDown {
   readonly finger: number;
   readonly fret: number;
   readonly slanted: boolean;
@@ -99,7 +99,7 @@ interface Placed {
 }
 
 /** The fingers in use, index first, each with its fret and its outer strings. */
-function placesOf(frets: readonly number[], fingers: ArrayLike<number>): Placed[] {
+function fingersDown(frets: readonly number[], fingers: ArrayLike<number>): FingerDown[] {
   return [1, 2, 3, 4, THUMB].flatMap((finger) => {
     const strings = frets.flatMap((fret, s) => (fret > 0 && fingers[s] === finger ? [s] : []));
     if (strings.length === 0) return [];
@@ -109,7 +109,7 @@ function placesOf(frets: readonly number[], fingers: ArrayLike<number>): Placed[
   });
 }
 
-function fingersParts(places: readonly Placed[], { mm }: Neck): Record<'fingers' | 'barre' | 'stretch', number> {
+function fingersParts(places: readonly FingerDown[], { mm }: Neck): Record<'fingers' | 'barre' | 'stretch', number> {
   const parts = { fingers: 0, barre: 0, stretch: 0 };
   let crossed = 0;
   places.forEach(({ finger, fret, slanted, from, to }, i) => {
@@ -136,7 +136,7 @@ function fingersParts(places: readonly Placed[], { mm }: Neck): Record<'fingers'
  */
 function mutersOf(frets: readonly number[], fingers: ArrayLike<number>): (Finger | null)[] {
   const inner = new Set(innerMutes(frets));
-  const flat = placesOf(frets, fingers);
+  const flat = fingersDown(frets, fingers);
   return frets.map((_, s) => {
     if (!inner.has(s)) return null;
     const across = flat.find(({ from, to }) => from < s && s < to);

@@ -98,10 +98,10 @@ function rewritten(text: string, chart: Chart, chordAt: ReadonlyMap<string, Chor
   return lines.join('');
 }
 
-type Held = Pick<Entry, 'chord' | 'beats'>;
+type Lasting = Pick<Entry, 'chord' | 'beats'>;
 
 /** A bar's chords after dropping; a chord that took another's time is one with its neighbour of the same name. */
-function merged(bar: Bar, chordAt: ReadonlyMap<string, Chord | null>): readonly Held[] {
+function merged(bar: Bar, chordAt: ReadonlyMap<string, Chord | null>): readonly Lasting[] {
   const held: { chord: Chord | null; beats: number; taken: boolean }[] = [];
   for (const entry of bar.entries) {
     const chord = chordAt.get(placeOf(bar.number, entry)) ?? entry.chord;
@@ -114,6 +114,6 @@ function merged(bar: Bar, chordAt: ReadonlyMap<string, Chord | null>): readonly 
 }
 
 const nameOf = (chord: Chord | null) => (chord ? symbolOf(chord) : 'N.C.');
-const sameChords = (a: readonly Held[], b: readonly Held[]) =>
+const sameChords = (a: readonly Lasting[], b: readonly Lasting[]) =>
   a.length === b.length &&
   a.every(({ chord, beats }, i) => nameOf(chord) === nameOf(b[i]!.chord) && beats === b[i]!.beats);

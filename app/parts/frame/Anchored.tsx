@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
-import { useState, type ReactNode } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
+import { MenuLater } from './later.tsx';
 import { Tool } from './Tool.tsx';
 
 interface AnchoredProps {
@@ -14,11 +14,16 @@ interface AnchoredProps {
 /** A button with a menu under it. */
 export function Anchored({ label, icon, text, className = '', children }: AnchoredProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [opened, setOpened] = useState(false);
+  const open = (at: HTMLElement) => {
+    setAnchor(at);
+    setOpened(true);
+  };
   const close = () => setAnchor(null);
   return (
     <>
       {text === undefined ? (
-        <Tool label={label} onClick={(event) => setAnchor(event.currentTarget)}>
+        <Tool label={label} onClick={(event) => open(event.currentTarget)}>
           {icon}
         </Tool>
       ) : (
@@ -28,14 +33,18 @@ export function Anchored({ label, icon, text, className = '', children }: Anchor
           aria-haspopup="menu"
           {...(icon !== null && { 'aria-label': label })}
           startIcon={icon}
-          onClick={(event) => setAnchor(event.currentTarget)}
+          onClick={(event) => open(event.currentTarget)}
         >
           <span>{text}</span>
         </Button>
       )}
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        {children(close)}
-      </Menu>
+      {opened && (
+        <Suspense>
+          <MenuLater anchorEl={anchor} open={anchor !== null} onClose={close}>
+            {children(close)}
+          </MenuLater>
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,8 +1,10 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useAway } from '../../keep/away.ts';
 import { theOutbox, useOutgoing } from '../../keep/browser.ts';
-import { NotSaved } from './NotSaved.tsx';
+import { later } from './later.tsx';
+
+const NotSaved = later(async () => (await import('./NotSaved.tsx')).NotSaved);
 
 /** Whether what was done is safe, always in sight. */
 export function SaveState({ unsaved = false }: { /** Typed, and not yet on its way. */ readonly unsaved?: boolean }) {
@@ -37,7 +39,11 @@ export function SaveState({ unsaved = false }: { /** Typed, and not yet on its w
           </Button>
         )}
       </span>
-      <NotSaved open={open && aside.length > 0} aside={aside} onClose={() => setOpen(false)} />
+      {open && (
+        <Suspense>
+          <NotSaved open={aside.length > 0} aside={aside} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

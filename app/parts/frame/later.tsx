@@ -10,6 +10,9 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
   return lazy(async () => ({ default: await load() }));
 }
 
+/** The menu of the controls, for what opens one. */
+export const MenuLater = later(async () => (await import('@mui/material/Menu')).default);
+
 /** Fetches all such parts while the page is at rest; also for when the server is away. */
 export function useLaterParts(ready: boolean): void {
   useEffect(() => {

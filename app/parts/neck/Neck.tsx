@@ -6,6 +6,7 @@ import {
   type Chord,
   type Finger,
   type Grip,
+  type HandShape,
   type NoteNames,
 } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
@@ -178,10 +179,8 @@ function Area({ area: [from, to], guitar, at }: { area: readonly [number, number
   );
 }
 
-type Held = Pick<Grip, 'frets' | 'fingers'>;
-
 /** From each finger to where it goes next: a slide on its own string, or lifted to another. */
-function Paths({ grip, next, at }: { grip: Held; next: Held; at: NeckLayout }) {
+function Paths({ grip, next, at }: { grip: HandShape; next: HandShape; at: NeckLayout }) {
   return (
     <>
       {([1, 2, 3, 4, 'T'] as const).map((number) => {
@@ -203,12 +202,12 @@ function Paths({ grip, next, at }: { grip: Held; next: Held; at: NeckLayout }) {
 }
 
 /** Where a finger stands: its lowest string, if it lies over several. */
-function placeOf({ frets, fingers }: Held, number: Finger): { string: number; fret: number } | null {
+function placeOf({ frets, fingers }: HandShape, number: Finger): { string: number; fret: number } | null {
   const string = fingers.indexOf(number);
   return string < 0 ? null : { string, fret: frets[string]! };
 }
 
-function Ghosts({ grip, next, at }: { grip: Held | null; next: Held; at: NeckLayout }) {
+function Ghosts({ grip, next, at }: { grip: HandShape | null; next: HandShape; at: NeckLayout }) {
   return (
     <>
       {next.frets.map((fret, s) => {

@@ -8,20 +8,21 @@ import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import Divider from '@mui/material/Divider';
 import MenuItem from '@mui/material/MenuItem';
-import Popover from '@mui/material/Popover';
-import Slider from '@mui/material/Slider';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Anchored } from '../frame/Anchored.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
+import { later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { BENCH_KEYS } from './keys.ts';
 import { Takes, type TakeName } from './Takes.tsx';
 import './workbench.css';
+
+const VolumesSheet = later(async () => (await import('./Volumes.tsx')).Volumes);
 
 interface BenchHeaderProps {
   readonly chart: Chart;
@@ -173,37 +174,16 @@ export const BenchHeader = afterMusic(Header);
 
 function Volumes({ volumes, onVolumes }: Pick<BenchHeaderProps, 'volumes' | 'onVolumes'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const slider = (name: 'guitar' | 'click', label: string) => (
-    <label className="volume">
-      {label}
-      <Slider
-        size="small"
-        min={0}
-        max={1}
-        step={0.05}
-        value={volumes[name]}
-        aria-label={`${label} volume`}
-        onChange={(_, value) => onVolumes({ ...volumes, [name]: value as number })}
-      />
-    </label>
-  );
   return (
     <>
       <Tool label="Volume" onClick={(event) => setAnchor(event.currentTarget)}>
         <VolumeUpOutlined fontSize="small" />
       </Tool>
-      <Popover
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      >
-        <div className="volumes">
-          {slider('guitar', 'Guitar')}
-          {slider('click', 'Click')}
-          <p>With headphones, start low.</p>
-        </div>
-      </Popover>
+      {anchor && (
+        <Suspense>
+          <VolumesSheet anchor={anchor} volumes={volumes} onVolumes={onVolumes} onClose={() => setAnchor(null)} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import {
   allowedMs,
   changeText,
@@ -25,6 +24,7 @@ import {
   type Midi,
   type Player,
 } from '../../../core/index.ts';
+import { MenuLater } from '../frame/later.tsx';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { LabelsChoice } from '../neck/LabelsChoice.tsx';
@@ -157,6 +157,7 @@ interface FingeringsProps extends Pick<HandProps, 'guitar' | 'chosen' | 'onFinge
 /** Other ways to finger the grip, easiest first; the one that stands was chosen by the path, or by the player. */
 function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [opened, setOpened] = useState(false);
   const text = formatFingers(grip.fingers);
   const most = (all[0]?.difficulty ?? 0) + WORTH_A_LOOK;
   const ways = all.filter(
@@ -174,25 +175,32 @@ function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsPr
         size="small"
         className="hand-fingerings"
         aria-haspopup="menu"
-        onClick={(event) => setAnchor(event.currentTarget)}
+        onClick={(event) => {
+          setAnchor(event.currentTarget);
+          setOpened(true);
+        }}
       >
         Fingering {now + 1} of {ways.length}
         {chosen !== null && ', yours'}
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} className="fingerings">
-        {ways.map(({ fingers, difficulty, parts }, i) => (
-          <MenuItem key={i} selected={i === now} onClick={() => choose(formatFingers(fingers))}>
-            <GripDiagram grip={{ frets: grip.frets, fingers }} guitar={guitar} />
-            <span>
-              {formatFingers(fingers)}
-              <small>
-                {difficultyWord(difficulty)} {difficulty}: {difficultyText(parts)}
-              </small>
-            </span>
-          </MenuItem>
-        ))}
-        {chosen !== null && <MenuItem onClick={() => choose(null)}>As the chords around it like best</MenuItem>}
-      </Menu>
+      <Suspense>
+        {opened && (
+          <MenuLater anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} className="fingerings">
+            {ways.map(({ fingers, difficulty, parts }, i) => (
+              <MenuItem key={i} selected={i === now} onClick={() => choose(formatFingers(fingers))}>
+                <GripDiagram grip={{ frets: grip.frets, fingers }} guitar={guitar} />
+                <span>
+                  {formatFingers(fingers)}
+                  <small>
+                    {difficultyWord(difficulty)} {difficulty}: {difficultyText(parts)}
+                  </small>
+                </span>
+              </MenuItem>
+            ))}
+            {chosen !== null && <MenuItem onClick={() => choose(null)}>As the chords around it like best</MenuItem>}
+          </MenuLater>
+        )}
+      </Suspense>
     </>
   );
 }

@@ -33,9 +33,11 @@ export interface Near {
   /** Takes in one side of a join: what it costs at least to come to each of its sets, in tenths, and the join's bounds. */
   load(side: Side, totals: Float64Array, bounds: Bounds): void;
   /**
-   * Finds which sets of so many voices may cost less than `limit` tenths with `fixed` and the way to `far`: all that do, and
-   * some that do not. Returns how many; `found[2c]` is the c-th, counted from the first of these sets, `found[2c + 1]` what
-   * it costs at least.
+   * Sets of `voices` voices that may be near to a far set: to come to the set, `fixed`, and the way from it to `far` may cost
+   * less than `limit` tenths in all. Every set that costs less is among them, and some that do not. Returns how many; of the
+   * c-th, `found[2c]` is its place among the sets of so many voices, `found[2c + 1]` what it costs at least. (Of three sets
+   * that cost 0, 40 and 6 to come to, all a semitone of 10 tenths from `far`, those under a limit of 30 are the first and the
+   * last: 2 is returned, and `found` begins 0, 10, 2, 16.)
    */
   find(voices: number, far: Far, fixed: number, limit: number): number;
   readonly found: Int32Array;

@@ -14,7 +14,7 @@ import type { Span } from './span.ts';
 const LOWEST: Midi = 35;
 const HIGHEST: Midi = 84;
 
-interface Held {
+interface WithNote {
   readonly chord: Chord;
   readonly degree: Degree;
   /** The degree that rubs, where only a colour that grates holds the note. */
@@ -22,7 +22,7 @@ interface Held {
 }
 
 /** What a chord becomes so that it holds a note: the colour it takes anyway, else the steadiest, else one that grates. */
-function holding(chord: Chord, context: ColourContext, pc: PitchClass): Held | null {
+function holding(chord: Chord, context: ColourContext, pc: PitchClass): WithNote | null {
   const above = (pc - pitchClass(chord.root) + 12) % 12;
   const degreeIn = (kind: Kind) => tonesOf(kind).find((degree) => semitones(degree) === above);
   const steady = [defaultColour(chord, context).chord.kind, ...colourKinds(chord, context).map(([, kind]) => kind)];
@@ -39,7 +39,7 @@ function holding(chord: Chord, context: ColourContext, pc: PitchClass): Held | n
 
 /** The span with one pitch class in all its chords, once for each octave it can be kept in; `rubbing`: whether one grates. */
 function threaded(span: Span, pc: PitchClass, rubbing: boolean): readonly Found[] {
-  const held: Held[] = [];
+  const held: WithNote[] = [];
   for (const [i, { chord, role }] of span.chords.entries()) {
     const next = span.chords[i + 1]?.chord ?? span.next?.chord ?? null;
     const one = holding(chord, { role, next, key: span.key }, pc);
