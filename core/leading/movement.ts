@@ -1,46 +1,9 @@
 import { MOST_STRINGS } from '../neck/tuning.ts';
 
 /**
- * Least non-crossing movement between two ascending sets of pitches, in semitones: the smaller set
- * is matched into the larger in order, Σ|Δ| least; voices left over enter or leave and do not move.
- * `movement([60, 64, 67], [60, 65, 69])` is 3 (C major to F major, D. Tymoczko, "The Geometry of
- * Musical Chords", Science 313, 2006). Reads `an` pitches of `a` from `ai`, `bn` of `b` from `bi`;
- * at most seven of each.
- */
-export function movementBetween(
-  a: ArrayLike<number>,
-  ai: number,
-  an: number,
-  b: ArrayLike<number>,
-  bi: number,
-  bn: number,
-): number {
-  if (an > bn) return movementBetween(b, bi, bn, a, ai, an);
-  const slack = bn - an;
-  if (slack === 0) {
-    let sum = 0;
-    for (let k = 0; k < an; k++) sum += Math.abs(a[ai + k]! - b[bi + k]!);
-    return sum;
-  }
-  // best[j]: least movement of the voices so far with the last of them at b[k + j′], j′ ≤ j.
-  best.fill(0);
-  for (let k = 0; k < an; k++) {
-    const pitch = a[ai + k]!;
-    let least = Infinity;
-    for (let j = 0; j <= slack; j++) {
-      const here = best[j]! + Math.abs(pitch - b[bi + k + j]!);
-      if (here < least) least = here;
-      best[j] = least;
-    }
-  }
-  return best[slack]!;
-}
-const best = new Float64Array(MOST_STRINGS);
-
-/**
  * The least price of going from one ascending set of pitches to the next, voice by voice without crossing: `step[n]` for
- * n semitones, and `tend[from · 12 + to]` by pitch class, where something leans (else null). Reads as `movementBetween`;
- * `a` sounds first.
+ * n semitones, and `tend[from · 12 + to]` by pitch class, where something leans (else null). Reads `an` pitches
+ * of `a` from `ai`, `bn` of `b` from `bi`, at most seven of each; `a` sounds first.
  */
 export function voicesPrice(
   a: ArrayLike<number>,
@@ -74,6 +37,7 @@ export function voicesPrice(
     }
     return after;
   }
+  // best[j]: the least price of the voices so far, the last of them paired at most j places on.
   best.fill(0);
   for (let k = 0; k < few; k++) {
     let least = Infinity;
@@ -87,6 +51,8 @@ export function voicesPrice(
   }
   return best[slack]!;
 }
+
+const best = new Float64Array(MOST_STRINGS + 1);
 
 const voicePrice = (from: number, to: number, step: Float64Array, tend: Float64Array | null): number =>
   tend === null ? step[Math.abs(from - to)]! : step[Math.abs(from - to)]! + tend[(from % 12) * 12 + (to % 12)]!;
@@ -116,11 +82,17 @@ export function pairsUnder(
 /** Sums of prices differ in their last digits. */
 const TINY = 1e-6;
 
-/** Movement between two lists of sounding pitches; unisons count once. */
+/** A voice's way as it is told: in semitones, whatever leans. */
+const SEMITONES = Float64Array.from({ length: 128 }, (_, way) => way);
+
+/**
+ * Least non-crossing movement between two lists of sounding pitches, in semitones: the smaller set is matched into the larger
+ * in order, Σ|Δ| least; voices left over enter or leave and do not move. Unisons count once. `movement([60, 64, 67], [60, 65,
+ * 69])` is 3 (C major to F major, D. Tymoczko, "The Geometry of Musical Chords", Science 313, 2006).
+ */
 export function movement(a: readonly number[], b: readonly number[]): number {
-  const from = distinct(a);
-  const to = distinct(b);
-  return movementBetween(from, 0, from.length, to, 0, to.length);
+  const [from, to] = [distinct(a), distinct(b)];
+  return voicesPrice(from, 0, from.length, to, 0, to.length, SEMITONES, null);
 }
 
 /** Pitches of `a` that sound on in `b`. */
@@ -133,26 +105,8 @@ export function distinct(pitches: readonly number[]): number[] {
 }
 
 /**
- * Which voice goes where under the least movement: pairs of indices into the two sets of pitches,
- * ascending; with several equally short ways the lowest voices pair first. Voices without a pair
- * enter or leave.
+ * Which voice goes where under the least movement: pairs of indices into the two sets of pitches, ascending; with several
+ * equally short ways the lowest voices pair first. Voices without a pair enter or leave.
  */
-export function voicePairs(a: readonly number[], b: readonly number[]): readonly (readonly [number, number])[] {
-  if (a.length > b.length) return voicePairs(b, a).map(([j, i]) => [i, j] as const);
-  const goal = movementBetween(a, 0, a.length, b, 0, b.length);
-  const pairs: [number, number][] = [];
-  let spent = 0;
-  let j = 0;
-  for (let i = 0; i < a.length; i++) {
-    for (; ; j++) {
-      const step = Math.abs(a[i]! - b[j]!);
-      const rest = movementBetween(a, i + 1, a.length - i - 1, b, j + 1, b.length - j - 1);
-      if (spent + step + rest === goal && b.length - j - 1 >= a.length - i - 1) {
-        pairs.push([i, j++]);
-        spent += step;
-        break;
-      }
-    }
-  }
-  return pairs;
-}
+export const voicePairs = (a: readonly number[], b: readonly number[]): readonly (readonly [number, number])[] =>
+  pairsUnder(a, b, SEMITONES, null);

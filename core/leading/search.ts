@@ -2,7 +2,7 @@ import { symbolOf, type Chord } from '../chord/chord.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { remembered } from '../remember.ts';
 import { run } from '../steps.ts';
-import { extend, type Reached } from './extend.ts';
+import { extend } from './extend.ts';
 import { joinTerms } from './join.ts';
 import { joinPrices, type JoinPrices } from './join-prices.ts';
 import { Kept } from './kept.ts';
@@ -11,8 +11,9 @@ import type { Near } from './near/near.ts';
 import { PlainNear } from './near/plain.ts';
 import { hasteOf, isStale } from './place.ts';
 import { statesOf, stateTerms, type States } from './states.ts';
+import { leastThrough, nearestOf, normalised, ownTable, reachedBy, sameNumbers, through, type Table } from './table.ts';
 import { NOTHING, type Terms } from './terms.ts';
-import { inTenths, type Fine, type Tenths } from './units.ts';
+import { inTenths, type Tenths } from './units.ts';
 import { joinWishes } from './wishes.ts';
 
 /** The best path: its nodes, a shape of the library for each, and its price. */
@@ -34,19 +35,6 @@ export type Passage = Omit<Path, 'nodes'>;
 export interface Progress {
   readonly done: number;
   readonly total: number;
-}
-
-/**
- * Prices of the states of a node, seen from one end of the lattice: `base` is the least of them, `above[j]` what state j
- * costs beyond it. `by[j]` is the node nearer to that end by which it is reached (the how-manieth of its neighbours), and
- * `via[j]` the state there; at the end itself there is none.
- */
-interface Table {
-  readonly base: Fine;
-  readonly above: Float64Array;
-  readonly via: Int32Array;
-  /** Null where there is one neighbour only. */
-  readonly by: Uint8Array | null;
 }
 
 /** A node with its states, and the keys of what they depend on. */
@@ -370,60 +358,6 @@ const STEPS_KEPT = 12;
 const STATE_WORK = 1000;
 const plus = ({ work, tables }: { work: number; tables: number }, missing: 0 | 1, more: number) =>
   missing === 0 ? { work, tables } : { work: work + more, tables: tables + 1 };
-
-const NOWHERE = new Int32Array();
-const ownTable = ({ own }: States): Table => normalised({ price: own, via: NOWHERE });
-
-function normalised({ price, via }: Reached): Table {
-  let base = Infinity;
-  for (const one of price) if (one < base) base = one;
-  return { base, above: price.map((one) => one - base), via, by: null };
-}
-
-/** The table of a node that is reached by the cheapest of several ways; of equally cheap ones the first. */
-function nearestOf(ways: readonly Table[]): Table {
-  const base = Math.min(...ways.map((way) => way.base));
-  const size = ways[0]!.above.length;
-  const above = new Float64Array(size).fill(Infinity);
-  const via = new Int32Array(size);
-  const by = new Uint8Array(size);
-  ways.forEach((way, k) => {
-    for (let j = 0; j < size; j++) {
-      const here = way.base - base + way.above[j]!;
-      if (here >= above[j]!) continue;
-      above[j] = here;
-      via[j] = way.via[j]!;
-      by[j] = k;
-    }
-  });
-  return { base, above, via, by };
-}
-
-/** The price of the best whole path through a state, from its two tables: what it costs itself is in both. */
-const through = ({ own }: States, forward: Table, backward: Table, j: number): Fine =>
-  forward.base + backward.base + (forward.above[j]! + backward.above[j]! - own[j]!);
-
-/** The state through which the best path goes, the first of equally good ones. */
-function leastThrough(states: States, forward: Table, backward: Table): { state: number; price: Fine } {
-  let best = { state: 0, price: Infinity };
-  for (let j = 0; j < states.size; j++) {
-    const price = through(states, forward, backward, j);
-    if (price < best.price) best = { state: j, price };
-  }
-  return best;
-}
-
-/** The node and its state by which a state is reached. */
-function reachedBy({ via, by }: Table, neighbours: readonly number[], state: number) {
-  return { node: neighbours[by ? by[state]! : 0]!, state: via[state]! };
-}
-
-function sameNumbers(a: Float64Array, b: Float64Array): boolean {
-  if (a === b) return true;
-  if (a.length !== b.length) return false;
-  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
-  return true;
-}
 
 const stepKey = (from: Prepared, to: Prepared, forward: boolean) => `${from.key}${forward ? '>' : '<'}${to.key}`;
 /** The prices of a join depend on its nodes' chords, times, wishes and weights; not on which grips stand there. */
