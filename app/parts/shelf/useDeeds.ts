@@ -4,6 +4,8 @@ import { theOutbox } from '../../keep/browser.ts';
 
 type Fields = Readonly<Record<string, string>>;
 
+/** Deeds of which the last one says what stands. */
+const KINDS: Readonly<Record<string, string>> = { delete: 'binned', restore: 'binned', rename: 'named' };
 const LEFT = 'heron.left';
 const LOOK_AGAIN_MS = 500;
 
@@ -20,7 +22,10 @@ export function useDeeds() {
   useEffect(() => {
     const sendAll = () => {
       if (unsent.current.size > 0) sessionStorage.setItem(LEFT, '1');
-      for (const fields of unsent.current) navigator.sendBeacon('/?index', new URLSearchParams(fields));
+      // Beacons may overtake each other: of what undoes one another only the last is sent.
+      const last = new Map<string, Fields>();
+      for (const fields of unsent.current) last.set(`${fields.id} ${KINDS[fields.intent!] ?? last.size}`, fields);
+      for (const fields of last.values()) navigator.sendBeacon('/?index', new URLSearchParams(fields));
       unsent.current.clear();
     };
     // What was sent on leaving may come to the server after this page was asked for.
