@@ -31,5 +31,12 @@ export default defineConfig({
   worker: { format: 'es' },
   ssr: { noExternal: [/^@(mui|emotion)\//] },
   // The compiler takes most of a build's time, and that is known.
-  build: { target: 'es2022', rolldownOptions: { checks: { pluginTimings: false } } },
+  build: {
+    target: 'es2022',
+    rolldownOptions: {
+      checks: { pluginTimings: false },
+      // Its packages do nothing on their own, and do not say so: only those in use are sent.
+      treeshake: { moduleSideEffects: [{ test: /node_modules\/@?tonal/, sideEffects: false }] },
+    },
+  },
 });

@@ -165,7 +165,8 @@ export {
 } from './take/layers/wish.ts';
 export { changesOf, decisionFor, versionsOf } from './take/standing.ts';
 export { wishesOf, type StandingWish } from './take/wishes.ts';
-export { moveDecision, movePatch, withParts, type AppliedMove } from './take/moves.ts';
+export { moveDecision, movePatch, type AppliedMove } from './take/moves.ts';
+export { withParts } from './take/untold-moves.ts';
 export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export { DEFAULT_WEIGHTS, matterOf, ONLY_MOVEMENT, pricingFor, type Pricing, type Weights } from './leading/weights.ts';
@@ -228,13 +229,14 @@ export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type S
 export { writeMidi } from './format/midi.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export {
-  appliedText,
   GROUP_NAMES,
   moveReason,
   movesAsData,
+  movesSaid,
   namedMove,
   spanOf,
   whyNot,
+  type MoveSaid,
   type SpanPlace,
 } from './wording/moves.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';

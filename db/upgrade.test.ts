@@ -2,7 +2,16 @@ import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { columnsOf, parseChart, readChart, readDecision, slotKeys, versionsOf, type Decisions } from '../core/index.ts';
+import {
+  columnsOf,
+  movesSaid,
+  parseChart,
+  readChart,
+  readDecision,
+  slotKeys,
+  versionsOf,
+  type Decisions,
+} from '../core/index.ts';
 import { applyEdit } from './edits.ts';
 import { historyOf, tuneAt } from './history.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
@@ -35,14 +44,16 @@ function columnsIn(tuneId: string, cells: Decisions): string[] {
   if (!chart.ok) throw new Error(doc.good);
   const barIds = doc.bars.map(({ id }) => id);
   const slots = readChart(chart.value, versionsOf(cells, barIds));
-  return columnsOf(slots, slotKeys(slots, barIds), cells).map(({ symbol, slot, move, leans, decision, wishes }) =>
+  const columns = columnsOf(slots, slotKeys(slots, barIds), cells);
+  const said = movesSaid(columns);
+  return columns.map(({ symbol, slot, move, decision, wishes }) =>
     [
       symbol,
       slot.start,
       slot.entry.ticks,
       move?.id ?? null,
       move?.found.ring ?? null,
-      leans,
+      (move && said[move.at]?.leans) ?? null,
       decision?.voicing?.grip ?? null,
       decision?.voicing?.fingers ?? null,
       decision?.voicing?.led ?? false,

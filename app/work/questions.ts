@@ -1,4 +1,5 @@
 import type {
+  Arrangement,
   Decision,
   Decisions,
   Chord,
@@ -9,6 +10,7 @@ import type {
   Labels,
   Midi,
   MovePrice,
+  MoveSaid,
   LedOutcome,
   Patch,
   Player,
@@ -27,6 +29,10 @@ export interface Job {
   readonly player: Player;
   /** Grips this player never wants, as `x-3-5-4-5-3`. */
   readonly banished: readonly string[];
+}
+/** A take as it was arranged, with what its moves say: only the worker has the table of moves. */
+export interface ArrangedTake extends Arrangement {
+  readonly moves: Readonly<Record<string, MoveSaid>>;
 }
 /** A take that is solved: the name it is asked about by, and which result it is. */
 export interface Solved {

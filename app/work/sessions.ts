@@ -1,11 +1,11 @@
 import {
   arrangedTake,
   handOf,
+  movesSaid,
   parseChart,
   pricingFor,
   sessionOf,
   solveTake,
-  type Arrangement,
   type Chart,
   type Hand,
   type Near,
@@ -15,7 +15,7 @@ import {
 } from '../../core/index.ts';
 import { follow, followWhile } from './follow.ts';
 import type { Follow } from './kept.ts';
-import type { Job, Phase } from './questions.ts';
+import type { ArrangedTake, Job, Phase } from './questions.ts';
 
 /** What a worker has of the world; a test brings its own. */
 export interface World {
@@ -70,7 +70,7 @@ export class Sessions {
   }
 
   /** Solves a take exactly. Null: a newer request for it took over. */
-  async solve(name: string, job: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> {
+  async solve(name: string, job: Job, onProgress: (phase: Phase) => void): Promise<ArrangedTake | null> {
     const mine = (this.#asked.get(name) ?? 0) + 1;
     this.#asked.set(name, mine);
     const current = () => this.#asked.get(name) === mine;
@@ -96,7 +96,7 @@ export class Sessions {
     open.solved = solved;
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(open.session.search.refresh(), current));
-    return arrangedTake(solved);
+    return { ...arrangedTake(solved), moves: movesSaid(solved.columns) };
   }
 
   /** Stops whatever is being solved of a take: nobody waits for it any more. */

@@ -1,8 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Arrangement, Decisions, Player } from '../../core/index.ts';
+import type { Decisions, Player } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
-import type { Job, Phase, Solved } from './questions.ts';
+import type { ArrangedTake, Job, Phase, Solved } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
 
 let worker: Remote<Solver> | null = null;
@@ -25,7 +25,7 @@ const WARM_AFTER_MS = 800;
 
 export interface Solving {
   /** The last good result; stays while a newer one is worked out. */
-  readonly arrangement: Arrangement | null;
+  readonly arrangement: ArrangedTake | null;
   /** Whether the result is not yet that of the chart and decisions at hand. */
   readonly busy: boolean;
   /** What is being worked out, or null. */

@@ -1,10 +1,10 @@
 import { expose } from 'comlink';
-import { handOf, type Arrangement, type Player } from '../../core/index.ts';
+import { handOf, type Player } from '../../core/index.ts';
 import { KernelNear } from '../../kernel/kernel.ts';
 import { followWhile, pause } from './follow.ts';
 import { handAnswers } from './hand.ts';
 import { libraryOf } from './kept.ts';
-import type { Job, Phase } from './questions.ts';
+import type { ArrangedTake, Job, Phase } from './questions.ts';
 import { Sessions } from './sessions.ts';
 import { takeAnswers } from './take-answers.ts';
 
@@ -34,7 +34,7 @@ const solver = {
   ...handAnswers,
 
   /** Solves a take exactly, under a name by which it is asked about. Null: a newer request took over. */
-  arrange: (name: string, job: Job, onProgress: (phase: Phase) => void): Promise<Arrangement | null> =>
+  arrange: (name: string, job: Job, onProgress: (phase: Phase) => void): Promise<ArrangedTake | null> =>
     sessions.solve(name, job, onProgress),
 
   /** Stops whatever is being solved of a take. */

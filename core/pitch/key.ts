@@ -1,4 +1,4 @@
-import { Key as TonalKey, Mode as TonalMode, Note } from 'tonal';
+import { Key as TonalKey, Note } from 'tonal';
 import { bad, good, problem, type Outcome } from '../problem.ts';
 import { plainAccidentals, pitchClass, type NoteName } from './note.ts';
 
@@ -70,7 +70,10 @@ export function scale(key: Key): readonly NoteName[] {
   const name = formatKey(key);
   const known = SCALES.get(name);
   if (known) return known;
-  const notes = TonalMode.notes(key.mode, key.tonic);
+  // The notes of the major key with its signature, from its own tonic.
+  const major = TonalKey.majorKey(Note.transposeFifths(key.tonic, MODE_FIFTHS[key.mode])).scale;
+  const first = major.indexOf(key.tonic);
+  const notes = [...major.slice(first), ...major.slice(0, first)];
   SCALES.set(name, notes);
   return notes;
 }

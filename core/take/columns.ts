@@ -6,7 +6,6 @@ import type { ReadSlot } from '../reading/read.ts';
 import { coloursOf, defaultColour } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
-import { moveOf } from '../reharm/moves/table.ts';
 import { roleOf } from '../reharm/role.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt } from './key.ts';
@@ -36,8 +35,6 @@ export interface Column {
   readonly move: AppliedMove | null;
   /** The wishes whose spans it lies in. */
   readonly wishes: readonly StandingWish[];
-  /** Whether what really sounds beside that move takes its reason away. */
-  readonly leans: 'next' | 'prev' | null;
 }
 
 /** What the colour of slot `i` of the plain chart depends on. */
@@ -71,7 +68,7 @@ export function columnsOf(
       const end = one.start + one.ticks;
       return one.start <= start && start < end && (one.wish.kind !== 'arrive' || start + entry.ticks >= end);
     });
-  const columns = standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
+  return standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
     return spansOf(one, divisions, cells, lastFret).map(({ at, slot }, part): Column => {
       const own = one.slot.entry.chord;
       const of = {
@@ -82,7 +79,6 @@ export function columnsOf(
         context: one.context,
         move: one.move,
         wishes: wishesIn(slot),
-        leans: null,
       };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
       const decision = standingAt(cells, atOf(at), one.slot, lastFret);
@@ -90,17 +86,6 @@ export function columnsOf(
       return { ...of, chord, symbol: symbolOf(chord), decision };
     });
   });
-  return columns.map((column, i) => (column.move ? { ...column, leans: leaning(columns, i, column.move) } : column));
-}
-
-/** Whether the chords that really sound around a move take its reason away. */
-function leaning(columns: readonly Column[], at: number, move: AppliedMove): Column['leans'] {
-  let [first, last] = [at, at];
-  while (columns[first - 1]?.move === move) first--;
-  while (columns[last + 1]?.move === move) last++;
-  const { needsNext = null, needsPrev = null } = moveOf(move.id) ?? {};
-  if (needsNext && !needsNext(move.found, columns[last + 1]?.chord ?? null)) return 'next';
-  return needsPrev && !needsPrev(move.found, columns[first - 1]?.chord ?? null) ? 'prev' : null;
 }
 
 /** The span of the plain chart that columns cover; with a column that a move put in, the whole span of that move. */

@@ -7,7 +7,6 @@ import type { ColourContext } from '../reharm/grates.ts';
 import type { Found, Part } from '../reharm/moves/move.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
-import { moveOf } from '../reharm/moves/table.ts';
 import { roleOf, type Role } from '../reharm/role.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
@@ -80,21 +79,14 @@ export function movePatch(
   };
 }
 
-/** What a move that was made puts in a span now; null where that cannot be read any more. */
+/** What a move that was made puts in a span now; null where that cannot be read any more, or is not told (untold-moves.ts). */
 function foundOf(decision: MoveDecision, span: Span): Found | null {
-  const { id, variant, parts, ring } = decision;
-  // Made by schema 1: what the table says.
-  if (!parts)
-    return (
-      moveOf(id)
-        ?.find(span)
-        .find((found) => found.variant === variant) ?? null
-    );
+  const { variant, parts = [], ring } = decision;
   const now = parts.map(({ degree, beats, role, own }): Part | null => {
     const chord = own === undefined ? chordOfDegree(degree, span.key) : (span.chords[own]?.chord ?? null);
     return chord && { chord, beats, role: role as Role | null };
   });
-  if (now.includes(null)) return null;
+  if (now.length === 0 || now.includes(null)) return null;
   return {
     parts: now as Part[],
     ...(variant !== undefined && { variant }),
@@ -115,6 +107,7 @@ export function appliedMoves(
   slots: readonly ReadSlot[],
   keys: readonly string[],
   cells: Decisions,
+  putsIn = foundOf,
 ): readonly AppliedMove[] {
   const all = decisionsOf(cells, 'move').flatMap(([at, decision]) => {
     const place = atOf(at);
@@ -124,7 +117,7 @@ export function appliedMoves(
       const stands =
         decision.on === chordsOn(span, symbolOf) ||
         decision.degree === chordsOn(span, (chord) => chordDegree(chord, span.key));
-      const found = stands ? foundOf(decision, span) : null;
+      const found = stands ? putsIn(decision, span) : null;
       return found ? [{ at, id: decision.id, found, span }] : [];
     });
   });
@@ -136,20 +129,6 @@ export function appliedMoves(
       end = span.start + span.ticks;
       return true;
     });
-}
-
-/** The moves of an older document with the chords they put in, as they stand now: from then on no other table changes them. */
-export function withParts(slots: readonly ReadSlot[], keys: readonly string[], cells: Decisions): Decisions {
-  const old = decisionsOf(cells, 'move').filter(([, { parts }]) => parts === undefined);
-  if (old.length === 0) return cells;
-  const standing = new Map(appliedMoves(slots, keys, Object.fromEntries(old)).map((move) => [move.at, move]));
-  return Object.fromEntries(
-    Object.entries(cells).map(([at, decision]) => {
-      const move = standing.get(at);
-      const table = move && moveOf(move.id);
-      return [at, move && table ? moveDecision({ move: table, found: move.found }, move.span) : decision];
-    }),
-  );
 }
 
 const isLeft = ({ entry }: ReadSlot, { span }: AppliedMove) => span.chords.some(({ chord }) => chord === entry.chord);

@@ -3,6 +3,8 @@ import { symbolOf } from '../chord/chord.ts';
 import { numeralOf } from '../reading/numeral.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
 import { STANDARD_TUNING } from '../neck/tuning.ts';
+import type { Column } from '../take/columns.ts';
+import { leaningMoves, type Leaning } from '../take/leaning.ts';
 import type { AppliedMove } from '../take/moves.ts';
 import type { Found, Move } from '../reharm/moves/move.ts';
 import type { Group } from '../reharm/moves/groups.ts';
@@ -30,8 +32,26 @@ export function namedMove({ move, found }: Proposal, open: readonly Midi[]): str
 
 const OTHER_VERSION = 'It was made with another version of Yellow Heron, and is kept as it was made.';
 
-/** What made a column: the name of the move, and its reason. */
-export function appliedText({ id, found, span }: AppliedMove): { readonly name: string; readonly reason: string } {
+/** A move that stands in a take, in words, and on which side it has lost what it leans on. */
+export interface MoveSaid {
+  readonly name: string;
+  readonly reason: string;
+  readonly leans: Leaning | null;
+}
+
+/** The moves that stand in a take, by the names of their decisions. */
+export function movesSaid(columns: readonly Column[]): Readonly<Record<string, MoveSaid>> {
+  const leaning = leaningMoves(columns);
+  return Object.fromEntries(
+    columns.flatMap(({ move }, i) => {
+      if (!move || columns[i - 1]?.move === move) return [];
+      return [[move.at, { ...appliedText(move), leans: leaning.get(move.at) ?? null }]];
+    }),
+  );
+}
+
+/** The name of a move that stands, and its reason. */
+function appliedText({ id, found, span }: AppliedMove): { readonly name: string; readonly reason: string } {
   const move = moveOf(id);
   // What the reason speaks of is told by the chart, in the key it is in now.
   const again = move?.find(span).find(({ variant, ring }) => (ring ?? variant) === (found.ring ?? found.variant));

@@ -2,8 +2,8 @@ import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
 import LightModeOutlined from '@mui/icons-material/LightModeOutlined';
 import IconButton from '@mui/material/IconButton';
 import { useColorScheme } from '@mui/material/styles';
-import Tooltip from '@mui/material/Tooltip';
 import { useSyncExternalStore } from 'react';
+import { Tip } from './Tip.tsx';
 
 const never = () => () => undefined;
 
@@ -19,10 +19,10 @@ export function ColourMode() {
   const dark = inBrowser && (mode === 'system' ? systemMode : mode) === 'dark';
   const label = dark ? 'Light, for the desk' : 'Dark, for the stage';
   return (
-    <Tooltip title={label} placement="right">
+    <Tip label={label} placement="right">
       <IconButton aria-label={label} onClick={() => setMode(dark ? 'light' : 'dark')}>
         {dark ? <LightModeOutlined fontSize="small" /> : <DarkModeOutlined fontSize="small" />}
       </IconButton>
-    </Tooltip>
+    </Tip>
   );
 }

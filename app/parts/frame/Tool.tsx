@@ -1,6 +1,6 @@
 import IconButton from '@mui/material/IconButton';
-import Tooltip from '@mui/material/Tooltip';
 import type { MouseEvent, ReactNode } from 'react';
+import { Tip } from './Tip.tsx';
 
 interface ToolProps {
   readonly label: string;
@@ -12,12 +12,10 @@ interface ToolProps {
 /** A small button with a picture, named by its label. */
 export function Tool({ label, disabled = false, onClick, children }: ToolProps) {
   return (
-    <Tooltip title={label}>
-      <span>
-        <IconButton aria-label={label} disabled={disabled} onClick={onClick}>
-          {children}
-        </IconButton>
-      </span>
-    </Tooltip>
+    <Tip label={label}>
+      <IconButton aria-label={label} disabled={disabled} onClick={onClick}>
+        {children}
+      </IconButton>
+    </Tip>
   );
 }

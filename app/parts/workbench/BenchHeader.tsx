@@ -6,8 +6,6 @@ import Stop from '@mui/icons-material/Stop';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
-import Divider from '@mui/material/Divider';
-import MenuItem from '@mui/material/MenuItem';
 import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
@@ -15,7 +13,7 @@ import { afterMusic } from '../frame/afterMusic.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Anchored } from '../frame/Anchored.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
-import { later } from '../frame/later.tsx';
+import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { BENCH_KEYS } from './keys.ts';
@@ -88,7 +86,7 @@ function Header(props: BenchHeaderProps) {
       >
         {(close) => [
           ...players.map(({ id, name }) => (
-            <MenuItem
+            <MenuItemLater
               key={id}
               selected={id === playerId}
               onClick={() => {
@@ -97,12 +95,12 @@ function Header(props: BenchHeaderProps) {
               }}
             >
               {name}
-            </MenuItem>
+            </MenuItemLater>
           )),
-          <Divider key="line" />,
-          <MenuItem key="edit" component={Link} to={`/players/${playerId}?tune=${tuneId}`}>
+          <DividerLater key="line" />,
+          <MenuItemLater key="edit" component={Link} to={`/players/${playerId}?tune=${tuneId}`}>
             The hand and the guitar…
-          </MenuItem>,
+          </MenuItemLater>,
         ]}
       </Anchored>
       <span className="head-tools">
@@ -123,7 +121,7 @@ function Header(props: BenchHeaderProps) {
         <Volumes volumes={volumes} onVolumes={onVolumes} />
         <Anchored label="Take it away" icon={<FileDownloadOutlined fontSize="small" />}>
           {(close) => [
-            <MenuItem
+            <MenuItemLater
               key="midi"
               disabled={!ready}
               onClick={() => {
@@ -132,8 +130,8 @@ function Header(props: BenchHeaderProps) {
               }}
             >
               MIDI file
-            </MenuItem>,
-            <MenuItem
+            </MenuItemLater>,
+            <MenuItemLater
               key="tab"
               disabled={!ready}
               onClick={() => {
@@ -142,8 +140,8 @@ function Header(props: BenchHeaderProps) {
               }}
             >
               Text tab
-            </MenuItem>,
-            <MenuItem
+            </MenuItemLater>,
+            <MenuItemLater
               key="cards"
               disabled={!ready}
               onClick={() => {
@@ -152,7 +150,7 @@ function Header(props: BenchHeaderProps) {
               }}
             >
               Grips, large and for print
-            </MenuItem>,
+            </MenuItemLater>,
           ]}
         </Anchored>
         <KeySheet keys={BENCH_KEYS} onOpen={onKeys} />

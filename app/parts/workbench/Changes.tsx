@@ -18,7 +18,6 @@ export type ChangesScope = 'bar' | 'pass' | 'tune';
 
 /** The changes a bar is known with, and which of them this take plays. */
 export function Changes({ alternates, chosen, returns, choose }: BarChanges) {
-  if (alternates.length === 0) return null;
   return (
     <div className="changes">
       <ToggleButtonGroup

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
-import { appliedText, musical, readingLabel, wishText, type Column } from '../../../core/index.ts';
+import { musical, readingLabel, wishText, type Column, type MoveSaid } from '../../../core/index.ts';
 import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -16,6 +16,8 @@ interface ColumnHeadProps {
   readonly before: ShownColumn | undefined;
   /** The section that begins with it. */
   readonly section: string | undefined;
+  /** The move that put it here, in words, once it is solved. */
+  readonly said: MoveSaid | undefined;
   /** How it belongs to its neighbours. */
   readonly mark: Mark | undefined;
   /** The grip that stands, as `x-3-5-4-5-3`. */
@@ -25,7 +27,8 @@ interface ColumnHeadProps {
 }
 
 /** What the chart says, what stands there now, its numeral and why; drawn anew only where any of it is another. */
-export const ColumnHead = memo(function ColumnHead({ column, before, section, mark, grip, unmet }: ColumnHeadProps) {
+export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
+  const { column, before, section, said, mark, grip, unmet } = props;
   const { slot, symbol, decision } = column;
   const opensBar = before?.slot.bar !== slot.bar;
   return (
@@ -45,7 +48,7 @@ export const ColumnHead = memo(function ColumnHead({ column, before, section, ma
         <span>
           <Glyphs text={column.numeral} />
         </span>
-        {column.leans ? (
+        {said?.leans ? (
           <span className="column-leans" title="What this move leans on is not there any more">
             leans on air
           </span>
@@ -53,7 +56,7 @@ export const ColumnHead = memo(function ColumnHead({ column, before, section, ma
           <span className="column-pin">{decision.voicing ? 'pinned' : 'chosen'}</span>
         ) : (
           <span className="column-why">
-            <Glyphs text={labelOf(column, before)} />
+            <Glyphs text={labelOf(column, before, said)} />
           </span>
         )}
       </span>
@@ -72,8 +75,8 @@ export const ColumnHead = memo(function ColumnHead({ column, before, section, ma
 }, equal);
 
 /** Why a column stands as it does, in a few words: the move that made it, or its reading. */
-function labelOf({ move, slot }: Column, before: Column | undefined): string {
-  if (move) return before?.move?.at === move.at ? '' : appliedText(move).name;
+function labelOf({ move, slot }: Column, before: Column | undefined, said: MoveSaid | undefined): string {
+  if (move) return before?.move?.at === move.at ? '' : (said?.name ?? '');
   return slot.reading ? readingLabel(slot.reading) : '';
 }
 

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import {
   allowedMs,
@@ -24,7 +23,7 @@ import {
   type Midi,
   type Player,
 } from '../../../core/index.ts';
-import { MenuLater } from '../frame/later.tsx';
+import { MenuItemLater, MenuLater } from '../frame/later.tsx';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { LabelsChoice } from '../neck/LabelsChoice.tsx';
@@ -187,7 +186,7 @@ function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsPr
         {opened && (
           <MenuLater anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} className="fingerings">
             {ways.map(({ fingers, difficulty, parts }, i) => (
-              <MenuItem key={i} selected={i === now} onClick={() => choose(formatFingers(fingers))}>
+              <MenuItemLater key={i} selected={i === now} onClick={() => choose(formatFingers(fingers))}>
                 <GripDiagram grip={{ frets: grip.frets, fingers }} guitar={guitar} />
                 <span>
                   {formatFingers(fingers)}
@@ -195,9 +194,11 @@ function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsPr
                     {difficultyWord(difficulty)} {difficulty}: {difficultyText(parts)}
                   </small>
                 </span>
-              </MenuItem>
+              </MenuItemLater>
             ))}
-            {chosen !== null && <MenuItem onClick={() => choose(null)}>As the chords around it like best</MenuItem>}
+            {chosen !== null && (
+              <MenuItemLater onClick={() => choose(null)}>As the chords around it like best</MenuItemLater>
+            )}
           </MenuLater>
         )}
       </Suspense>

@@ -1,10 +1,8 @@
-import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
-import Snackbar from '@mui/material/Snackbar';
-import { useState } from 'react';
+import { Suspense } from 'react';
 import { Link } from 'react-router';
-import { problemLine, type Kept } from '../../../core/index.ts';
+import { later, Snack } from '../frame/later.tsx';
+import type { Kept } from '../../../core/index.ts';
 import type { Phase } from '../../work/questions.ts';
 import type { Solving } from '../../work/solver.ts';
 import './workbench.css';
@@ -21,40 +19,31 @@ const PHASES: Readonly<Record<Phase['phase'], string>> = {
   path: 'Finding the smoothest way',
 };
 
+const Progress = later(async () => (await import('@mui/material/LinearProgress')).default);
+const Warnings = later(async () => (await import('./Warnings.tsx')).Warnings);
+
 /** What is not as it should be, and what is being worked out, above the columns. */
 export function Notices({ tuneId, outdated, solving: { arrangement, failed, phase } }: NoticesProps) {
-  const [problems, setDismissed] = useDismissable(arrangement?.problems.map(problemLine) ?? []);
+  const problems = arrangement?.problems ?? [];
   return (
     <>
-      {outdated && (
-        <Alert severity="warning" className="bench-note">
-          The chart has a line that cannot be read; this is its last good version.{' '}
-          <Link to={`/tunes/${tuneId}/chart`}>Mend the chart</Link>
-        </Alert>
+      {(outdated || failed || problems.length > 0) && (
+        <Suspense>
+          <Warnings tuneId={tuneId} outdated={outdated} problems={problems} failed={failed} />
+        </Suspense>
       )}
-      {problems.length > 0 && (
-        <Alert severity="warning" className="bench-note" onClose={setDismissed}>
-          {problems.slice(0, 3).join(' ')}
-        </Alert>
-      )}
-      {failed && <Alert severity="error">The arrangement could not be worked out: {failed}</Alert>}
       <div className="bench-progress" aria-live="polite">
         {phase && (
           <>
-            <LinearProgress variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
+            <Suspense>
+              <Progress variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
+            </Suspense>
             {!arrangement && <p>{PHASES[phase.phase]}…</p>}
           </>
         )}
       </div>
     </>
   );
-}
-
-/** A list of messages that can be put away until it changes. */
-function useDismissable(messages: readonly string[]): [readonly string[], () => void] {
-  const [dismissed, setDismissed] = useState('');
-  const all = messages.join('\n');
-  return [all === dismissed ? [] : messages, () => setDismissed(all)];
 }
 
 /** Said once when another window won, with the way to what was kept. */
@@ -66,7 +55,7 @@ export function Conflict({
   readonly onClose: () => void;
 }) {
   return (
-    <Snackbar
+    <Snack
       open={kept !== null}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
       message={kept && `This chord was changed in another window. Your change is kept in “${kept.name}”.`}
@@ -89,7 +78,7 @@ export function Conflict({
 /** Said once, and put away: why an undo did less than it might. */
 export function Said({ words, onClose }: { readonly words: string | null; readonly onClose: () => void }) {
   return (
-    <Snackbar
+    <Snack
       open={words !== null}
       autoHideDuration={12_000}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
@@ -109,7 +98,7 @@ export function Banished({
   readonly onClose: () => void;
 }) {
   return (
-    <Snackbar
+    <Snack
       open={grip !== null}
       autoHideDuration={12_000}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}

@@ -8,13 +8,13 @@ import {
   pitchName,
   voicePairs,
   type ArrangedColumn,
-  type Arrangement,
   type Column,
   type Grip,
   type Midi,
   type Steer,
 } from '../../../core/index.ts';
 import { useLatest } from '../../keep/latest.ts';
+import type { ArrangedTake } from '../../work/questions.ts';
 import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
@@ -47,7 +47,9 @@ interface StageProps {
   readonly zoom: number;
   readonly onZoom: (by: 1 | -1) => void;
   /** Wishes that cannot be met, with the columns that stop them. */
-  readonly unmet: Arrangement['unmet'];
+  readonly unmet: ArrangedTake['unmet'];
+  /** The moves that stand, in words. */
+  readonly moves: ArrangedTake['moves'];
   /** `extending` keeps the other end of what is selected. */
   readonly onSelect: (column: number, extending?: boolean) => void;
 }
@@ -77,6 +79,7 @@ export function Stage({
   zoom,
   onZoom,
   unmet,
+  moves,
   onSelect,
 }: StageProps) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -206,6 +209,7 @@ export function Stage({
                   column={column}
                   before={columns[index - 1]}
                   section={opensBar(columns, index) ? sections.get(index) : undefined}
+                  said={column.move ? moves[column.move.at] : undefined}
                   mark={marks[index]}
                   grip={same ? voiced?.grip?.grip : undefined}
                   unmet={unmet.some((one) => one.column === index)}

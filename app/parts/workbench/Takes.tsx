@@ -1,11 +1,9 @@
-import Divider from '@mui/material/Divider';
-import MenuItem from '@mui/material/MenuItem';
 import { Suspense, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import { Anchored } from '../frame/Anchored.tsx';
 import { Deleted, useDeleted } from '../frame/Deleted.tsx';
-import { later } from '../frame/later.tsx';
+import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 
 const NameDialog = later(async () => (await import('../frame/NameDialog.tsx')).NameDialog);
 
@@ -46,7 +44,7 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
       <Anchored label="Takes" icon={null} text={here?.name ?? 'Take'} className="head-take">
         {(close) => [
           ...takes.map(({ id, name, unreadable }) => (
-            <MenuItem
+            <MenuItemLater
               key={id}
               selected={id === takeId}
               onClick={() => {
@@ -57,10 +55,10 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
             >
               {name}
               {unreadable && ' (cannot be read; save its raw text)'}
-            </MenuItem>
+            </MenuItemLater>
           )),
-          <Divider key="line" />,
-          <MenuItem
+          <DividerLater key="line" />,
+          <MenuItemLater
             key="rename"
             onClick={() => {
               close();
@@ -68,8 +66,8 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
             }}
           >
             Rename this take…
-          </MenuItem>,
-          <MenuItem
+          </MenuItemLater>,
+          <MenuItemLater
             key="delete"
             disabled={others.length === 0}
             onClick={() => {
@@ -78,7 +76,7 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
             }}
           >
             Delete this take
-          </MenuItem>,
+          </MenuItemLater>,
         ]}
       </Anchored>
       <Suspense>

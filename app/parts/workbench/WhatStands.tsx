@@ -1,8 +1,8 @@
 import PushPin from '@mui/icons-material/PushPin';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
+import { Suspense } from 'react';
 import {
-  appliedText,
   caution,
   maskOf,
   musical,
@@ -15,12 +15,15 @@ import {
 } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
-import { Changes, type BarChanges } from './Changes.tsx';
+import { later } from '../frame/later.tsx';
+import type { BarChanges } from './Changes.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import type { OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
 import { WaysOut } from './WaysOut.tsx';
 import './workbench.css';
+
+const Changes = later(async () => (await import('./Changes.tsx')).Changes);
 
 interface WhatStandsProps {
   readonly at: Selection;
@@ -34,7 +37,7 @@ interface WhatStandsProps {
 /** What stands in the column and why, and what can be done with it. */
 function Told(props: WhatStandsProps) {
   const { at, tab, offered, deeds, changes } = props;
-  const { column, here } = at;
+  const { column, here, said } = at;
   const { decide } = deeds;
   const { slot, decision } = column;
   const grip = here?.grip ?? null;
@@ -42,11 +45,11 @@ function Told(props: WhatStandsProps) {
   const led = decision?.voicing?.led && column.chord && grip ? ledText(column.chord, grip) : null;
   return (
     <>
-      {column.move && (
+      {said && (
         <p className="move-made">
-          <b>{appliedText(column.move).name}</b>: <Glyphs text={appliedText(column.move).reason} />
-          {column.leans && (
-            <em> It leans on what {column.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
+          <b>{said.name}</b>: <Glyphs text={said.reason} />
+          {said.leans && (
+            <em> It leans on what {said.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
           )}
         </p>
       )}
@@ -67,7 +70,11 @@ function Told(props: WhatStandsProps) {
           Led here voice by voice: <Glyphs text={led} />.
         </p>
       )}
-      <Changes {...changes} />
+      {changes.alternates.length > 0 && (
+        <Suspense>
+          <Changes {...changes} />
+        </Suspense>
+      )}
       {tab === 'colour' && <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>}
       <div className="side-actions">
         <Button

@@ -1,4 +1,3 @@
-import Snackbar from '@mui/material/Snackbar';
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import {
@@ -9,7 +8,6 @@ import {
   servingText,
   spanOfColumns,
   whyNot,
-  type Arrangement,
   type Decision,
   type Decisions,
   type Chart,
@@ -24,10 +22,10 @@ import { useLatest } from '../../keep/latest.ts';
 import type { GripMark, KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
-import type { PricedMove, SteeredOutcome } from '../../work/questions.ts';
+import type { ArrangedTake, PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { later, useLaterParts } from '../frame/later.tsx';
+import { Snack, later, useLaterParts } from '../frame/later.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
 import { barChanges } from './barChanges.ts';
@@ -77,7 +75,8 @@ const Voices = later(async () => (await import('./Voices.tsx')).Voices);
 const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
 
 const NONE: readonly string[] = [];
-const NO_UNMET: Arrangement['unmet'] = [];
+const NO_UNMET: ArrangedTake['unmet'] = [];
+const NO_MOVES: ArrangedTake['moves'] = {};
 
 /** Tells of new decisions as they are made. */
 const edits = (tell: (cells: Decisions) => void) => useTake.subscribe(({ cells }) => tell(cells));
@@ -129,6 +128,7 @@ export function Workbench(props: WorkbenchProps) {
   const here = arranged?.[selected] ?? null;
   const before = arranged?.slice(0, selected).findLast(({ grip }) => grip !== null) ?? null;
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null) ?? null;
+  const said = (column.move && arrangement?.moves[column.move.at]) ?? null;
   const place = placeText(columns[from]!, columns[to]!);
   const offered = useOffered(
     { selected, from, to, column, here, before, solved },
@@ -166,7 +166,7 @@ export function Workbench(props: WorkbenchProps) {
 
   const decide = columnEdits(
     column,
-    { before: columns[selected - 1], grip: here?.grip ?? null },
+    { before: columns[selected - 1], grip: here?.grip ?? null, said },
     place,
     (patch, label) => {
       offered.rest();
@@ -299,6 +299,7 @@ export function Workbench(props: WorkbenchProps) {
             zoom={zoom}
             onZoom={changeZoom}
             unmet={unmet}
+            moves={arrangement?.moves ?? NO_MOVES}
             onSelect={select}
           />
           <Hand
@@ -323,6 +324,7 @@ export function Workbench(props: WorkbenchProps) {
             here,
             before,
             after,
+            said,
             place,
             whyNot: tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE,
           }}
@@ -379,7 +381,7 @@ export function Workbench(props: WorkbenchProps) {
         )}
       </Suspense>
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
-      <Snackbar open={playback.failed !== null} message={playback.failed} />
+      <Snack open={playback.failed !== null} message={playback.failed} />
       <Conflict kept={store.conflict} onClose={dismiss} />
       <Said words={store.said} onClose={dismiss} />
     </Frame>

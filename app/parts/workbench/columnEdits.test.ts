@@ -23,7 +23,7 @@ function decided(
   const [column] = columnsOf(slots, slotKeys(slots, ['a', 'b']), cells);
   let patch: Patch<Decision> = {};
   const stands = { grip } as Grip;
-  make(columnEdits(column!, { before: undefined, grip: stands }, 'bar 1', (made) => (patch = made)));
+  make(columnEdits(column!, { before: undefined, grip: stands, said: null }, 'bar 1', (made) => (patch = made)));
   return patch[column!.at]!;
 }
 const LED: Decisions = {

@@ -1,5 +1,4 @@
 import {
-  appliedText,
   decisionFor,
   divide,
   musical,
@@ -12,14 +11,19 @@ import {
   type ColourOption,
   type Column,
   type Grip,
+  type MoveSaid,
   type Patch,
 } from '../../../core/index.ts';
 
 /** What can be decided about a column; each is one step of undo. Null where there is nothing to decide. */
 export function columnEdits(
   column: Column,
-  /** The column before it, and the grip that stands. */
-  { before, grip }: { readonly before: Column | undefined; readonly grip: Grip | null },
+  /** The column before it, the grip that stands, and what the move that put it here says. */
+  {
+    before,
+    grip,
+    said,
+  }: { readonly before: Column | undefined; readonly grip: Grip | null; readonly said: MoveSaid | null },
   /** Where it is, in words. */
   place: string,
   edit: (patch: Patch<Decision>, label: string) => void,
@@ -59,7 +63,7 @@ export function columnEdits(
       if (patch) edit(patch, `${beats > 0 ? 'beginning later' : 'beginning earlier'} in ${place}`);
     },
     /** Takes the move that made the column away. */
-    lift: move && (() => edit({ [move.at]: null }, `lifting the ${appliedText(move).name}`)),
+    lift: move && (() => edit({ [move.at]: null }, `lifting the ${said?.name ?? 'move'}`)),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { ArrangedColumn, Column, Grip } from '../../../core/index.ts';
+import type { ArrangedColumn, Column, Grip, MoveSaid } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import type { columnEdits } from './columnEdits.ts';
 
@@ -9,6 +9,8 @@ export interface Selection {
   readonly here: ArrangedColumn | null;
   readonly before: ArrangedColumn | null;
   readonly after: ArrangedColumn | null;
+  /** The move that put it here, in words. */
+  readonly said: MoveSaid | null;
   /** The selected span in words, and what cannot be done there. */
   readonly place: string;
   readonly whyNot: readonly string[];
