@@ -26,6 +26,7 @@ import {
   readChart,
   rootPosition,
   run,
+  pricedBy,
   prepareTake,
   sessionOf,
   shapesOf,
@@ -155,7 +156,7 @@ if (!held.ok) throw new Error('the chord to climb');
 for (const open of CLIMB_OPEN) {
   timed(`a run of six grips of Am7, open strings: ${open}`, '1 s', 3, () => {
     const wish = { line: 'both', direction: 'up', count: 6, open, notes: null, allowedMs: 300 } as const;
-    const found = climb(held.value, library, { weights: DEFAULT_WEIGHTS, area: null }, wish);
+    const found = climb(held.value, library, pricedBy(DEFAULT_WEIGHTS), wish);
     return found ? `price ${found.cost / 10}` : 'none';
   });
 }
@@ -225,7 +226,7 @@ const charts: [string, string, string][] = [
     ]),
   ['32 bars that never repeat', WITHOUT_REPEATS, '5 s'],
 ];
-const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING = pricedBy(DEFAULT_WEIGHTS);
 const kernelNear = () => KernelNear.create()!;
 /** A chart's nodes as they are searched, and how many pairs of grips there are between them. */
 function nodesOf(text: string) {
@@ -310,7 +311,7 @@ for (const count of [32, 64, 128]) {
     },
     () => ready(of.nodes.map((node) => ({ ...node, weights }))),
   );
-  const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
+  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [] };
   const columns = of.nodes.map(({ chord }) => ({ chord, states: statesOf(chord, library, DEFAULT_WEIGHTS) }));
   const joins = columns
     .slice(1)
@@ -332,7 +333,7 @@ for (const count of [32, 64, 128]) {
     States,
     States,
   ];
-  const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
+  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [] };
   const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
   const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
   timed('one join, every pair in turn', '', 3, () => {
@@ -369,7 +370,7 @@ for (const count of [32, 64, 128]) {
         if (i === 0) for (let j = 0; j < size; j++) graph.addEdge('start', `0/${j}`, { weight: own[j]! / TENTH });
         else {
           const before = columns[i - 1]!;
-          const kind = { place: ANYWHERE, haste: 1, stale: false, wishes: [] };
+          const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [] };
           const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, kind);
           for (let k = 0; k < before.size; k++)
             for (let j = 0; j < size; j++)

@@ -10,6 +10,7 @@ import {
   numeralOf,
   ONLY_MOVEMENT,
   prepareTake,
+  pricedBy,
   pricingFor,
   parseChart,
   problemLine,
@@ -54,7 +55,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const pricing =
     wishes.only === undefined
       ? pricingFor(player.value)
-      : { weights: { ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 }, area: null };
+      : pricedBy({ ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 });
   const library = world.libraryOf(handOf(player.value));
   const session = sessionOf(library, { pricing }, KernelNear.create() ?? undefined);
   const taste = tasteOf(wishes);

@@ -20,6 +20,7 @@ import {
   type Decisions,
   tuningKey,
   whyNotHeld,
+  withParts,
 } from '../core/index.ts';
 
 /** Threads are offered on open strings. */
@@ -71,7 +72,8 @@ test('every decision of a demo take stands: its chord is there, its grip is one 
     if (!chart.ok) throw new Error(file);
     const slots = readChart(chart.value);
     const bars = chart.value.bars.map((bar) => String(bar.number));
-    const columns = columnsOf(slots, slotKeys(slots, bars), cells);
+    const keys = slotKeys(slots, bars);
+    const columns = columnsOf(slots, keys, withParts(slots, keys, cells));
     for (const [at, cell] of Object.entries(cells)) {
       if (cell.layer === 'move') {
         expect([at, columns.some(({ move }) => move?.at === at)]).toEqual([at, true]);

@@ -208,7 +208,7 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
       '{"reach": 300, "tuning": "lute", "reech": 1}',
       'reach cannot be 300: it is millimetres between index and little finger, 50 to 160.\n' +
         'tuning cannot be "lute": it is six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of standard, drop-d, dadgad, fourths, seven, seven-a.\n' +
-        '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, leftHanded, noteNames, matters.\n',
+        '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, manner, leftHanded, noteNames, matters.\n',
     ],
     [
       ['name', 'x-3-x'],

@@ -93,7 +93,8 @@ export {
   type Player,
   type PlayerField,
 } from './neck/player.ts';
-export { MATTERS, TERMS, WEIGHED_TERMS, type Matter, type Matters, type Term } from './neck/terms.ts';
+export { MANNERS, type Manner } from './neck/manner.ts';
+export { matterOf, MATTERS, TERMS, WEIGHED_TERMS, type Matter, type Matters, type Term } from './neck/terms.ts';
 export { nextTrial, reachTrials, type ReachAnswer, type ReachTrial } from './neck/reach-trial.ts';
 export { holdingsOf, whyNotHeld, type Finger, type Holding, type WhyNot } from './neck/hold.ts';
 export { DIFFICULTY_PARTS, type DifficultyPart } from './neck/difficulty.ts';
@@ -169,7 +170,15 @@ export { moveDecision, movePatch, type AppliedMove } from './take/moves.ts';
 export { withParts } from './take/untold-moves.ts';
 export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
-export { DEFAULT_WEIGHTS, matterOf, ONLY_MOVEMENT, pricingFor, type Pricing, type Weights } from './leading/weights.ts';
+export {
+  DEFAULT_WEIGHTS,
+  MANNER_BY_COMPANY,
+  ONLY_MOVEMENT,
+  pricedBy,
+  pricingFor,
+  type Pricing,
+  type Weights,
+} from './leading/weights.ts';
 export type { Terms } from './leading/terms.ts';
 export { shiftMm } from './leading/join-cost.ts';
 export {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseMidi, type MidiEvent } from 'midi-file';
 import { parseChart } from '../chart/parse.ts';
 import { arrangedTake, sessionOf, solveTake } from '../leading/solve.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from '../leading/weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from '../leading/weights.ts';
 import { run } from '../steps.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
@@ -11,7 +11,7 @@ import { scoreOf } from '../score/score.ts';
 import { writeMidi } from './midi.ts';
 import { TAB_WIDTH, writeTab } from './tab.ts';
 
-const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
 function arranged(text: string, hand?: Hand) {

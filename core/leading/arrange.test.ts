@@ -8,9 +8,9 @@ import { costText, whyText } from '../wording/why.ts';
 import { Search } from './search.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
 import { sumTerms } from './terms.ts';
-import { DEFAULT_WEIGHTS, pricingFor, weightsOf, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, pricingFor, weightsOf, type Pricing } from './weights.ts';
 
-const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 
 describe('an arrangement', () => {
   const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
@@ -103,9 +103,26 @@ function leastByTrying(a: number[], b: number[]): number {
 const uniq = (pitches: readonly number[]) => [...new Set(pitches)].sort((x, y) => x - y);
 
 test('what matters more weighs more, what does not weighs nothing, and a bass player changes what company changes', () => {
-  expect(weightsOf({})).toEqual(DEFAULT_WEIGHTS);
-  const { weights } = pricingFor({ company: 'alone', area: null, matters: { topLeap: 4, shift: 0, parallel: 1 } });
-  expect(weights).toEqual({ ...DEFAULT_WEIGHTS, topLeap: 4 * DEFAULT_WEIGHTS.topLeap, shift: 0, parallel: 15 });
-  const withBass = pricingFor({ company: 'bass', area: null, matters: {} }).weights;
-  expect(withBass).toEqual({ ...DEFAULT_WEIGHTS, bass: 0, omission: 0, thin: 8 });
+  const pricing = pricingFor({
+    company: 'alone',
+    area: null,
+    matters: { topLeap: 4, shift: 0, parallel: 1, bass: 0.5 },
+  });
+  expect(pricing.manner).toBe('rooted');
+  const { rooted, small } = pricing.weights;
+  const usual = weightsOf('rooted', {});
+  // What goes with a term is weighed with it.
+  expect(rooted).toEqual({
+    ...usual,
+    topLeap: 4 * usual.topLeap,
+    shift: 0,
+    parallel: 15,
+    bass: usual.bass / 2,
+    bassString: usual.bassString / 2,
+    bassHigh: Math.round(usual.bassHigh / 2),
+    rest: usual.rest / 2,
+  });
+  expect(small.bass).toBe(0);
+  expect(pricingFor({ company: 'bass', area: null, matters: {} }).manner).toBe('small');
+  expect(pricingFor({ company: 'bass', manner: 'funk', area: null, matters: {} }).manner).toBe('funk');
 });

@@ -10,7 +10,7 @@ import { banishedRules } from './rules/banished.ts';
 import { pinRule } from './rules/pin.ts';
 import { gripWishes, wishRule } from './rules/wish.ts';
 import { Search, type Path } from './search.ts';
-import { DEFAULT_WEIGHTS, type Weights } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Weights } from './weights.ts';
 
 /* Nodes put together by hand, for tests of the search that need no chart. */
 
@@ -40,7 +40,7 @@ export function nodeOf(
     banished = new Set(),
   }: Wanted = {},
 ): LatticeNode {
-  const playing = { pricing: { weights, area }, banished };
+  const playing = { pricing: pricedBy(weights, area), banished };
   const rules = [
     ...banishedRules(null, playing),
     ...(pin ? [pinRule(pin, undefined)] : []),

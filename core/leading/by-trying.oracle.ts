@@ -16,38 +16,78 @@ export interface Plain {
   symbol: string;
   frets: readonly number[];
   fingers: readonly (number | string | null)[];
+  /** Sounding pitches by string, null where it is silent; ascending; and each once. */
+  strings: readonly (number | null)[];
+  all: number[];
   set: number[];
   difficulty: number;
-  root: boolean;
-  tension: boolean;
+  /** Which string has the lowest note, from 0. */
+  bass: number;
 }
 export function plainOf(symbol: string, { frets, fingers, difficulty }: Grip, open: readonly number[] = OPEN): Plain {
-  const { root: rootPc, tensions: tensionPcs } = BY_HAND[symbol]!;
-  const set = [...new Set(frets.flatMap((fret, s) => (fret < 0 ? [] : [open[s]! + fret])))].sort((x, y) => x - y);
-  const lowest = set[0]! % 12;
-  return {
-    symbol,
-    frets,
-    fingers,
-    set,
-    difficulty,
-    root: lowest === rootPc,
-    tension: tensionPcs.includes(lowest) && lowest !== rootPc,
-  };
+  const strings = frets.map((fret, s) => (fret < 0 ? null : open[s]! + fret));
+  const all = strings.filter((pitch) => pitch !== null).sort((x, y) => x - y);
+  const set = [...new Set(all)];
+  return { symbol, frets, fingers, strings, all, set, difficulty, bass: strings.indexOf(all[0]!) };
 }
+
+/** Whether every player knows the shape, told from what it sounds like. */
+export function inStock({ symbol, frets, strings, all, set, bass }: Plain): boolean {
+  const { root, slots } = BY_HAND[symbol]!;
+  const count = all.length;
+  if (count >= 4 && frets.includes(0) && frets.every((fret) => fret <= 4)) return true;
+  const steps = all.slice(1).map((pitch, i) => pitch - all[i]!);
+  const classes = [...new Set(all.map((pitch) => pitch % 12))];
+  const said = classes
+    .map((pc) => slots[pc]!)
+    .sort()
+    .join('');
+  const thirdOf = Number(Object.keys(slots).find((pc) => slots[Number(pc)] === 3));
+  const isWhole = classes.includes(root) && classes.includes(thirdOf);
+  const hasRoot = all[0]! % 12 === root;
+  if (count === 4 && set.length === 4 && said === '1357') {
+    // Raised an octave, the lowest stands second or third from the top of a close voicing.
+    const raised = [...all.slice(1), all[0]! + 12].sort((x, y) => x - y);
+    if (all[3]! - all[0]! >= 12 && raised[3]! - raised[0]! < 12 && [1, 2].includes(raised.indexOf(all[0]! + 12)))
+      return true;
+  }
+  if (count === 3 && isWhole && (said === '135' || (said === '137' && hasRoot))) return true;
+  const fourths = steps.filter((step) => step === 5).length;
+  if (count >= 3 && fourths === steps.length) return true;
+  if (count >= 3 && fourths === steps.length - 1 && steps.includes(6)) return true;
+  if (count >= 3 && hasRoot && !steps.includes(0) && steps[0] === 7 && steps[1] === 7) return true;
+  const sounding = strings.flatMap((pitch, s) => (pitch === null ? [] : [s]));
+  const [, second] = sounding;
+  const inner = strings.slice(second, sounding.at(-1)).includes(null);
+  const guides = Object.keys(slots)
+    .map(Number)
+    .filter((pc) => slots[pc] === 7 || pc === thirdOf);
+  const once = guides.every((pc) => all.filter((pitch) => pitch % 12 === pc).length < 2);
+  return hasRoot && strings.length - bass >= 5 && count >= 4 && !inner && once;
+}
+
 export function ownCost(g: Plain, w: Weights): number {
   const top = g.set[g.set.length - 1]!;
-  let semitonesOut = 0;
-  if (top < 60) semitonesOut = 60 - top;
-  if (top > 72) semitonesOut = top - 72;
-  for (let i = 1; i < g.set.length; i++) if (g.set[i - 1]! < 48 && g.set[i]! - g.set[i - 1]! <= 4) semitonesOut += 8;
-  const low = g.set[0]! < 50;
-  const bassUnits = g.root ? 0 : g.tension ? (low ? 4 : 1.5) : low ? 1.2 : 0.3;
+  const steps = g.all.slice(1).map((pitch, i) => pitch - g.all[i]!);
+  const muddy = g.set.filter((pitch, i) => i > 0 && g.set[i - 1]! < 48 && pitch - g.set[i - 1]! <= 4).length;
+  const fretted = g.frets.filter((fret) => fret > 0);
   return (
     Math.round((Math.round(g.difficulty * 10) * w.difficulty) / 10) +
-    semitonesOut * w.register +
+    (top < 60 ? 60 - top : 0) * w.low +
+    (top > 72 ? top - 72 : 0) * w.register +
+    muddy * w.mud +
+    Math.max(0, 48 - g.all[0]!) * w.deep +
     Math.max(0, 4 - g.set.length) * w.thin +
-    Math.round(bassUnits * w.bass) +
+    Math.max(0, g.set.length - 3) * w.full +
+    (g.all[0]! % 12 === BY_HAND[g.symbol]!.root ? 0 : w.bass) +
+    (g.strings.length - g.bass <= 4 && g.frets[g.bass] !== 0 ? w.bassString : 0) +
+    Math.max(0, g.all[0]! - 52) * w.bassHigh +
+    g.frets.filter((fret) => fret === 0).length * w.open +
+    g.strings.slice(g.bass).filter((pitch) => pitch === null).length * w.gaps +
+    (inStock(g) ? 0 : w.stock) +
+    steps.filter((step) => step === 1 || step === 2).length * w.seconds +
+    steps.filter((step) => step === 0).length * w.unison +
+    (fretted.length > 0 ? Math.max(0, Math.min(...fretted) - 5) * w.neck : 0) +
     (g.frets.some((fret) => fret === 1) ? w.area : 0)
   );
 }
@@ -135,9 +175,22 @@ export function changeCost(
     lowA !== lowB && lowB - lowA === topB - topA && ([7, 19].includes(topA - lowA) || [12, 24].includes(topA - lowA));
   const { root, fifth } = BY_HAND[b.symbol]!;
   const heard = [...a.set, ...b.set].map((pitch) => pitch % 12);
-  const omitted =
-    (heard.includes(root) ? 0 : w.omission) +
-    (fifth === null || heard.includes(fifth) ? 0 : Math.round(w.omission * 0.4));
+  const omitted = (heard.includes(root) ? 0 : w.omission) + (fifth === null || heard.includes(fifth) ? 0 : w.fifth);
+  const above = (g: Plain, s: number) => g.strings[s] !== null && s !== g.bass;
+  const others = a.strings.filter((_, s) => above(a, s) !== above(b, s)).length;
+  const within = (x: Plain, y: Plain) => x.set.every((pitch) => y.set.includes(pitch));
+  const unheard = a.symbol !== b.symbol && (within(a, b) || within(b, a));
+  const kindOf = (g: Plain) => g.symbol.replace(/^[A-G][b#]?/, '');
+  const apart = Math.abs(root - BY_HAND[a.symbol]!.root);
+  const planes = kindOf(a) === kindOf(b) && [1, 2, 3, 9, 10, 11].includes(apart);
+  const ways = new Set(
+    a.frets.flatMap((fret, s): (number | null)[] => {
+      const to = b.frets[s]!;
+      if (fret < 0 && to < 0) return [];
+      return fret <= 0 || to <= 0 ? [null] : [to - fret];
+    }),
+  );
+  const whole = ways.size === 1 && !ways.has(null);
   return (
     voicesByTrying(a, b, w) +
     Math.abs(a.set.length - b.set.length) * w.entry +
@@ -145,38 +198,45 @@ export function changeCost(
     calm(Math.max(0, Math.abs(lowA - lowB) - 7) * w.bassLeap) +
     shift +
     anew * w.anchor +
+    others * w.strings +
+    (unheard ? w.unheard : 0) +
+    (planes && !whole ? w.shape : 0) +
     (parallel ? w.parallel : 0) +
     (stale && (lasts || a.symbol !== b.symbol) && a.frets.join() === b.frets.join() ? w.same : 0) +
     omitted
   );
 }
 
-/** Root, perfect fifth (none where it must sound, or is altered) and tensions by hand, for the charts of the comparison. */
-export const CHORDS: Record<string, { root: number; fifth: number | null; tensions: number[] }> = {
-  C: { root: 0, fifth: 7, tensions: [] },
-  Am7: { root: 9, fifth: 4, tensions: [] },
-  G7: { root: 7, fifth: 2, tensions: [] },
-  Dm9: { root: 2, fifth: 9, tensions: [4] },
-  // Over its sixth it says D minor.
-  'F6/9': { root: 5, fifth: 0, tensions: [7, 2] },
-  Em7: { root: 4, fifth: 11, tensions: [] },
-  E7: { root: 4, fifth: 11, tensions: [] },
-  Bm7b5: { root: 11, fifth: null, tensions: [] },
+/** Root, perfect fifth (none where it must sound, or is altered), and what each tone stands for, by hand, as pitch classes. */
+interface ChordByHand {
+  root: number;
+  fifth: number | null;
+  slots: Readonly<Record<number, 1 | 3 | 5 | 7>>;
+}
+export const CHORDS: Record<string, ChordByHand> = {
+  C: { root: 0, fifth: 7, slots: { 0: 1, 4: 3, 7: 5 } },
+  Am7: { root: 9, fifth: 4, slots: { 9: 1, 0: 3, 4: 5, 7: 7 } },
+  G7: { root: 7, fifth: 2, slots: { 7: 1, 11: 3, 2: 5, 5: 7 } },
+  Dm9: { root: 2, fifth: 9, slots: { 2: 1, 4: 1, 5: 3, 9: 5, 0: 7 } },
+  'F6/9': { root: 5, fifth: 0, slots: { 5: 1, 7: 1, 9: 3, 0: 5, 2: 7 } },
+  Em7: { root: 4, fifth: 11, slots: { 4: 1, 7: 3, 11: 5, 2: 7 } },
+  E7: { root: 4, fifth: 11, slots: { 4: 1, 8: 3, 11: 5, 2: 7 } },
+  Bm7b5: { root: 11, fifth: null, slots: { 11: 1, 2: 3, 5: 5, 9: 7 } },
 };
 
 /** More of them, for comparisons of their own. */
 const BY_HAND: typeof CHORDS = {
   ...CHORDS,
-  Am: { root: 9, fifth: 4, tensions: [] },
-  F: { root: 5, fifth: 0, tensions: [] },
-  A7: { root: 9, fifth: 4, tensions: [] },
-  D7: { root: 2, fifth: 9, tensions: [] },
-  Dm7: { root: 2, fifth: 9, tensions: [] },
-  Cmaj7: { root: 0, fifth: 7, tensions: [] },
-  Gmaj7: { root: 7, fifth: 2, tensions: [] },
-  G13: { root: 7, fifth: 2, tensions: [9, 4] },
-  'C6/9': { root: 0, fifth: 7, tensions: [2, 9] },
-  Em7b5: { root: 4, fifth: null, tensions: [] },
+  Am: { root: 9, fifth: 4, slots: { 9: 1, 0: 3, 4: 5 } },
+  F: { root: 5, fifth: 0, slots: { 5: 1, 9: 3, 0: 5 } },
+  A7: { root: 9, fifth: 4, slots: { 9: 1, 1: 3, 4: 5, 7: 7 } },
+  D7: { root: 2, fifth: 9, slots: { 2: 1, 6: 3, 9: 5, 0: 7 } },
+  Dm7: { root: 2, fifth: 9, slots: { 2: 1, 5: 3, 9: 5, 0: 7 } },
+  Cmaj7: { root: 0, fifth: 7, slots: { 0: 1, 4: 3, 7: 5, 11: 7 } },
+  Gmaj7: { root: 7, fifth: 2, slots: { 7: 1, 11: 3, 2: 5, 6: 7 } },
+  G13: { root: 7, fifth: 2, slots: { 7: 1, 9: 1, 11: 3, 2: 5, 4: 5, 5: 7 } },
+  'C6/9': { root: 0, fifth: 7, slots: { 0: 1, 2: 1, 4: 3, 7: 5, 9: 7 } },
+  Em7b5: { root: 4, fifth: null, slots: { 4: 1, 7: 3, 10: 5, 2: 7 } },
 };
 
 // A small hand keeps every grip within reach of brute force: five strings, frets 0–3.

@@ -8,11 +8,11 @@ import { handChange, neededMs } from './change.ts';
 import { climb, CLIMB_LINES, CLIMB_OPEN, type ClimbWish } from './climb.ts';
 import { chordOf } from './by-hand.oracle.ts';
 import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
 
 // Fingers are chosen once a run is found; no area is liked.
 const WEIGHTS = { ...DEFAULT_WEIGHTS, anchor: 0, area: 0 };
-const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 const ALL_THE_TIME = 10_000;
 // Few enough grips to try out every run of three.
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5, pluck: 'pick', unusedStrings: [0] });

@@ -66,13 +66,14 @@ export function* climbSteps(
     return (wish.open === 'may' || open === (wish.open === 'all')) && (wish.notes === null || notes === wish.notes);
   });
   // Fingers are chosen for the run once it is found.
-  const weights = { ...pricing.weights, anchor: 0 };
+  const weights = { ...pricing.weights[pricing.manner], anchor: 0 };
   const rules = areaRules(null, { pricing, banished: new Set() });
   const all = statesOf(chord, library, weights, rules, shapes);
   const states = statesOf(chord, library, weights, rules, cheapestOf(all));
   const prices = joinPrices(library.neck, weights, chord, chord, {
     place: ANYWHERE,
     haste: 1,
+    changes: false,
     stale: false,
     wishes: [],
   });

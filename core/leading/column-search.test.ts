@@ -9,9 +9,9 @@ import { columnsOf } from '../take/columns.ts';
 import { slotKeys } from '../take/key.ts';
 import { ColumnSearch, searchable } from './column-search.ts';
 import { sessionOf, solveTake } from './solve.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
 
-const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
 
 const parsed = parseChart('key: C\n| C | Am | Dm7 G7 | C | N.C. | F |');

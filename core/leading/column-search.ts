@@ -3,6 +3,7 @@ import type { ShapeLibrary } from '../grip/library.ts';
 import type { Column } from '../take/columns.ts';
 import { clockOf } from '../time/clock.ts';
 import { chainOf, type LatticeNode } from './lattice.ts';
+import type { Near } from './near/near.ts';
 import { nodesOf } from './nodes.ts';
 import { pinRule } from './rules/pin.ts';
 import { Search, type Alternative, type Path, type Progress } from './search.ts';
@@ -22,10 +23,10 @@ export class ColumnSearch {
   readonly pricing: Pricing;
   readonly #search: Search;
 
-  constructor(library: ShapeLibrary, pricing: Pricing) {
+  constructor(library: ShapeLibrary, pricing: Pricing, near?: Near) {
     this.library = library;
     this.pricing = pricing;
-    this.#search = new Search(library);
+    this.#search = new Search(library, near);
   }
 
   setColumns(wanted: readonly WantedColumn[]): void {

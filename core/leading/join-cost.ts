@@ -1,5 +1,7 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
+import { suffixOf } from '../chord/kind.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
+import { pitchClass } from '../pitch/note.ts';
 import type { Neck } from '../neck/hand.ts';
 import { remembered } from '../remember.ts';
 import type { Place } from './place.ts';
@@ -13,9 +15,6 @@ export const STEP = 2;
 const BASS_STRIDE = 7;
 /** A leap where a phrase begins is no breach: it costs a third. */
 const AT_A_PHRASE = 1 / 3;
-
-/** What it weighs that a tone is not there, in units of the weight: a perfect fifth says least. Others must sound. */
-const OMITTED = { root: 1, fifth: 0.4 } as const;
 
 /** What a voice costs that moves so many semitones, 0–127. */
 export const stepPrices = remembered(({ movement, leap }: Weights) =>
@@ -60,12 +59,24 @@ export function shiftPrice(from: number, to: number, neck: Neck, weights: Weight
   return Math.round((shiftMm(from, to, neck) / 10) * weights.shift * haste);
 }
 
-/** The pitch classes a chord may leave out at a price: as bits, and what each weighs. */
-export function omissible({ root, kind }: Chord, { omission }: Weights): readonly { bit: number; price: number }[] {
+/** The pitch classes a chord may leave out at a price, as bits, each with its term. Others must sound. */
+export function omissible({
+  root,
+  kind,
+}: Chord): readonly { readonly bit: number; readonly term: 'omission' | 'fifth' }[] {
   return [
-    { bit: 1 << degreePitchClass(root, '1'), price: Math.round(omission * OMITTED.root) },
+    { bit: 1 << degreePitchClass(root, '1'), term: 'omission' },
     ...(kind.fifth === '5' && !kind.tensions.includes('b13')
-      ? [{ bit: 1 << degreePitchClass(root, '5'), price: Math.round(omission * OMITTED.fifth) }]
+      ? [{ bit: 1 << degreePitchClass(root, '5'), term: 'fifth' } as const]
       : []),
   ];
+}
+
+/** A shape is planed over so many semitones at most: further off a hand takes another (common practice). */
+const PLANED_SEMITONES = 3;
+
+/** Whether the next chord is of the same kind on another root near by, so that one shape would serve both. */
+export function isPlaned(from: Chord, to: Chord): boolean {
+  const up = (pitchClass(to.root) - pitchClass(from.root) + 12) % 12;
+  return up !== 0 && Math.min(up, 12 - up) <= PLANED_SEMITONES && suffixOf(from.kind) === suffixOf(to.kind);
 }

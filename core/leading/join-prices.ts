@@ -1,6 +1,14 @@
 import type { Chord } from '../chord/chord.ts';
 import type { Neck } from '../neck/hand.ts';
-import { bassLeapPrice, omissible, shiftPrice, stepPrices, tendencyPrices, topLeapPrice } from './join-cost.ts';
+import {
+  bassLeapPrice,
+  isPlaned,
+  omissible,
+  shiftPrice,
+  stepPrices,
+  tendencyPrices,
+  topLeapPrice,
+} from './join-cost.ts';
 import type { Bounds } from './near/near.ts';
 import type { Place } from './place.ts';
 import { TENTH } from './units.ts';
@@ -24,12 +32,23 @@ export interface JoinPrices extends Pick<JoinKind, 'place'> {
   /** By position · 32 + position. */
   readonly shift: Float64Array;
   readonly anchor: number;
+  readonly strings: number;
   /** For the same grip again, 0 where it may be. */
   readonly same: number;
+  /** For notes that are all among those of the other chord, 0 where both are the same chord. */
+  readonly unheard: number;
+  /** For another shape than the one before, 0 where one shape would not serve both. */
+  readonly shape: number;
   /** Tones the later chord may leave out, as bits, and what each costs that was not just heard. */
-  readonly omitted: readonly { readonly bit: number; readonly price: number }[];
+  readonly omitted: readonly Omitted[];
   /** What bounds them, for the sets that sound before, or after. */
   readonly near: { readonly before: Bounds; readonly after: Bounds };
+}
+
+export interface Omitted {
+  readonly bit: number;
+  readonly term: 'omission' | 'fifth';
+  readonly price: number;
 }
 
 /** Where a table by semitones risen has a voice that stays. */
@@ -39,7 +58,8 @@ export const STILL = 127;
 export interface JoinKind {
   readonly place: Place;
   readonly haste: number;
-  /** Whether the same grip would say too little. */
+  /** Whether the chord is another, and whether the same grip would say too little though it is not. */
+  readonly changes: boolean;
   readonly stale: boolean;
   readonly wishes: readonly Wished<JoinWish>[];
 }
@@ -50,7 +70,7 @@ export function joinPrices(
   weights: Weights,
   from: Chord,
   to: Chord,
-  { place, haste, stale, wishes }: JoinKind,
+  { place, haste, changes, stale, wishes }: JoinKind,
 ): JoinPrices {
   const shift = new Float64Array(32 * 32);
   for (let a = 0; a < neck.mm.length; a++) {
@@ -83,10 +103,13 @@ export function joinPrices(
     ),
     shift,
     anchor: weights.anchor * TENTH,
+    strings: weights.strings * TENTH,
     same: stale ? weights.same * TENTH : 0,
-    omitted: omissible(to, weights)
-      .filter(({ price }) => price > 0)
-      .map(({ bit, price }) => ({ bit, price: price * TENTH })),
+    unheard: changes ? weights.unheard * TENTH : 0,
+    shape: isPlaned(from, to) ? weights.shape * TENTH : 0,
+    omitted: omissible(to)
+      .map(({ bit, term }) => ({ bit, term, price: weights[term] * TENTH }))
+      .filter(({ price }) => price > 0),
   };
   return { ...prices, near: { before: boundsOf(prices, true), after: boundsOf(prices, false) } };
 }

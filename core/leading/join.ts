@@ -18,10 +18,10 @@ export const waysPrice = (a: States, i: number, b: States, j: number, { step, te
 /**
  * What a join costs by what sounds, besides the ways of the voices; the same for all states of two sets: voices that enter or
  * leave, how far the outer voices rise (their leaps, and wishes about either), the hand's shift, outer voices that go the same
- * way against a wish, tones left out that were not just heard, and parallels.
+ * way against a wish, tones left out that were not just heard, parallels, and a change that is not heard.
  */
 export function soundPrice(a: States, i: number, b: States, j: number, prices: SoundPrices): Fine {
-  const { entry, top, bass, shift, contrary, omitted, parallel } = prices;
+  const { entry, top, bass, shift, contrary, omitted, parallel, unheard } = prices;
   const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
   const [an, bn] = [a.voices[i]!, b.voices[j]!];
   const [lowA, lowB] = [a.pitches[ao]!, b.pitches[bo]!];
@@ -33,11 +33,29 @@ export function soundPrice(a: States, i: number, b: States, j: number, prices: S
     shift[a.position[i]! * 32 + b.position[j]!]!;
   if (contrary > 0 && (lowB - lowA) * (topB - topA) > 0) price += contrary;
   if (parallel > 0 && isParallel(lowA, topA, lowB, topB)) price += parallel;
+  if (unheard > 0 && isWithin(a, i, b, j)) price += unheard;
   const heard = a.mask[i]! | b.mask[j]!;
   for (const { bit, price: each } of omitted) if ((heard & bit) === 0) price += each;
   return price;
 }
-type SoundPrices = Pick<JoinPrices, 'entry' | 'top' | 'bass' | 'shift' | 'contrary' | 'omitted' | 'parallel'>;
+type SoundPrices = Pick<
+  JoinPrices,
+  'entry' | 'top' | 'bass' | 'shift' | 'contrary' | 'omitted' | 'parallel' | 'unheard'
+>;
+
+/** Whether the pitches of one state are all among those of the other. */
+function isWithin(a: States, i: number, b: States, j: number): boolean {
+  const isFewer = a.voices[i]! <= b.voices[j]!;
+  const [few, many] = isFewer ? [a, b] : [b, a];
+  const [f, m] = isFewer ? [i, j] : [j, i];
+  let w = m * MOST_STRINGS;
+  const end = w + many.voices[m]!;
+  for (let v = f * MOST_STRINGS; v < f * MOST_STRINGS + few.voices[f]!; v++) {
+    while (w < end && many.pitches[w]! < few.pitches[v]!) w++;
+    if (w === end || many.pitches[w] !== few.pitches[v]) return false;
+  }
+  return true;
+}
 
 /** No part of it costs anything: with one of them put back, that part is told alone. */
 const SILENT: SoundPrices = {
@@ -48,6 +66,7 @@ const SILENT: SoundPrices = {
   contrary: 0,
   omitted: [],
   parallel: 0,
+  unheard: 0,
 };
 
 /** How many fingers are set anew (a barre is one), and {@link SAME} where every string is as it was. */
@@ -66,13 +85,32 @@ function setAnew(a: States, i: number, b: States, j: number): number {
   return BITS[(all & ~kept) >> 1]! + (isSame ? SAME : 0);
 }
 const SAME = 8;
-/** How many bits are set, up to 31. */
-const BITS = Uint8Array.from({ length: 32 }, (_, bits) => bits.toString(2).replaceAll('0', '').length);
+/** How many bits are set, up to 127. */
+const BITS = Uint8Array.from({ length: 128 }, (_, bits) => bits.toString(2).replaceAll('0', '').length);
+
+/** Whether every string of one state is the other's, so many frets off; an open string stays where it is. */
+function isMovedWhole(a: States, i: number, b: States, j: number): boolean {
+  const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
+  let by: number | null = null;
+  for (let s = 0; s < MOST_STRINGS; s++) {
+    const [from, to] = [a.frets[ao + s]!, b.frets[bo + s]!];
+    if (from === 0 && to === 0) continue;
+    // 0 is not played, 1 open.
+    if (from <= 1 || to <= 1 || (by ??= to - from) !== to - from) return false;
+  }
+  return true;
+}
 
 /** What a join costs by how it is held: what tells grips of the same pitches in the same position apart. */
-export function holdPrice(a: States, i: number, b: States, j: number, { anchor, same }: JoinPrices): Fine {
+export function holdPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): Fine {
+  const { anchor, strings, same, shape } = prices;
   const anew = setAnew(a, i, b, j);
-  return (anew & (SAME - 1)) * anchor + (anew & SAME ? same : 0);
+  return (
+    (anew & (SAME - 1)) * anchor +
+    BITS[a.above[i]! ^ b.above[j]!]! * strings +
+    (anew & SAME ? same : 0) +
+    (shape > 0 && !isMovedWhole(a, i, b, j) ? shape : 0)
+  );
 }
 
 /** The price of the join from state `i` of `a` to state `j` of `b`. */
@@ -81,7 +119,8 @@ export const joinPrice = (a: States, i: number, b: States, j: number, prices: Jo
 
 /** The same, term by term, in whole tenths. */
 export function joinTerms(a: States, i: number, b: States, j: number, prices: JoinPrices): Terms {
-  const { weights, place, step, tend, anchor, same, entry, top, bass, shift, contrary, omitted, parallel } = prices;
+  const { weights, place, step, tend, anchor, strings, same, unheard, shape } = prices;
+  const { entry, top, bass, shift, contrary, omitted, parallel } = prices;
   const [from, to] = [pitchesIn(a, i), pitchesIn(b, j)];
   const voices = pairsUnder(from, to, step, tend).map(([v, w]) => [from[v]!, to[w]!] as const);
   const ways = voices.map(([p, q]) => Math.abs(p - q));
@@ -100,8 +139,12 @@ export function joinTerms(a: States, i: number, b: States, j: number, prices: Jo
     bassLeap,
     shift: alone({ shift }),
     anchor: ((anew & (SAME - 1)) * anchor) / TENTH,
+    strings: (BITS[a.above[i]! ^ b.above[j]!]! * strings) / TENTH,
     same: anew & SAME ? same / TENTH : 0,
-    omission: alone({ omitted }),
+    unheard: alone({ unheard }),
+    shape: shape > 0 && !isMovedWhole(a, i, b, j) ? shape / TENTH : 0,
+    omission: alone({ omitted: omitted.filter(({ term }) => term === 'omission') }),
+    fifth: alone({ omitted: omitted.filter(({ term }) => term === 'fifth') }),
     // What a line costs besides its leaps is by wishes about it.
     wish: alone({ top, bass, contrary }) - topLeap - bassLeap,
   };

@@ -44,7 +44,7 @@ export function nodesOf(columns: readonly Column[], clock: Clock, library: Shape
   const index = columns.map((column, i) => {
     const { chord, wishes } = column;
     if (chord === null || !isPlayable(chord, library, playing)) return -1;
-    const { weights } = playing.pricing;
+    const weights = playing.pricing.weights[column.manner ?? playing.pricing.manner];
     const rules = rulesOf(column, playing);
     return nodes.push({ chord, place: places[i]!, weights, rules, wishes, span: i, realisation: 0 }) - 1;
   });

@@ -19,31 +19,23 @@ import {
 } from './by-trying.oracle.ts';
 import { chainOf } from './lattice.ts';
 import { Search } from './search.ts';
-import { DEFAULT_WEIGHTS, ONLY_MOVEMENT } from './weights.ts';
+import { MANNERS } from '../neck/manner.ts';
+import { TERMS, type Term } from '../neck/terms.ts';
+import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, weightsOf } from './weights.ts';
 
 const symbolList = fc.array(fc.constantFrom(...Object.keys(CHORDS)), { minLength: 1, maxLength: 3 });
 const weights = fc.oneof(
   fc.constant(DEFAULT_WEIGHTS),
   fc.constant(ONLY_MOVEMENT),
-  fc.record({
-    movement: fc.integer({ min: 0, max: 20 }),
-    leap: fc.integer({ min: 0, max: 9 }),
-    tendency: fc.integer({ min: 0, max: 30 }),
-    parallel: fc.integer({ min: 0, max: 30 }),
-    bassLeap: fc.integer({ min: 0, max: 9 }),
-    anchor: fc.integer({ min: 0, max: 9 }),
-    same: fc.integer({ min: 0, max: 30 }),
-    omission: fc.integer({ min: 0, max: 15 }),
-    wish: fc.constant(1),
-    entry: fc.integer({ min: 0, max: 30 }),
-    topLeap: fc.integer({ min: 0, max: 9 }),
-    shift: fc.integer({ min: 0, max: 9 }),
-    difficulty: fc.integer({ min: 0, max: 20 }),
-    register: fc.integer({ min: 0, max: 9 }),
-    thin: fc.integer({ min: 0, max: 30 }),
-    bass: fc.integer({ min: 0, max: 20 }),
-    area: fc.integer({ min: 0, max: 9 }),
-  }),
+  // Anything each term may cost, and far more often nothing than in a manner: what one term alone does is seen.
+  fc
+    .record(
+      Object.fromEntries(
+        TERMS.map((term) => [term, fc.oneof(fc.constant(0), fc.integer({ min: 0, max: 40 }))]),
+      ) as Record<Term, fc.Arbitrary<number>>,
+    )
+    .map((record) => ({ ...record, wish: 1 })),
+  fc.constantFrom(...MANNERS.map((manner) => weightsOf(manner, {}))),
 );
 
 describe('the path found is the true optimum', () => {

@@ -141,6 +141,7 @@ export class Search {
       joinPrices(this.#library.neck, b.weights, a.chord, b.chord, {
         place: b.place,
         haste: hasteOf(a.place, b.place),
+        changes: a.symbol !== b.symbol,
         stale: isStale(a.symbol !== b.symbol, b.place),
         wishes: joinWishes(a.wishes, b.wishes),
       }),

@@ -11,9 +11,10 @@ import { degreePitchClass } from '../pitch/degree.ts';
 import { run } from '../steps.ts';
 import { voicePairs } from './movement.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
-import { DEFAULT_WEIGHTS } from './weights.ts';
+import { pricedBy, weightsOf } from './weights.ts';
 
-const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
+/** Beside a bass player: with its roots below, a path moves as far as they do. */
+const PRICING = pricedBy(weightsOf('small', {}));
 const library = buildLibrary(DEFAULT_HAND);
 
 /** A chart's own chords, each with all its tones, on the best way through. */
@@ -54,7 +55,7 @@ const CHORDS: Record<string, [string, string]> = {
  * Common practice, in all keys (no published source): in root motion by fifths the seventh falls to the third, the third stays
  * to become the seventh. And the smoothness that is promised: movement against the same complete chords in root position.
  */
-test('ii–V–I moves a fifth of what it moves in root position on one set of strings, a third of that on the nearer of two', () => {
+test('beside a bass player ii–V–I moves a fifth of what it moves in root position on one set of strings, a third of that on the nearer of two', () => {
   const sum = { ours: 0, oneSet: 0, twoSets: 0 };
   let [falls, stays] = [0, 0];
   for (const key of KEYS) {
@@ -79,7 +80,7 @@ test('ii–V–I moves a fifth of what it moves in root position on one set of s
   expect([falls, stays]).toEqual([24, 24]);
 });
 
-test('a cycle of dominants goes down by half steps, guide tone for guide tone', () => {
+test('beside a bass player a cycle of dominants goes down by half steps, guide tone for guide tone', () => {
   const { columns } = complete('key: C\n| E7 | A7 | D7 | G7 | C7 | F7 | Bb7 | Eb7 |\n');
   const roots = [4, 9, 2, 7, 0, 5, 10, 3];
   columns.slice(1).forEach(({ grip }, i) => {

@@ -1,11 +1,13 @@
-import { degreeIn, type Chord } from '../chord/chord.ts';
-import { TENSIONS } from '../chord/kind.ts';
+import type { Chord } from '../chord/chord.ts';
 import { positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
+import { stockOf } from '../grip/stock.ts';
+import { bassStringOf, MUD_BELOW, MUD_INTERVAL } from '../grip/traits.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
+import { degreePitchClass } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
-import { pitchClassOf, type PitchClass } from '../pitch/pitch.ts';
-import { columnPrice, columnTerms, type PricedGrip } from './column-cost.ts';
+import { closeNotes, columnPrice, columnTerms, type PricedGrip } from './column-cost.ts';
+import { distinct } from './movement.ts';
 import type { Rule } from './rules/rule.ts';
 import type { Terms } from './terms.ts';
 import { TENTH } from './units.ts';
@@ -28,16 +30,65 @@ export interface States {
   readonly frets: Uint8Array;
   readonly fingers: Uint8Array;
   readonly mask: Uint16Array;
+  /** The strings that sound above the bass, as bits. */
+  readonly above: Uint8Array;
   /** States of the same pitches in the same position stand together: set g is `setStart[g]` … `setStart[g + 1] − 1`. */
   readonly setStart: Uint32Array;
 }
 
-/** What a note is as the lowest of a chord. */
-export function lowestIs(chord: Chord, pc: PitchClass): PricedGrip['lowest'] {
-  if (pc === pitchClass(chord.bass ?? chord.root)) return 'root';
-  const degree = degreeIn(chord, pc);
-  // A sixth chord over its sixth is the relative minor seventh, and heard as that.
-  return degree === '6' || TENSIONS.some((tension) => tension === degree) ? 'tension' : 'tone';
+/** Which notes lie near each other in a shape, and which of its strings sound. */
+interface Strings extends Pick<PricedGrip, 'open' | 'openBass' | 'silent' | 'seconds' | 'unisons' | 'muddy'> {
+  /** Those above the bass, as bits. */
+  readonly above: number;
+}
+
+/** What is told of a shape by its strings. */
+function stringsOf({ neck, strings, frets, traits }: ShapeLibrary, shape: number): Strings {
+  const bass = bassStringOf(traits[shape]!);
+  const pitches: number[] = [];
+  let [open, silent, above] = [0, 0, 0];
+  for (let s = 0; s < strings; s++) {
+    const fret = frets[shape * strings + s]!;
+    if (fret === 0) open++;
+    if (fret < 0) silent += s > bass ? 1 : 0;
+    else {
+      pitches.push(neck.open[s]! + fret);
+      if (s !== bass) above |= 1 << s;
+    }
+  }
+  pitches.sort((a, b) => a - b);
+  const muddy = distinct(pitches).filter((pitch, v, all) => {
+    return v > 0 && all[v - 1]! < MUD_BELOW && pitch - all[v - 1]! <= MUD_INTERVAL;
+  }).length;
+  return { open, openBass: frets[shape * strings + bass] === 0, silent, ...closeNotes(pitches), muddy, above };
+}
+
+/** The pitch classes that may be lowest at no price, as bits. */
+function bassesOf({ root, bass, kind }: Chord, rules: readonly Rule[]): number {
+  const named = 1 << pitchClass(bass ?? root);
+  if (!rules.some(({ inverts }) => inverts)) return named;
+  return [kind.third, kind.fifth, kind.seventh].reduce(
+    (bits, degree) => (degree === null ? bits : bits | (1 << degreePitchClass(root, degree))),
+    named,
+  );
+}
+
+/** What of a shape makes its price as a grip of a chord. */
+function pricedGrip(
+  library: ShapeLibrary,
+  shape: number,
+  pitches: ArrayLike<number>,
+  { basses, inStock }: { readonly basses: number; readonly inStock: boolean },
+): PricedGrip & Strings {
+  return {
+    ...stringsOf(library, shape),
+    pitches,
+    difficulty: library.difficulty[shape]!,
+    hasBass: ((basses >> (pitches[0]! % 12)) & 1) === 1,
+    position: positionOf(library, shape),
+    bassString: library.strings - bassStringOf(library.traits[shape]!),
+    inStock,
+  };
 }
 
 /** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
@@ -78,7 +129,8 @@ export function statesOf(
   const shapes = rules.reduce((some, { narrow }) => narrow?.(some, chord, library) ?? some, all);
   const size = shapes.length;
   const ruled = rulePrices(chord, library, weights, shapes, rules);
-  const lowestAt = Array.from({ length: 12 }, (_, pc) => lowestIs(chord, pc));
+  const inStock = stockOf(chord, library, shapes);
+  const basses = bassesOf(chord, rules);
   const sets = new Uint8Array(size * MOST_STRINGS);
   const counts = Uint8Array.from(shapes, (shape, i) => distinctInto(sets, i * MOST_STRINGS, library, shape));
   const positions = Uint8Array.from(shapes, (shape) => positionOf(library, shape));
@@ -101,6 +153,7 @@ export function statesOf(
     frets: new Uint8Array(size * MOST_STRINGS),
     fingers: new Uint8Array(size * MOST_STRINGS),
     mask: new Uint16Array(size),
+    above: new Uint8Array(size),
   };
   const { strings } = library;
   const starts: number[] = [];
@@ -109,11 +162,7 @@ export function statesOf(
     const shape = shapes[from]!;
     const frets = library.frets.subarray(shape * strings, (shape + 1) * strings);
     const pitches = sets.subarray(from * MOST_STRINGS, from * MOST_STRINGS + counts[from]!);
-    const held = {
-      pitches,
-      difficulty: library.difficulty[shape]!,
-      lowest: lowestAt[pitches[0]! % 12]!,
-    };
+    const held = pricedGrip(library, shape, pitches, { basses, inStock: inStock[from] === 1 });
     if (i === 0 || counts[from] !== counts[order[i - 1]!] || compare(from, order[i - 1]!) !== 0) starts.push(i);
     states.shape[i] = shape;
     // What it costs, and what orders grips that cost the same.
@@ -124,6 +173,7 @@ export function statesOf(
     states.position[i] = positions[from]!;
     states.fingers.set(library.fingers.subarray(shape * strings, (shape + 1) * strings), i * MOST_STRINGS);
     states.mask[i] = library.mask[shape]!;
+    states.above[i] = held.above;
     for (let s = 0; s < strings; s++) states.frets[i * MOST_STRINGS + s] = frets[s]! + 1;
   }
   return { ...states, setStart: Uint32Array.from([...starts, size]) };
@@ -160,7 +210,10 @@ export function stateTerms(
 ): Terms {
   const pitches = pitchesIn(states, i);
   const shape = states.shape[i]!;
-  const grip = { pitches, difficulty: library.difficulty[shape]!, lowest: lowestIs(chord, pitchClassOf(pitches[0]!)) };
+  const grip = pricedGrip(library, shape, pitches, {
+    basses: bassesOf(chord, rules),
+    inStock: stockOf(chord, library, [shape])[0] === 1,
+  });
   const terms = { ...columnTerms(grip, weights) };
   for (const { price, term } of rules)
     if (price && term !== undefined) terms[term] += price([shape], chord, library)[0]! * weights[term];

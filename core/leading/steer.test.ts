@@ -10,14 +10,14 @@ import { applyPatch } from '../patch.ts';
 import type { Decisions } from '../take/decision.ts';
 import { run } from '../steps.ts';
 import { servingText } from '../wording/steer.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
 import { distinct } from './movement.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
 import { outcomesOf, servesHow, SERVES, type LedOutcome, type Steer, type VoiceWay } from './steer.ts';
 import { steeredPatch } from './steered.ts';
 import { pricePatch } from './take.ts';
 
-const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 8 });
 const OPEN = [40, 45, 50, 55, 59, 64];
 const chordOf = (symbol: string): Chord => {

@@ -13,9 +13,9 @@ import { STYLES } from '../reharm/moves/styles.ts';
 import { run } from '../steps.ts';
 import { arrangedTake, sessionOf, solveTake, type SolvedTake } from './solve.ts';
 import { priceMove, restyled } from './take.ts';
-import { DEFAULT_WEIGHTS, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
 
-const PRICING: Pricing = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 
 // A small hand: few grips, the same rules.
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });

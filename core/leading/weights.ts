@@ -1,5 +1,7 @@
+import { MANNERS, type Manner } from '../neck/manner.ts';
 import type { Company, Player } from '../neck/player.ts';
-import { TERMS, type Matter, type Matters, type Term } from '../neck/terms.ts';
+import { matterOf, TERMS, type Matters, type Term } from '../neck/terms.ts';
+import { unitsOf } from './manners.ts';
 import { NOTHING } from './terms.ts';
 
 /**
@@ -13,7 +15,7 @@ export interface Weights {
   readonly leap: number;
   /** Per leaning tone that does not go where it leans (tendency.ts): the ear waits for it. */
   readonly tendency: number;
-  /** Per voice that enters or leaves: as audible as a voice moving a step and a half. */
+  /** Per voice that enters or leaves: it is heard more than a voice that moves. */
   readonly entry: number;
   /** For outer voices in parallel fifths or octaves: off, for comping lives on them; on for those who avoid them. */
   readonly parallel: number;
@@ -25,78 +27,95 @@ export interface Weights {
   readonly shift: number;
   /** Per finger that is set anew: one that stays is an anchor. */
   readonly anchor: number;
+  /** Per string above the bass that comes in or falls silent: a hand stays on a set of strings. */
+  readonly strings: number;
   /** For the same grip over a bar line where the chord changes, or has lasted long: the ear wants something to move. */
   readonly same: number;
-  /** Per tone left out, by {@link OMITTED}, that was not just heard. */
+  /** For another chord whose notes are all among those before, or the other way round: the change is not heard. */
+  readonly unheard: number;
+  /** For another shape on the next chord of the same kind, a few frets off: a shape that is planed is moved whole. */
+  readonly shape: number;
+  /** For a root that neither sounds nor was just heard. */
   readonly omission: number;
+  /** For a perfect fifth that neither sounds nor was just heard: it says least. */
+  readonly fifth: number;
   /** Per ten points of difficulty (0–100). */
   readonly difficulty: number;
-  /** Per semitone the top note lies outside the comping register, and per muddy pair below. */
+  /** Per semitone the top note lies above the comping register. */
   readonly register: number;
+  /** Per semitone the top note lies below it. */
+  readonly low: number;
+  /** Per pair of low notes too near each other. */
+  readonly mud: number;
+  /** Per semitone the lowest note lies below C3: that is the bass player's. */
+  readonly deep: number;
   /** Per voice short of four: three notes leave a chord thin. */
   readonly thin: number;
-  /** For a lowest note that is not the root (or the named bass), by {@link BASS}: it may say another chord. */
+  /** Per voice beyond three: where three say it, more are in the way. */
+  readonly full: number;
+  /** For a lowest note that is not the root, or the named bass: it may say another chord. */
   readonly bass: number;
+  /** For a bass fretted on the fourth string or higher, and per semitone it lies above E3: no bass up there. */
+  readonly bassString: number;
+  readonly bassHigh: number;
+  /** For a last tonic without its root lowest: it is to rest. */
+  readonly rest: number;
+  /** Per open string: it rings on, and is left alone in closed grips. */
+  readonly open: number;
+  /** Per string left silent above the bass. */
+  readonly gaps: number;
+  /** For a shape outside the stock that players know (grip/stock.ts). */
+  readonly stock: number;
+  /** Per pair of neighbouring notes a step apart, and per note on two strings. */
+  readonly seconds: number;
+  readonly unison: number;
+  /** Per fret that the hand lies above the fifth: accompaniment lies low on the neck. */
+  readonly neck: number;
   /** Per fret that what is fretted lies outside the player's own area of the neck. */
   readonly area: number;
   /** How much wishes count that are not met (wishes.ts): 1, or 0 for not at all. */
   readonly wish: number;
 }
-/** What each costs where it matters most usually; `DEFAULT_WEIGHTS` are of these. */
-const UNITS = {
-  movement: 10,
-  leap: 3,
-  tendency: 12,
-  entry: 15,
-  parallel: 15,
-  topLeap: 4,
-  bassLeap: 2,
-  shift: 2,
-  anchor: 2,
-  same: 10,
-  omission: 5,
-  difficulty: 6,
-  register: 4,
-  thin: 20,
-  bass: 10,
-  area: 6,
-  wish: 1,
-} as const satisfies Weights;
 
-/** What does not matter as usual to begin with. */
-const USUAL: Matters = { parallel: 0 };
-
-/** How much a term matters to a player. */
-export const matterOf = (term: Term, matters: Matters): Matter => matters[term] ?? USUAL[term] ?? 1;
-
-/** Weights by how much each term matters, in whole tenths. */
-export const weightsOf = (matters: Matters): Weights =>
-  Object.fromEntries(TERMS.map((term) => [term, Math.round(UNITS[term] * matterOf(term, matters))])) as Record<
+/** The weights of a manner, by how much each term matters, in whole tenths. */
+export function weightsOf(manner: Manner, matters: Matters): Weights {
+  const units = unitsOf(manner);
+  return Object.fromEntries(TERMS.map((term) => [term, Math.round(units[term] * matterOf(term, matters))])) as Record<
     Term,
     number
   >;
+}
 
-export const DEFAULT_WEIGHTS: Weights = weightsOf({});
+export const DEFAULT_WEIGHTS: Weights = weightsOf('rooted', {});
 
 /** `--only movement`: nothing but semitones. */
 export const ONLY_MOVEMENT: Weights = { ...NOTHING, movement: 10 };
 
-/** How a path is priced: the weights, and the area of the neck that a player likes to stay in. */
+/** How a path is priced: the weights of each manner, the player's own manner, and the area of the neck they like to stay in. */
 export interface Pricing {
-  readonly weights: Weights;
+  readonly manner: Manner;
+  readonly weights: Readonly<Record<Manner, Weights>>;
   readonly area: Player['area'];
 }
 
-/** What changes with who else sounds: a bass player has the roots, and small grips are enough. */
-const BY_COMPANY: Readonly<Record<Company, Partial<Record<Term, number>>>> = {
-  alone: {},
-  bass: { bass: 0, thin: 0.4, omission: 0 },
-};
+/** A pricing by the same weights whatever the manner. */
+export const pricedBy = (weights: Weights, area: Player['area'] = null): Pricing => ({
+  manner: 'rooted',
+  weights: Object.fromEntries(MANNERS.map((manner) => [manner, weights])) as Record<Manner, Weights>,
+  area,
+});
+
+/** What one plays alone, and beside a bass player, who has the roots (common practice). */
+export const MANNER_BY_COMPANY: Readonly<Record<Company, Manner>> = { alone: 'rooted', bass: 'small' };
 
 /** How a player's paths are priced. */
-export function pricingFor({ company, area, matters }: Pick<Player, 'company' | 'area' | 'matters'>): Pricing {
-  const weights: Record<Term, number> = { ...weightsOf(matters) };
-  for (const [term, factor] of Object.entries(BY_COMPANY[company]) as [Term, number][])
-    weights[term] = Math.round(weights[term] * factor);
-  return { weights, area };
-}
+export const pricingFor = ({
+  company,
+  manner,
+  area,
+  matters,
+}: Pick<Player, 'company' | 'area' | 'matters'> & Partial<Pick<Player, 'manner'>>): Pricing => ({
+  manner: manner ?? MANNER_BY_COMPANY[company],
+  weights: Object.fromEntries(MANNERS.map((one) => [one, weightsOf(one, matters)])) as Record<Manner, Weights>,
+  area,
+});

@@ -9,9 +9,9 @@ import { run } from '../steps.ts';
 import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
 import { placeOf, CHORDS, library, leastCost, AREA, type Plain } from './by-trying.oracle.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
-import { DEFAULT_WEIGHTS } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy } from './weights.ts';
 
-const PRICING = { weights: DEFAULT_WEIGHTS, area: null };
+const PRICING = pricedBy(DEFAULT_WEIGHTS);
 
 // Wishes, and how far a grip or a change misses them, written apart.
 const topBy = (a: Plain, b: Plain) => b.set[b.set.length - 1]! - a.set[a.set.length - 1]!;

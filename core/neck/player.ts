@@ -1,6 +1,7 @@
 import { bad, good, problem, type Outcome, type Problem } from '../problem.ts';
 import { parsePitch } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
+import { MANNERS, type Manner } from './manner.ts';
 import { BARRES, DEFAULT_HAND, PLUCKS, type FingerNumber, type Hand } from './hand.ts';
 import { MATTERS, WEIGHED_TERMS, type Matters } from './terms.ts';
 import { FEWEST_STRINGS, MOST_STRINGS, TUNINGS, type Fret } from './tuning.ts';
@@ -19,6 +20,8 @@ export interface Player extends Hand {
   /** Frets, counted from the capo, where they like to stay, or null. */
   readonly area: readonly [Fret, Fret] | null;
   readonly company: Company;
+  /** How they comp; null: as one does in such company. */
+  readonly manner: Manner | null;
   /** The neck is drawn as a left-hander sees it; grips are written the same. */
   readonly leftHanded: boolean;
   readonly noteNames: NoteNames;
@@ -31,6 +34,7 @@ export const DEFAULT_PLAYER: Player = {
   name: 'Player',
   area: null,
   company: 'alone',
+  manner: null,
   leftHanded: false,
   noteNames: 'letters',
   matters: {},
@@ -60,6 +64,7 @@ const FIELDS: { readonly [Field in keyof Player]: (value: unknown) => Player[Fie
     return from !== undefined && to !== undefined && from < to ? [from, to] : undefined;
   },
   company: (value) => oneOf(value, COMPANIES),
+  manner: (value) => (value === null ? null : oneOf(value, MANNERS)),
   leftHanded: readFlag,
   noteNames: (value) => oneOf(value, NOTE_NAMES),
   matters: readMatters,

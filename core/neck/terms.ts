@@ -1,4 +1,4 @@
-/** What can matter to a player in a way through a tune; each is a term of its price (leading/cost.ts). */
+/** What can matter to a player in a way through a tune; each is a term of its price (`leading/weights.ts`). */
 export const TERMS = [
   'movement',
   'leap',
@@ -9,12 +9,29 @@ export const TERMS = [
   'bassLeap',
   'shift',
   'anchor',
+  'strings',
   'same',
+  'unheard',
+  'shape',
   'omission',
+  'fifth',
   'difficulty',
   'register',
+  'low',
+  'mud',
+  'deep',
   'thin',
+  'full',
   'bass',
+  'bassString',
+  'bassHigh',
+  'rest',
+  'open',
+  'gaps',
+  'stock',
+  'seconds',
+  'unison',
+  'neck',
   'area',
   'wish',
 ] as const;
@@ -24,8 +41,34 @@ export type Term = (typeof TERMS)[number];
 export const MATTERS = [0, 0.5, 1, 2, 4] as const;
 export type Matter = (typeof MATTERS)[number];
 
+/** Terms that a player weighs together with another: they are of one kind. */
+const GOES_WITH: Readonly<Partial<Record<Term, Term>>> = {
+  unheard: 'same',
+  shape: 'same',
+  fifth: 'omission',
+  low: 'register',
+  mud: 'register',
+  deep: 'register',
+  bassString: 'bass',
+  bassHigh: 'bass',
+  rest: 'bass',
+  gaps: 'strings',
+  seconds: 'stock',
+  unison: 'stock',
+  full: 'thin',
+};
+
 /** What differs from the usual. */
 export type Matters = Readonly<Partial<Record<Term, Matter>>>;
 
 /** Terms a player weighs; wishes have their own words for how much they matter. */
-export const WEIGHED_TERMS = TERMS.filter((term) => term !== 'wish');
+export const WEIGHED_TERMS = TERMS.filter((term) => term !== 'wish' && GOES_WITH[term] === undefined);
+
+/** What does not matter as usual to begin with: comping lives on parallels. */
+const USUAL: Matters = { parallel: 0 };
+
+/** How much a term matters to a player. */
+export function matterOf(term: Term, matters: Matters): Matter {
+  const weighed = GOES_WITH[term] ?? term;
+  return matters[weighed] ?? USUAL[weighed] ?? 1;
+}

@@ -1,6 +1,7 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
+import type { Manner } from '../neck/manner.ts';
 import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { coloursOf, defaultColour } from '../reharm/colours.ts';
@@ -33,6 +34,10 @@ export interface Column {
   readonly context: ColourContext;
   /** The move that put it here, or null. */
   readonly move: AppliedMove | null;
+  /** How it is comped, where that was decided for it; null: as the player does. */
+  readonly manner: Manner | null;
+  /** Whether it is the last that sounds, and the tonic: the tune is to rest there. */
+  readonly closes: boolean;
   /** The wishes whose spans it lies in. */
   readonly wishes: readonly StandingWish[];
 }
@@ -68,7 +73,7 @@ export function columnsOf(
       const end = one.start + one.ticks;
       return one.start <= start && start < end && (one.wish.kind !== 'arrive' || start + entry.ticks >= end);
     });
-  return standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
+  const columns = standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
     return spansOf(one, divisions, cells, lastFret).map(({ at, slot }, part): Column => {
       const own = one.slot.entry.chord;
       const of = {
@@ -78,6 +83,8 @@ export function columnsOf(
         plain: one.plain,
         context: one.context,
         move: one.move,
+        manner: null,
+        closes: false,
         wishes: wishesIn(slot),
       };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
@@ -86,7 +93,12 @@ export function columnsOf(
       return { ...of, chord, symbol: symbolOf(chord), decision };
     });
   });
+  const last = columns.findLastIndex(({ chord }) => chord !== null);
+  return columns.map((column, i) => (i === last && isTonic(column) ? { ...column, closes: true } : column));
 }
+
+const TONIC_ROLES: readonly unknown[] = ['I', 'i', 'blues-I'];
+const isTonic = ({ context: { role } }: Column) => TONIC_ROLES.includes(role);
 
 /** The span of the plain chart that columns cover; with a column that a move put in, the whole span of that move. */
 export function spanOfColumns(slots: readonly ReadSlot[], columns: readonly Column[]): Span | null {

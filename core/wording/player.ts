@@ -1,3 +1,4 @@
+import { MANNERS } from '../neck/manner.ts';
 import { MATTERS, WEIGHED_TERMS } from '../neck/terms.ts';
 import type { PlayerField, Player, NoteNames } from '../neck/player.ts';
 import { TUNINGS } from '../neck/tuning.ts';
@@ -20,6 +21,7 @@ export const PLAYER_RIGHT: Readonly<Record<PlayerField, string>> = {
   unusedStrings: 'a list of strings, 0 the lowest, that leaves three',
   area: 'null, or two frets in order like [5, 9]',
   company: 'alone or bass',
+  manner: `null, or ${MANNERS.join(', ')}`,
   leftHanded: 'true or false',
   noteNames: 'one of letters, german, fixed-do',
   matters: `terms and how much they matter, like {"topLeap": 2}: ${WEIGHED_TERMS.join(', ')}; each ${MATTERS.join(', ')}`,

@@ -15,6 +15,8 @@ export interface Rule {
   readonly price?: (shapes: ArrayLike<number>, chord: Chord, library: ShapeLibrary) => ArrayLike<number>;
   /** The term it is a part of; without one it costs tenths of a semitone, and is told nowhere. */
   readonly term?: Term;
+  /** Any chord tone may be the lowest, not the root alone. */
+  readonly inverts?: true;
   /** It says which grip stands: what else could stand is asked without it. */
   readonly pins?: true;
 }

@@ -1,7 +1,9 @@
 import type { Column } from '../../take/columns.ts';
 import { areaRules } from './area.ts';
 import { banishedRules } from './banished.ts';
+import { lineRules } from './line.ts';
 import { pinRules } from './pin.ts';
+import { restRules } from './rest.ts';
 import { ringRules } from './ring.ts';
 import type { Playing, Rule } from './rule.ts';
 import { wishRules } from './wish.ts';
@@ -16,6 +18,8 @@ const RULES: readonly ((column: Column, playing: Playing) => readonly Rule[])[] 
   ringRules,
   wishRules,
   areaRules,
+  lineRules,
+  restRules,
 ];
 
 export const rulesOf = (column: Column, playing: Playing): readonly Rule[] =>
