@@ -8,6 +8,7 @@ import {
   handOf,
   neckOf,
   numeralOf,
+  MANNERS,
   ONLY_MOVEMENT,
   prepareTake,
   pricedBy,
@@ -24,6 +25,7 @@ import {
   STYLES,
   whyText,
   wishText,
+  type Manner,
   type ShapeLibrary,
   type Taste,
 } from '../core/index.ts';
@@ -31,7 +33,7 @@ import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
-import { pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
+import { colourCells, moveCells, pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
 
 interface Wishes extends TypedWishes {
   readonly plain: boolean;
@@ -40,8 +42,15 @@ interface Wishes extends TypedWishes {
   readonly style?: string | undefined;
   readonly stray?: string | undefined;
   readonly player?: string | undefined;
+  readonly manner?: string | undefined;
   readonly explain: boolean;
   readonly paths?: string | undefined;
+}
+
+function mannerTyped(text: string | undefined): Manner | null {
+  const manner = MANNERS.find((one) => one === text) ?? null;
+  if (text !== undefined && manner === null) throw new UsageError(`--manner takes ${MANNERS.join(', ')}`);
+  return manner;
 }
 
 /** `arrange FILE`: the exact best path for a player’s hand. */
@@ -54,15 +63,18 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const wished = wishesTyped(wishes, neckOf(handOf(player.value)).open);
   const pricing =
     wishes.only === undefined
-      ? pricingFor(player.value)
+      ? pricingFor({ ...player.value, manner: mannerTyped(wishes.manner) ?? player.value.manner })
       : pricedBy({ ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 });
   const library = world.libraryOf(handOf(player.value));
   const session = sessionOf(library, { pricing }, KernelNear.create() ?? undefined);
   const taste = tasteOf(wishes);
   const asked = { chart: chart.value, plain: wishes.plain };
   const styled = taste ? restyled(session, asked, taste) : {};
-  const unwished = prepareTake(session, { ...asked, cells: styled }).columns;
-  const cells = { ...styled, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
+  const plain = prepareTake(session, { ...asked, cells: styled });
+  const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
+  const coloured = { ...styled, ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
+  const unwished = prepareTake(session, { ...asked, cells: coloured }).columns;
+  const cells = { ...coloured, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
   const take = run(solveTake(session, { ...asked, cells }));
   const { columns } = take;
   const count = pathsAsked(wishes.paths);

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { problemLine } from '../core/index.ts';
 import { arrange } from './arrange.ts';
+import { colours } from './colours.ts';
 import { grips } from './grips.ts';
 import { moves } from './moves.ts';
 import { name } from './name.ts';
@@ -18,10 +19,13 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
   arrange FILE                 the smoothest way through the chart
         [--player FILE] [--plain] [--only movement] [--candidates] [--explain] [--paths 1-5]
         [--top|--bass falling|rising|still|chromatic] [--thread B] [--area 5-9] [--family F]
-        [--pin BAR:BEAT=GRIP]…
+        [--manner rooted|shells|ringing|small|funk]
+        [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
+  colours FILE --bar N         what the chord there may become, steadiest first
+        [--beat B] [--grating]
   simplify FILE                the chart without related ii's, passing chords and side-slips
 
 FILE may be - for standard input.
@@ -69,6 +73,10 @@ function runVerb(argv: readonly string[], world: World): Printed {
       thread: { type: 'string' },
       area: { type: 'string' },
       pin: { type: 'string', multiple: true },
+      colour: { type: 'string', multiple: true },
+      move: { type: 'string', multiple: true },
+      manner: { type: 'string' },
+      grating: { type: 'boolean', default: false },
       bar: { type: 'string' },
       beat: { type: 'string' },
       beats: { type: 'string' },
@@ -83,6 +91,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     grips: () => grips(subject, values, world),
     name: () => name(subject, values),
     arrange: () => arrange(subject, values, world),
+    colours: () => colours(subject, values, world),
     moves: () => moves(subject, values, world),
     simplify: () => simplify(subject, world),
   };

@@ -12,8 +12,7 @@ interface MovesOptions {
 export function moves(file: string, { bar, beat, beats }: MovesOptions, { readText }: World): Answer {
   const chart = parseChart(readText(file));
   if (!chart.ok) return chart;
-  if (bar === undefined) throw new UsageError('--bar N says where');
-  const place = { bar: numberOf('bar', bar), beat: numberOf('beat', beat ?? '1') };
+  const place = placeTyped(bar, beat);
   const json = movesAsData(chart.value, { ...place, ...(beats !== undefined && { beats: numberOf('beats', beats) }) });
   if (json === null) throw new UsageError(`there is no chord to move at bar ${place.bar}, beat ${place.beat}`);
   const rows = json.map(({ group, name, columns, stray, mood, reason }) => [
@@ -25,6 +24,12 @@ export function moves(file: string, { bar, beat, beats }: MovesOptions, { readTe
     reason,
   ]);
   return { json, text: table([['group', 'move', 'chords (beats)', 'stray', 'mood', 'why'], ...rows]) };
+}
+
+/** The place that `--bar N [--beat B]` says. */
+export function placeTyped(bar: string | undefined, beat: string | undefined) {
+  if (bar === undefined) throw new UsageError('--bar N says where');
+  return { bar: numberOf('bar', bar), beat: numberOf('beat', beat ?? '1') };
 }
 
 function numberOf(name: string, text: string): number {

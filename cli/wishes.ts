@@ -1,19 +1,25 @@
 import {
-  formatFrets,
-  fretsAt,
+  ANY_TASTE,
+  applyPatch,
+  decisionFor,
   LINE_WAYS,
+  movePatch,
   parseFrets,
   parseNote,
   parsePitch,
+  parseSuffix,
+  pinDecision,
   pitchClass,
+  proposalsFor,
   readWish,
-  shapesOf,
+  spanOfColumns,
   suffixOf,
   wishName,
-  type Decision,
-  type Chord,
   type Column,
+  type Decision,
+  type Decisions,
   type Midi,
+  type ReadSlot,
   type ShapeLibrary,
   type Wish,
 } from '../core/index.ts';
@@ -27,6 +33,8 @@ export interface TypedWishes {
   readonly area?: string | undefined;
   readonly family?: string | undefined;
   readonly pin?: string[] | undefined;
+  readonly colour?: string[] | undefined;
+  readonly move?: string[] | undefined;
 }
 
 /** A note without an octave is the open string of that name, if there is one, else the one from middle C up. */
@@ -70,31 +78,61 @@ export function wishCells(wishes: readonly Wish[], columns: readonly Column[]): 
   );
 }
 
-/**
- * The cells that pin grips: `BAR:BEAT=GRIP` each. The chord keeps its colour where the grip is one of it, else it is the
- * chart's own.
- */
+/** The column that begins at a place typed `BAR:BEAT=WHAT`, and what is asked of it; `name` is the option. */
+function placed(typed: string, columns: readonly Column[], name: string, example: string): readonly [Column, string] {
+  const [, bar, beat, what] = /^(\d+):(\d+(?:\.\d+)?)=(.+)$/.exec(typed) ?? [];
+  if (what === undefined) throw new UsageError(`--${name} takes BAR:BEAT=${example}, not ${typed}`);
+  const column = columns.find(({ slot }) => slot.bar === Number(bar) && slot.entry.beat === Number(beat));
+  if (!column?.chord) throw new UsageError(`--${name}: no chord begins at bar ${bar}, beat ${beat}`);
+  return [column, what];
+}
+
+/** The cells that pin grips, `BAR:BEAT=GRIP` each: a grip brings its colour along. */
 export function pinCells(
   pins: readonly string[],
   columns: readonly Column[],
   library: ShapeLibrary,
 ): Record<string, Decision> {
-  const isGripOf = (grip: string, chord: Chord) =>
-    [...shapesOf(chord, library)].some((shape) => formatFrets(fretsAt(library, shape)) === grip);
   return Object.fromEntries(
     pins.map((pin) => {
-      const [, bar, beat, grip] = /^(\d+):(\d+(?:\.\d+)?)=(.+)$/.exec(pin) ?? [];
-      if (grip === undefined || parseFrets(grip) === null)
-        throw new UsageError(`--pin takes BAR:BEAT=GRIP, as 5:1=x-3-5-4-5-3, not ${pin}`);
-      const column = columns.find(({ slot }) => slot.bar === Number(bar) && slot.entry.beat === Number(beat));
-      if (!column?.chord) throw new UsageError(`--pin: no chord begins at bar ${bar}, beat ${beat}`);
-      const decision: Decision = {
-        layer: 'chord',
-        on: column.slot.symbol,
-        colour: isGripOf(grip, column.chord) ? suffixOf(column.chord.kind) : null,
-        voicing: { grip },
-      };
-      return [column.at, decision];
+      const [column, grip] = placed(pin, columns, 'pin', 'GRIP, as 5:1=x-3-5-4-5-3');
+      const frets = parseFrets(grip);
+      if (frets === null) throw new UsageError(`--pin takes BAR:BEAT=GRIP, as 5:1=x-3-5-4-5-3, not ${pin}`);
+      // One that the hand cannot hold is told with the others that do not stand.
+      const { symbol } = column.slot;
+      return [
+        column.at,
+        pinDecision(column, frets, library) ?? { layer: 'chord', on: symbol, colour: null, voicing: { grip } },
+      ];
     }),
   );
+}
+
+/** The cells that give chords a colour, `BAR:BEAT=SUFFIX` each. */
+export function colourCells(colours: readonly string[], columns: readonly Column[]): Record<string, Decision> {
+  return Object.fromEntries(
+    colours.map((typed) => {
+      const [column, suffix] = placed(typed, columns, 'colour', 'SUFFIX, as 1:1=m9');
+      const kind = parseSuffix(suffix);
+      if (kind === null)
+        throw new UsageError(`--colour: “${suffix}” is no colour of a chord. Write it like m9, 13 or maj7#11.`);
+      return [column.at, { ...decisionFor(column.slot), colour: suffixOf(kind) }];
+    }),
+  );
+}
+
+/** The cells that make moves, `BAR:BEAT=ID` each, over the chord that begins there. */
+export function moveCells(
+  moves: readonly string[],
+  { slots, keys, columns }: { slots: readonly ReadSlot[]; keys: readonly string[]; columns: readonly Column[] },
+  rings: readonly Midi[],
+): Decisions {
+  return moves.reduce((cells: Decisions, typed) => {
+    const [column, id] = placed(typed, columns, 'move', 'ID, as 5:1=tritone-substitute');
+    const span = spanOfColumns(slots, [column]);
+    const proposal = span && proposalsFor(span, { ...ANY_TASTE, rings }).find(({ move }) => move.id === id);
+    if (!span || !proposal)
+      throw new UsageError(`--move: ${id} is not offered at ${typed.slice(0, typed.indexOf('='))}`);
+    return applyPatch(cells, movePatch(slots, keys, cells, span, proposal)).cells;
+  }, {});
 }

@@ -94,6 +94,8 @@ export {
   type PlayerField,
 } from './neck/player.ts';
 export { MANNERS, type Manner } from './neck/manner.ts';
+export { ringsIn } from './chord/ringing.ts';
+export { MANNER_WORDS } from './wording/manners.ts';
 export { matterOf, MATTERS, TERMS, WEIGHED_TERMS, type Matter, type Matters, type Term } from './neck/terms.ts';
 export { nextTrial, reachTrials, type ReachAnswer, type ReachTrial } from './neck/reach-trial.ts';
 export { holdingsOf, whyNotHeld, type Finger, type Holding, type WhyNot } from './neck/hold.ts';
@@ -147,6 +149,7 @@ export {
   changesName,
   chordName,
   chordNameAt,
+  mannerName,
   moveName,
   readName,
   slotKeys,
@@ -154,6 +157,7 @@ export {
   type At,
 } from './take/key.ts';
 export type { ChordDecision, Voicing } from './take/layers/chord.ts';
+export type { MannerDecision } from './take/layers/manner.ts';
 export type { MoveDecision } from './take/layers/move.ts';
 export {
   LINE_WAYS,
@@ -200,6 +204,7 @@ export {
   type ClimbOpen,
   type ClimbWish,
 } from './leading/climb.ts';
+export { pinDecision } from './leading/pinned.ts';
 export { rootPosition, type RootPosition } from './leading/root-position.ts';
 export { wishFor, type Rival } from './leading/next-best.ts';
 export { differentPaths } from './leading/paths.ts';

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { GROUPS, LONGEST_CHART, LONGEST_TITLE, PLAYER_FIELDS, readDecision, type Decision } from '../core/index.ts';
+import {
+  GROUPS,
+  LONGEST_CHART,
+  LONGEST_TITLE,
+  MANNERS,
+  PLAYER_FIELDS,
+  readDecision,
+  type Decision,
+} from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
 
@@ -90,6 +98,7 @@ const style = z.strictObject({
   groups: z.partialRecord(z.enum(GROUPS), weight),
   stray,
   colours: z.array(z.string().max(32)).max(60),
+  manner: z.enum(MANNERS).optional(),
 });
 /** What may be set under a name: a player's own styles, and how moves are chosen in a tune. */
 export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<string, unknown>>>])[] = [
@@ -100,6 +109,7 @@ export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<str
       .strictObject({
         style: z.string().regex(STYLE_ID).nullable().optional(),
         stray: stray.nullable().optional(),
+        manner: z.enum(MANNERS).nullable().optional(),
         off: z.array(z.string().max(64)).max(500).nullable().optional(),
       })
       .refine(isChange, CHANGES),

@@ -12,6 +12,7 @@ import type {
   MovePrice,
   MoveSaid,
   LedOutcome,
+  Manner,
   Patch,
   Player,
   Serves,
@@ -27,6 +28,8 @@ export interface Job {
   readonly barIds: readonly string[];
   readonly cells: Decisions;
   readonly player: Player;
+  /** How the tune is comped; null: as the player does. */
+  readonly manner: Manner | null;
   /** Grips this player never wants, as `x-3-5-4-5-3`. */
   readonly banished: readonly string[];
 }

@@ -37,6 +37,7 @@ const job = (cells: Decisions = {}, chartText = CHART): Job => ({
   barIds: ['a', 'b', 'c'],
   cells,
   player: DEFAULT_PLAYER,
+  manner: null,
   banished: [],
 });
 const colour = (suffix: string): Decisions => ({ 'a:1:0': { layer: 'chord', on: 'Dm7', colour: suffix } });

@@ -127,8 +127,8 @@ export class Sessions {
     return sessionOf(library, { pricing, banished }, this.#world.near());
   }
 
-  #opened(name: string, { player, banished }: Job, library: ShapeLibrary): Open {
-    const pricing = pricingFor(player);
+  #opened(name: string, { player, manner, banished }: Job, library: ShapeLibrary): Open {
+    const pricing = pricingFor({ ...player, manner: manner ?? player.manner });
     const of = JSON.stringify([pricing, banished]);
     const known = this.#open.get(name);
     const isSame = known?.session.library === library && known.of === of;

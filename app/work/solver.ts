@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Decisions, Player } from '../../core/index.ts';
+import type { Decisions, Manner, Player } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type { ArrangedTake, Job, Phase, Solved } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
@@ -50,6 +50,7 @@ const isSameJob = (a: Job | null, b: Job | null) =>
   a.chartText === b.chartText &&
   a.barIds === b.barIds &&
   a.player === b.player &&
+  a.manner === b.manner &&
   a.banished === b.banished;
 
 /**
@@ -62,6 +63,7 @@ export function useArrangement(
   barIds: readonly string[],
   cells: Decisions | null,
   player: Player,
+  manner: Manner | null,
   banished: readonly string[],
   edits?: (tell: (cells: Decisions) => void) => () => void,
 ): Solving {
@@ -90,8 +92,8 @@ export function useArrangement(
       );
   }, []);
   const job = useMemo(
-    () => cells && { chartText, barIds, cells, player, banished },
-    [chartText, barIds, cells, player, banished],
+    () => cells && { chartText, barIds, cells, player, manner, banished },
+    [chartText, barIds, cells, player, manner, banished],
   );
   useEffect(() => {
     if (job === null) return;

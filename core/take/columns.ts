@@ -11,6 +11,7 @@ import { roleOf } from '../reharm/role.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
+import { mannersOf } from './manners.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
 import { wishesOf, type StandingWish } from './wishes.ts';
@@ -68,6 +69,7 @@ export function columnsOf(
 ): readonly Column[] {
   const divisions = divisionsOf(plain ? {} : cells);
   const wishes = wishesOf(slots, keys, cells);
+  const mannerAt = mannersOf(slots, keys, cells);
   const wishesIn = ({ start, entry }: ReadSlot) =>
     wishes.filter((one) => {
       const end = one.start + one.ticks;
@@ -83,7 +85,7 @@ export function columnsOf(
         plain: one.plain,
         context: one.context,
         move: one.move,
-        manner: null,
+        manner: mannerAt(slot.start),
         closes: false,
         wishes: wishesIn(slot),
       };

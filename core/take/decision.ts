@@ -2,6 +2,7 @@ import { readName } from './key.ts';
 import { readChangesDecision } from './layers/changes.ts';
 import { readChordDecision } from './layers/chord.ts';
 import { recordOf } from './layers/fields.ts';
+import { readMannerDecision } from './layers/manner.ts';
 import { readMoveDecision } from './layers/move.ts';
 import { readWishDecision } from './layers/wish.ts';
 import { upgraded } from './upgrade.ts';
@@ -15,6 +16,7 @@ const LAYERS = {
   changes: readChangesDecision,
   move: readMoveDecision,
   wish: readWishDecision,
+  manner: readMannerDecision,
 } as const;
 
 export type LayerName = keyof typeof LAYERS;

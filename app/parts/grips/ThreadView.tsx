@@ -54,7 +54,7 @@ export function ThreadView(props: ThreadViewProps) {
   const cells = made.of === chartText ? made.cells : NO_CELLS;
   const count = through.split(/\s+/).length;
   const barIds = useMemo(() => Array.from({ length: count }, (_, i) => `bar-${i}`), [count]);
-  const solving = useArrangement('threads', chartText, barIds, cells, player, banished);
+  const solving = useArrangement('threads', chartText, barIds, cells, player, null, banished);
   const wanted = { from: 0, to: count - 1, style: null, stray: 1, off: OFF };
   const { list, fresh, done } = useMoves(wanted, solving.solved, !solving.busy && count > 1);
   const columns = solving.arrangement?.columns ?? [];

@@ -1,15 +1,17 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { noteText } from '../../../core/index.ts';
+import { MANNERS, MANNER_BY_COMPANY, MANNER_WORDS, noteText } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Draft, type Settings } from './fields.tsx';
 import './player.css';
 
 const ANYWHERE = 'any';
+const BY_COMPANY = 'company';
 
 /** Who else plays, where on the neck, and how notes are called. */
 export function TheRest({ player, onChange }: Settings) {
   const { area } = player;
+  const stands = player.manner ?? MANNER_BY_COMPANY[player.company];
   // What was chosen on a longer neck still stands.
   const last = Math.max(player.highestFret - player.capo, area?.[1] ?? 0);
   const frets = Array.from({ length: last + 1 }, (_, fret) => fret);
@@ -37,6 +39,19 @@ export function TheRest({ player, onChange }: Settings) {
       >
         <p>
           {player.company === 'bass' ? 'The bass has the roots: smaller grips do.' : 'The guitar has the bass, too.'}
+        </p>
+      </Choice>
+      <Choice
+        label="Comps"
+        value={player.manner ?? BY_COMPANY}
+        choices={[
+          [BY_COMPANY, 'As one does there'],
+          ...MANNERS.map((manner) => [manner, MANNER_WORDS[manner].name] as const),
+        ]}
+        onChoose={(manner) => onChange({ manner: manner === BY_COMPANY ? null : manner })}
+      >
+        <p>
+          {`${MANNER_WORDS[stands].name}: ${MANNER_WORDS[stands].words}. A tune, or a part of it, may be comped otherwise.`}
         </p>
       </Choice>
       <div className="setting">

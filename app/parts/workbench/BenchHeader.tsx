@@ -17,6 +17,7 @@ import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { BENCH_KEYS } from './keys.ts';
+import { MannerMenu, type TuneManner } from './MannerMenu.tsx';
 import { Takes, type TakeName } from './Takes.tsx';
 import './workbench.css';
 
@@ -42,6 +43,7 @@ interface BenchHeaderProps {
   readonly players: readonly { readonly id: string; readonly name: string }[];
   readonly playerId: string;
   readonly onPlayer: (id: string) => void;
+  readonly manner: TuneManner;
   /** Told whether the sheet of keys is open. */
   readonly onKeys: (open: boolean) => void;
 }
@@ -67,6 +69,7 @@ function Header(props: BenchHeaderProps) {
     players,
     playerId,
     onPlayer,
+    manner,
     onKeys,
   } = props;
   return (
@@ -103,6 +106,7 @@ function Header(props: BenchHeaderProps) {
           </MenuItemLater>,
         ]}
       </Anchored>
+      <MannerMenu {...manner} />
       <span className="head-tools">
         <Tool
           label={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel}`}

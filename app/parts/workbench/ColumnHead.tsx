@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
-import { musical, readingLabel, wishText, type Column, type MoveSaid } from '../../../core/index.ts';
+import { MANNER_WORDS, musical, readingLabel, wishText, type Column, type MoveSaid } from '../../../core/index.ts';
 import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -63,6 +63,9 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
       <Tie mark={mark} />
       <span className="column-grip">
         {grip}
+        {column.manner && column.manner !== before?.manner && (
+          <span className="column-wish">{MANNER_WORDS[column.manner].name.toLowerCase()}</span>
+        )}
         {column.wishes.length > 0 && <Wished wishes={column.wishes} unmet={unmet} />}
       </span>
       <span className="column-beats" aria-hidden="true">

@@ -4,12 +4,15 @@ import TextField from '@mui/material/TextField';
 import {
   areasOf,
   FAMILIES,
+  MANNERS,
+  MANNER_WORDS,
   musical,
   parseFrets,
   pitchText,
   wishText,
   type Column,
   type LineWay,
+  type Manner,
   type NoteNames,
   type Wish,
   type WishKind,
@@ -21,6 +24,9 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
 interface WishesProps {
+  /** How the span is comped that begins there; null: as the tune is. */
+  readonly manner: Manner | null;
+  readonly onManner: (manner: Manner | null) => void;
   /** The first column of what is selected; its wishes are those it lies in. */
   readonly column: Column;
   /** The selected span in words. */
@@ -64,7 +70,7 @@ const FINGERS = [
 
 /** What the player wishes of the selected span: how outer voices go, and what its grips are like. */
 export function Wishes(props: WishesProps) {
-  const { column, place, beginning, unmet, guitar, noteNames, onWish, onDrop } = props;
+  const { manner, onManner, column, place, beginning, unmet, guitar, noteNames, onWish, onDrop } = props;
   const of = <K extends WishKind>(kind: K) => beginning.get(kind)?.wish as Extract<Wish, { kind: K }> | undefined;
   const isHard = [...beginning.values()].every(({ hard }) => hard);
   const put = (kind: WishKind, wish: Wish | null) => onWish(kind, wish, isHard);
@@ -85,6 +91,12 @@ export function Wishes(props: WishesProps) {
         </ul>
       )}
       <h3>For {place}</h3>
+      <Choice
+        label="Comped"
+        choices={[[ANY, 'as the tune'], ...MANNERS.map((one) => [one, MANNER_WORDS[one].name.toLowerCase()] as const)]}
+        value={manner ?? ANY}
+        onChoose={(one) => onManner(one === ANY ? null : one)}
+      />
       {(['top', 'bass'] as const).map((kind) => (
         <Choice
           key={kind}

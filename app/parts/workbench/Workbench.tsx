@@ -42,6 +42,7 @@ import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
 import { useOffered } from './useOffered.ts';
+import { mannerOf } from './tuneManner.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
@@ -97,6 +98,8 @@ export function Workbench(props: WorkbenchProps) {
 
   const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
   const { guitar, book, player } = who;
+  const tastes = useTaste(tuneId, props.styles, props.taste);
+  const { taste, chosen: style, grating } = tastes;
   const { slots, columns, sections, marks } = useColumns(chart, barIds, cells, player);
   const solving = useArrangement(
     `${take.id}/${who.id}`,
@@ -104,6 +107,7 @@ export function Workbench(props: WorkbenchProps) {
     barIds,
     opened ? cells : null,
     player,
+    taste.manner ?? style?.manner ?? null,
     book.banished,
     edits,
   );
@@ -121,8 +125,6 @@ export function Workbench(props: WorkbenchProps) {
   const [cardsOpen, setCardsOpen] = useState(false);
   const [zoom, setZoom] = useRemembered<number>('zoom', 1);
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
-  const tastes = useTaste(tuneId, props.styles, props.taste);
-  const { taste, chosen: style, grating } = tastes;
 
   const column = columns[selected]!;
   const here = arranged?.[selected] ?? null;
@@ -274,6 +276,7 @@ export function Workbench(props: WorkbenchProps) {
           players={props.players}
           playerId={who.id}
           onPlayer={who.choose}
+          manner={mannerOf(tastes, player, columns)}
           onKeys={setKeysOpen}
         />
       }
@@ -354,6 +357,8 @@ export function Workbench(props: WorkbenchProps) {
           wishes={
             <>
               <Wishes
+                manner={wished.manner}
+                onManner={wished.comp}
                 column={columns[from]!}
                 place={place}
                 beginning={wished.beginning}

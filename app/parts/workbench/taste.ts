@@ -1,3 +1,5 @@
+import type { Manner } from '../../../core/index.ts';
+
 /** How a player wants moves chosen in a tune. */
 export interface MovesTaste {
   /** By id; null is any. */
@@ -5,5 +7,7 @@ export interface MovesTaste {
   readonly stray: number;
   /** Moves switched off, by id. */
   readonly off: readonly string[];
+  /** How the tune is comped; null: as its style has it, or its player. */
+  readonly manner: Manner | null;
 }
-export const DEFAULT_TASTE: MovesTaste = { style: null, stray: 3, off: [] };
+export const DEFAULT_TASTE: MovesTaste = { style: null, stray: 3, off: [], manner: null };

@@ -19,7 +19,7 @@ export function useTaste(tuneId: string, keptStyles: KeptCells, keptTaste: KeptC
     /** Whether colours that grate are shown too. */
     grating,
     setGrating,
-    setTaste: ({ style, stray, off }: MovesTaste) => editTaste({ style, stray, off }),
+    setTaste: ({ style, stray, off, manner }: MovesTaste) => editTaste({ style, stray, off, manner }),
     /** Keeps a style of the player's own, or puts it away. */
     setStyle: (id: string, style: Style | null) => editStyles({ [id]: style }),
   };

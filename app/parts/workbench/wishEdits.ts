@@ -1,9 +1,12 @@
 import {
+  MANNER_WORDS,
+  mannerName,
   wishName,
   wishText,
   type Decision,
   type Decisions,
   type Column,
+  type Manner,
   type Patch,
   type Wish,
   type WishKind,
@@ -25,6 +28,7 @@ export function wishEdits(
     const decision = cells[wishName(first.at, kind)];
     if (decision?.layer === 'wish') beginning.set(kind, decision);
   }
+  const spanManner = cells[mannerName(first.at)];
   return {
     beginning,
     wish(kind: WishKind, wish: Wish | null, hard: boolean): void {
@@ -33,6 +37,13 @@ export function wishEdits(
         { [wishName(first.at, kind)]: decision },
         wish ? `${wishText(wish)} in ${place}` : `a wish less in ${place}`,
       );
+    },
+    /** How the span is comped that begins there, or null. */
+    manner: spanManner?.layer === 'manner' ? spanManner.manner : null,
+    comp(manner: Manner | null): void {
+      const decision: Decision | null = manner && { layer: 'manner', manner, ticks };
+      const words = manner ? MANNER_WORDS[manner].name.toLowerCase() : 'as the rest of the tune';
+      edit({ [mannerName(first.at)]: decision }, `${words} in ${place}`);
     },
     drop: (at: string) => edit({ [at]: null }, `a wish less in ${place}`),
   };

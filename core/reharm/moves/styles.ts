@@ -1,3 +1,4 @@
+import type { Manner } from '../../neck/manner.ts';
 import type { Group, Stray } from './groups.ts';
 
 export const STYLE_IDS = ['dancehall', 'afterglow', 'choir-loft', 'grit', 'open-water'] as const;
@@ -13,6 +14,8 @@ export interface Style {
   readonly stray: Stray;
   /** Suffixes, best first. */
   readonly colours: readonly string[];
+  /** How it is comped, where that belongs to it. */
+  readonly manner?: Manner;
 }
 
 export const STYLES: readonly Style[] = [
@@ -23,6 +26,7 @@ export const STYLES: readonly Style[] = [
     groups: { diminished: 3, approach: 3, turnaround: 2, function: 1, dominant: 2, line: 1 },
     stray: 3,
     colours: ['6', '6/9', 'm6', 'm6/9', '9', '13', '13b9'],
+    manner: 'shells',
   },
   {
     id: 'afterglow',
@@ -47,6 +51,7 @@ export const STYLES: readonly Style[] = [
     groups: { planing: 3, approach: 3, line: 1, dominant: 1, turnaround: 1 },
     stray: 3,
     colours: ['7#9', '9', '7sus4', '9sus4', 'm7', '13'],
+    manner: 'funk',
   },
   {
     id: 'open-water',
@@ -55,5 +60,6 @@ export const STYLES: readonly Style[] = [
     groups: { thread: 3, quality: 3, bass: 3, borrowed: 3, function: 2, line: 2 },
     stray: 2,
     colours: ['add9', 'm(add9)', '6', 'maj7', '6/9', 'maj7#11'],
+    manner: 'ringing',
   },
 ];

@@ -1,0 +1,32 @@
+import { symbolOf, type Chord } from '../chord/chord.ts';
+import { shapeAt, shapesOf, formatFrets } from '../grip/grips.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import { coloursOf } from '../reharm/colours.ts';
+import type { Column } from '../take/columns.ts';
+import type { ChordDecision } from '../take/layers/chord.ts';
+import { decisionFor } from '../take/standing.ts';
+import { suffixOf } from '../chord/kind.ts';
+
+/**
+ * The decision that pins a grip in a column, by frets, with the colour it is a grip of: the one that stands, else the chart's
+ * own, else the steadiest colour of the chord there; where it is a grip of none, it is pinned for what it is (an incomplete
+ * one, two notes). Null: the hand cannot hold it, or no chord sounds there.
+ */
+export function pinDecision(
+  { chord, slot, context, symbol }: Pick<Column, 'chord' | 'slot' | 'context' | 'symbol'>,
+  frets: readonly number[],
+  library: ShapeLibrary,
+): ChordDecision | null {
+  const plain = slot.entry.chord;
+  const shape = shapeAt(frets, library);
+  if (chord === null || plain === null || shape === null) return null;
+  const isGripOf = (one: Chord) => shapesOf(one, library).includes(shape);
+  const grip = formatFrets(frets);
+  const stands = symbol === slot.symbol ? null : suffixOf(chord.kind);
+  if (isGripOf(chord)) return { ...decisionFor(slot), colour: stands, voicing: { grip } };
+  if (isGripOf(plain)) return { ...decisionFor(slot), colour: null, voicing: { grip } };
+  const colour = coloursOf(plain, context, { grating: true }).find((one) => isGripOf(one.chord));
+  if (colour && symbolOf(colour.chord) !== slot.symbol)
+    return { ...decisionFor(slot), colour: colour.suffix, voicing: { grip } };
+  return { ...decisionFor(slot), colour: stands, voicing: { grip, led: true } };
+}
