@@ -311,7 +311,7 @@ for (const count of [32, 64, 128]) {
     },
     () => ready(of.nodes.map((node) => ({ ...node, weights }))),
   );
-  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [] };
+  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [], bond: null };
   const columns = of.nodes.map(({ chord }) => ({ chord, states: statesOf(chord, library, DEFAULT_WEIGHTS) }));
   const joins = columns
     .slice(1)
@@ -333,7 +333,7 @@ for (const count of [32, 64, 128]) {
     States,
     States,
   ];
-  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [] };
+  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [], bond: null };
   const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
   const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
   timed('one join, every pair in turn', '', 3, () => {
@@ -370,7 +370,7 @@ for (const count of [32, 64, 128]) {
         if (i === 0) for (let j = 0; j < size; j++) graph.addEdge('start', `0/${j}`, { weight: own[j]! / TENTH });
         else {
           const before = columns[i - 1]!;
-          const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [] };
+          const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [], bond: null };
           const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, kind);
           for (let k = 0; k < before.size; k++)
             for (let j = 0; j < size; j++)

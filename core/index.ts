@@ -93,7 +93,7 @@ export {
   type Player,
   type PlayerField,
 } from './neck/player.ts';
-export { MANNERS, type Manner } from './neck/manner.ts';
+export { MANNERS, type Manner } from './manner.ts';
 export { ringsIn } from './chord/ringing.ts';
 export { MANNER_WORDS } from './wording/manners.ts';
 export { matterOf, MATTERS, TERMS, WEIGHED_TERMS, type Matter, type Matters, type Term } from './neck/terms.ts';
@@ -181,8 +181,8 @@ export {
   pricedBy,
   pricingFor,
   type Pricing,
-  type Weights,
-} from './leading/weights.ts';
+} from './leading/pricing.ts';
+export type { Weights } from './leading/weights.ts';
 export type { Terms } from './leading/terms.ts';
 export { shiftMm } from './leading/join-cost.ts';
 export {

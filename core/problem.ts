@@ -69,6 +69,7 @@ export type ProblemCode =
   | 'player-strings'
   | 'grip-strings'
   | 'grip-silent'
+  | 'move-loose'
   | 'pin-unplayable'
   | 'pin-unheld'
   | 'ring-lost'

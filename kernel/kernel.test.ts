@@ -14,7 +14,8 @@ import { sideOf } from '../core/leading/near/sides.ts';
 import { ANYWHERE } from '../core/leading/place.ts';
 import { statesOf, type States } from '../core/leading/states.ts';
 import { TENTH } from '../core/leading/units.ts';
-import { DEFAULT_WEIGHTS, type Weights } from '../core/leading/weights.ts';
+import { DEFAULT_WEIGHTS } from '../core/leading/pricing.ts';
+import type { Weights } from '../core/leading/weights.ts';
 import { KernelNear } from './kernel.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
@@ -24,7 +25,7 @@ const chordOf = (symbol: string): Chord => {
   return chord.value;
 };
 const kernel = KernelNear.create()!;
-const KIND: JoinKind = { place: ANYWHERE, haste: 1, changes: true, stale: true, wishes: [] };
+const KIND: JoinKind = { place: ANYWHERE, haste: 1, changes: true, stale: true, wishes: [], bond: null };
 const states = (symbol: string, weights: Weights): States => statesOf(chordOf(symbol), library, weights);
 
 /** Totals as a search has them: what each state costs above the least, with a little of what came before. */

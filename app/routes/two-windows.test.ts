@@ -216,5 +216,6 @@ describe('a chart in two windows', () => {
       }),
       { numRuns: 60 },
     );
-  });
+    // Sixty storms of two dozen steps each.
+  }, 30_000);
 });

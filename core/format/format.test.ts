@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseMidi, type MidiEvent } from 'midi-file';
 import { parseChart } from '../chart/parse.ts';
 import { arrangedTake, sessionOf, solveTake } from '../leading/solve.ts';
-import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from '../leading/weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from '../leading/pricing.ts';
 import { run } from '../steps.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';

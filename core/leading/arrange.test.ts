@@ -8,7 +8,7 @@ import { costText, whyText } from '../wording/why.ts';
 import { Search } from './search.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
 import { sumTerms } from './terms.ts';
-import { DEFAULT_WEIGHTS, pricedBy, pricingFor, weightsOf, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, pricingFor, weightsOf, type Pricing } from './pricing.ts';
 
 const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 

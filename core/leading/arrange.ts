@@ -6,6 +6,7 @@ import { pitchName } from '../pitch/note.ts';
 import { problem, type Problem } from '../problem.ts';
 import type { Column } from '../take/columns.ts';
 import type { Wish } from '../take/layers/wish.ts';
+import { isMet } from './bonds.ts';
 import { changeBetween, figuresOf, NO_CHANGE, type Change, type Figures } from './figures.ts';
 import { fingered } from './fingered.ts';
 import { rootPosition, type RootPosition } from './root-position.ts';
@@ -85,7 +86,10 @@ export function arrangementOf(
     ),
     cost: totalOf(terms),
     terms,
-    problems: columns.flatMap((column, i) => problemsOf(column, index[i]! < 0 ? null : grips[i]!, library.hand)),
+    problems: columns.flatMap((column, i) => [
+      ...problemsOf(column, index[i]! < 0 ? null : grips[i]!, library.hand),
+      ...looseIn(column, grips[i] ?? null, grips.slice(i + 1).find((grip) => grip !== null) ?? null),
+    ]),
     unmet: sounding.flatMap((i, k) => {
       const before = k === 0 ? null : { column: columns[sounding[k - 1]!]!, grip: grips[sounding[k - 1]!]! };
       const here = { column: columns[i]!, grip: grips[i]!, shape: path.shapes[index[i]!]! };
@@ -113,6 +117,12 @@ function unmetIn(
     ({ wish, hard }) => hard && missesJoin(wish, low - before!.grip.pitches[0]!, top - before!.grip.pitches.at(-1)!),
   );
   return [...own, ...joined].map(({ wish }) => wish);
+}
+
+/** That a chord of a move does not go on as the move says it sounds. */
+function looseIn({ into, symbol, slot }: Column, grip: Grip | null, next: Grip | null): readonly Problem[] {
+  if (into === null || grip === null || next === null || isMet(into, grip, next)) return [];
+  return [problem('move-loose', { text: symbol, into }, null, slot.bar)];
 }
 
 /** What a column wanted and does not have. */

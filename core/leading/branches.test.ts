@@ -19,7 +19,8 @@ import type { Place } from './place.ts';
 import { ringRule } from './rules/ring.ts';
 import { keepWhere, type Rule } from './rules/rule.ts';
 import { Search } from './search.ts';
-import { DEFAULT_WEIGHTS, type Weights } from './weights.ts';
+import { DEFAULT_WEIGHTS } from './pricing.ts';
+import type { Weights } from './weights.ts';
 
 /** A chord of a way to play a span, by hand: its symbol, and whether thin grips are frowned on there. */
 interface ByHand {

@@ -10,7 +10,8 @@ import { banishedRules } from './rules/banished.ts';
 import { pinRule } from './rules/pin.ts';
 import { gripWishes, wishRule } from './rules/wish.ts';
 import { Search, type Path } from './search.ts';
-import { DEFAULT_WEIGHTS, pricedBy, type Weights } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy } from './pricing.ts';
+import type { Weights } from './weights.ts';
 
 /* Nodes put together by hand, for tests of the search that need no chart. */
 
@@ -27,6 +28,7 @@ export interface Wanted {
   readonly wishes?: readonly StandingWish[];
   readonly area?: readonly [number, number] | null;
   readonly banished?: ReadonlySet<string>;
+  readonly into?: LatticeNode['into'];
 }
 
 export function nodeOf(
@@ -38,6 +40,7 @@ export function nodeOf(
     wishes = [],
     area = null,
     banished = new Set(),
+    into = null,
   }: Wanted = {},
 ): LatticeNode {
   const playing = { pricing: pricedBy(weights, area), banished };
@@ -53,6 +56,7 @@ export function nodeOf(
     weights,
     rules,
     wishes,
+    into,
     span: 0,
     realisation: 0,
   };

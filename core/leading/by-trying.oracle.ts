@@ -255,13 +255,22 @@ export interface Apart {
   /** What wishes cost besides. */
   readonly ownWish?: (g: Plain) => number;
   readonly joinWish?: (a: Plain, b: Plain) => number;
+  /** What the first join costs besides. */
+  readonly firstJoin?: (a: Plain, b: Plain) => number;
   /** The grips of each chord, of another hand. */
   readonly all?: Readonly<Record<string, readonly Plain[]>>;
 }
 export function leastCost(
   symbols: string[],
   w: Weights,
-  { only = () => true, where = placeOf, ownWish = () => 0, joinWish = () => 0, all = candidates }: Apart = {},
+  {
+    only = () => true,
+    where = placeOf,
+    ownWish = () => 0,
+    joinWish = () => 0,
+    firstJoin = () => 0,
+    all = candidates,
+  }: Apart = {},
 ): number {
   const lists = symbols.map((symbol, i) => all[symbol]!.filter((g) => only(i, g)));
   const owns = lists.map((list) => list.map((g) => ownCost(g, w) + ownWish(g)));
@@ -269,7 +278,12 @@ export function leastCost(
     .slice(1)
     .map((list, i) =>
       lists[i]!.map((a) =>
-        list.map((b) => changeCost(a, b, w, where(i + 1), { lasts: where(i + 1).lasts }) + joinWish(a, b)),
+        list.map(
+          (b) =>
+            changeCost(a, b, w, where(i + 1), { lasts: where(i + 1).lasts }) +
+            joinWish(a, b) +
+            (i === 0 ? firstJoin(a, b) : 0),
+        ),
       ),
     );
   let least = Infinity;

@@ -8,7 +8,7 @@ import { handChange, neededMs } from './change.ts';
 import { climb, CLIMB_LINES, CLIMB_OPEN, type ClimbWish } from './climb.ts';
 import { chordOf } from './by-hand.oracle.ts';
 import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
-import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './pricing.ts';
 
 // Fingers are chosen once a run is found; no area is liked.
 const WEIGHTS = { ...DEFAULT_WEIGHTS, anchor: 0, area: 0 };

@@ -13,7 +13,7 @@ import { ANYWHERE } from './place.ts';
 import { areaRules } from './rules/area.ts';
 import { statesOf, type States } from './states.ts';
 import { inTenths } from './units.ts';
-import type { Pricing } from './weights.ts';
+import type { Pricing } from './pricing.ts';
 
 export const CLIMB_LINES = ['top', 'bass', 'both'] as const;
 export type ClimbLine = (typeof CLIMB_LINES)[number];
@@ -76,6 +76,7 @@ export function* climbSteps(
     changes: false,
     stale: false,
     wishes: [],
+    bond: null,
   });
   const bassOf = (i: number) => states.pitches[i * MOST_STRINGS]!;
   const topOf = (i: number) => states.pitches[i * MOST_STRINGS + states.voices[i]! - 1]!;

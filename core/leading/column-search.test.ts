@@ -9,7 +9,7 @@ import { columnsOf } from '../take/columns.ts';
 import { slotKeys } from '../take/key.ts';
 import { ColumnSearch, searchable } from './column-search.ts';
 import { sessionOf, solveTake } from './solve.ts';
-import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './pricing.ts';
 
 const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });

@@ -7,7 +7,7 @@ import type { Near } from './near/near.ts';
 import { nodesOf } from './nodes.ts';
 import { pinRule } from './rules/pin.ts';
 import { Search, type Alternative, type Path, type Progress } from './search.ts';
-import type { Pricing } from './weights.ts';
+import type { Pricing } from './pricing.ts';
 
 /** A chord to be voiced, and the grip it is pinned to, by frets, if it is. */
 export interface WantedColumn extends LatticeNode {

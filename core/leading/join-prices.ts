@@ -1,5 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
 import type { Neck } from '../neck/hand.ts';
+import type { Bond } from '../reharm/moves/bond.ts';
 import {
   bassLeapPrice,
   isPlaned,
@@ -13,7 +14,7 @@ import type { Bounds } from './near/near.ts';
 import type { Place } from './place.ts';
 import { TENTH } from './units.ts';
 import type { Weights } from './weights.ts';
-import { contraryPrice, linePrice, type JoinWish, type Wished } from './wishes.ts';
+import { contraryPrice, linePrice, MISSED, type JoinWish, type Wished } from './wishes.ts';
 
 /** The prices of one join as tables in the search's numbers ({@link Fine}). */
 export interface JoinPrices extends Pick<JoinKind, 'place'> {
@@ -39,6 +40,9 @@ export interface JoinPrices extends Pick<JoinKind, 'place'> {
   readonly unheard: number;
   /** For another shape than the one before, 0 where one shape would not serve both. */
   readonly shape: number;
+  /** How the grips are to follow one another, and what it costs where they do not. */
+  readonly bond: Bond | null;
+  readonly loose: number;
   /** Tones the later chord may leave out, as bits, and what each costs that was not just heard. */
   readonly omitted: readonly Omitted[];
   /** What bounds them, for the sets that sound before, or after. */
@@ -62,6 +66,7 @@ export interface JoinKind {
   readonly changes: boolean;
   readonly stale: boolean;
   readonly wishes: readonly Wished<JoinWish>[];
+  readonly bond: Bond | null;
 }
 
 /** The prices of a join between two chords, the earlier first. */
@@ -70,7 +75,7 @@ export function joinPrices(
   weights: Weights,
   from: Chord,
   to: Chord,
-  { place, haste, changes, stale, wishes }: JoinKind,
+  { place, haste, changes, stale, wishes, bond }: JoinKind,
 ): JoinPrices {
   const shift = new Float64Array(32 * 32);
   for (let a = 0; a < neck.mm.length; a++) {
@@ -106,6 +111,8 @@ export function joinPrices(
     strings: weights.strings * TENTH,
     same: stale ? weights.same * TENTH : 0,
     unheard: changes ? weights.unheard * TENTH : 0,
+    bond,
+    loose: bond === null ? 0 : MISSED.hard * TENTH,
     shape: isPlaned(from, to) ? weights.shape * TENTH : 0,
     omitted: omissible(to)
       .map(({ bit, term }) => ({ bit, term, price: weights[term] * TENTH }))

@@ -1,5 +1,7 @@
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { bassLeapPrice, isParallel, STEP, topLeapPrice } from './join-cost.ts';
+import type { Bond } from '../reharm/moves/bond.ts';
+import { soundsBound } from './bonds.ts';
 import { STILL, type JoinPrices } from './join-prices.ts';
 import { pairsUnder, voicesPrice } from './movement.ts';
 import { pitchesIn, type States } from './states.ts';
@@ -21,7 +23,7 @@ export const waysPrice = (a: States, i: number, b: States, j: number, { step, te
  * way against a wish, tones left out that were not just heard, parallels, and a change that is not heard.
  */
 export function soundPrice(a: States, i: number, b: States, j: number, prices: SoundPrices): Fine {
-  const { entry, top, bass, shift, contrary, omitted, parallel, unheard } = prices;
+  const { entry, top, bass, shift, contrary, omitted, parallel, unheard, bond, loose } = prices;
   const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
   const [an, bn] = [a.voices[i]!, b.voices[j]!];
   const [lowA, lowB] = [a.pitches[ao]!, b.pitches[bo]!];
@@ -34,13 +36,14 @@ export function soundPrice(a: States, i: number, b: States, j: number, prices: S
   if (contrary > 0 && (lowB - lowA) * (topB - topA) > 0) price += contrary;
   if (parallel > 0 && isParallel(lowA, topA, lowB, topB)) price += parallel;
   if (unheard > 0 && isWithin(a, i, b, j)) price += unheard;
+  if (bond !== null && bond !== 'moved' && !isBound(bond, a, i, b, j)) price += loose;
   const heard = a.mask[i]! | b.mask[j]!;
   for (const { bit, price: each } of omitted) if ((heard & bit) === 0) price += each;
   return price;
 }
 type SoundPrices = Pick<
   JoinPrices,
-  'entry' | 'top' | 'bass' | 'shift' | 'contrary' | 'omitted' | 'parallel' | 'unheard'
+  'entry' | 'top' | 'bass' | 'shift' | 'contrary' | 'omitted' | 'parallel' | 'unheard' | 'bond' | 'loose'
 >;
 
 /** Whether the pitches of one state are all among those of the other. */
@@ -57,6 +60,12 @@ function isWithin(a: States, i: number, b: States, j: number): boolean {
   return true;
 }
 
+/** Whether the pitches of two states follow one another as a move says. */
+function isBound(bond: Exclude<Bond, 'moved'>, a: States, i: number, b: States, j: number): boolean {
+  const [from, to] = [pitchesIn(a, i), pitchesIn(b, j)];
+  return soundsBound(bond, from, to);
+}
+
 /** No part of it costs anything: with one of them put back, that part is told alone. */
 const SILENT: SoundPrices = {
   entry: 0,
@@ -67,6 +76,8 @@ const SILENT: SoundPrices = {
   omitted: [],
   parallel: 0,
   unheard: 0,
+  bond: null,
+  loose: 0,
 };
 
 /** How many fingers are set anew (a barre is one), and {@link SAME} where every string is as it was. */
@@ -103,9 +114,10 @@ function isMovedWhole(a: States, i: number, b: States, j: number): boolean {
 
 /** What a join costs by how it is held: what tells grips of the same pitches in the same position apart. */
 export function holdPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): Fine {
-  const { anchor, strings, same, shape } = prices;
+  const { anchor, strings, same, shape, bond, loose } = prices;
   const anew = setAnew(a, i, b, j);
   return (
+    (bond === 'moved' && !isMovedWhole(a, i, b, j) ? loose : 0) +
     (anew & (SAME - 1)) * anchor +
     BITS[a.above[i]! ^ b.above[j]!]! * strings +
     (anew & SAME ? same : 0) +
@@ -119,7 +131,7 @@ export const joinPrice = (a: States, i: number, b: States, j: number, prices: Jo
 
 /** The same, term by term, in whole tenths. */
 export function joinTerms(a: States, i: number, b: States, j: number, prices: JoinPrices): Terms {
-  const { weights, place, step, tend, anchor, strings, same, unheard, shape } = prices;
+  const { weights, place, step, tend, anchor, strings, same, unheard, shape, bond, loose } = prices;
   const { entry, top, bass, shift, contrary, omitted, parallel } = prices;
   const [from, to] = [pitchesIn(a, i), pitchesIn(b, j)];
   const voices = pairsUnder(from, to, step, tend).map(([v, w]) => [from[v]!, to[w]!] as const);
@@ -146,6 +158,10 @@ export function joinTerms(a: States, i: number, b: States, j: number, prices: Jo
     omission: alone({ omitted: omitted.filter(({ term }) => term === 'omission') }),
     fifth: alone({ omitted: omitted.filter(({ term }) => term === 'fifth') }),
     // What a line costs besides its leaps is by wishes about it.
-    wish: alone({ top, bass, contrary }) - topLeap - bassLeap,
+    wish:
+      alone({ top, bass, contrary, ...(bond !== 'moved' && { bond, loose }) }) -
+      topLeap -
+      bassLeap +
+      (bond === 'moved' && !isMovedWhole(a, i, b, j) ? loose / TENTH : 0),
   };
 }

@@ -10,7 +10,8 @@ import { degreePitchClass } from '../pitch/degree.ts';
 import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
 import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
 import { movement } from './movement.ts';
-import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, type Weights } from './weights.ts';
+import { DEFAULT_WEIGHTS, ONLY_MOVEMENT } from './pricing.ts';
+import type { Weights } from './weights.ts';
 
 const costOf = (library: ShapeLibrary, weights: Weights, symbols: readonly string[]) =>
   solvedChain(

@@ -1,4 +1,5 @@
 import type { Chord } from '../chord/chord.ts';
+import type { Bond } from '../reharm/moves/bond.ts';
 import type { StandingWish } from '../take/wishes.ts';
 import type { Place } from './place.ts';
 import type { Rule } from './rules/rule.ts';
@@ -14,6 +15,8 @@ export interface LatticeNode {
   readonly rules: readonly Rule[];
   /** The wishes it lies in. One about how grips go on holds between two nodes that both have it. */
   readonly wishes: readonly StandingWish[];
+  /** How it is to go on to the node after it, where a move says so. */
+  readonly into: Bond | null;
   /** The span of the chart it stands in, and which way to play that span it belongs to, both from 0. */
   readonly span: number;
   readonly realisation: number;

@@ -1,4 +1,4 @@
-import type { Manner } from '../neck/manner.ts';
+import type { Manner } from '../manner.ts';
 import type { Weights } from './weights.ts';
 
 /*

@@ -42,11 +42,11 @@ export function nodesOf(columns: readonly Column[], clock: Clock, library: Shape
   const places = placesOf(columns, clock);
   const nodes: LatticeNode[] = [];
   const index = columns.map((column, i) => {
-    const { chord, wishes } = column;
+    const { chord, wishes, into } = column;
     if (chord === null || !isPlayable(chord, library, playing)) return -1;
     const weights = playing.pricing.weights[column.manner ?? playing.pricing.manner];
     const rules = rulesOf(column, playing);
-    return nodes.push({ chord, place: places[i]!, weights, rules, wishes, span: i, realisation: 0 }) - 1;
+    return nodes.push({ chord, place: places[i]!, weights, rules, wishes, into, span: i, realisation: 0 }) - 1;
   });
   return { nodes, index };
 }

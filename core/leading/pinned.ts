@@ -1,4 +1,4 @@
-import { symbolOf, type Chord } from '../chord/chord.ts';
+import { masksOf, symbolOf, type Chord } from '../chord/chord.ts';
 import { shapeAt, shapesOf, formatFrets } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { coloursOf } from '../reharm/colours.ts';
@@ -9,8 +9,8 @@ import { suffixOf } from '../chord/kind.ts';
 
 /**
  * The decision that pins a grip in a column, by frets, with the colour it is a grip of: the one that stands, else the chart's
- * own, else the steadiest colour of the chord there; where it is a grip of none, it is pinned for what it is (an incomplete
- * one, two notes). Null: the hand cannot hold it, or no chord sounds there.
+ * own, else the steadiest colour of the chord there; where it is a grip of none, but of their notes, it is pinned for
+ * what it is (an incomplete one, two notes). Null: it is none of the chord, the hand cannot hold it, or no chord sounds there.
  */
 export function pinDecision(
   { chord, slot, context, symbol }: Pick<Column, 'chord' | 'slot' | 'context' | 'symbol'>,
@@ -28,5 +28,8 @@ export function pinDecision(
   const colour = coloursOf(plain, context, { grating: true }).find((one) => isGripOf(one.chord));
   if (colour && symbolOf(colour.chord) !== slot.symbol)
     return { ...decisionFor(slot), colour: colour.suffix, voicing: { grip } };
-  return { ...decisionFor(slot), colour: stands, voicing: { grip, led: true } };
+  const lies = (one: Chord) => (library.mask[shape]! & ~masksOf(one).allowed) === 0;
+  return lies(chord) || lies(plain)
+    ? { ...decisionFor(slot), colour: lies(chord) ? stands : null, voicing: { grip, led: true } }
+    : null;
 }

@@ -19,9 +19,9 @@ import {
 } from './by-trying.oracle.ts';
 import { chainOf } from './lattice.ts';
 import { Search } from './search.ts';
-import { MANNERS } from '../neck/manner.ts';
+import { MANNERS } from '../manner.ts';
 import { TERMS, type Term } from '../neck/terms.ts';
-import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, weightsOf } from './weights.ts';
+import { DEFAULT_WEIGHTS, ONLY_MOVEMENT, weightsOf } from './pricing.ts';
 
 const symbolList = fc.array(fc.constantFrom(...Object.keys(CHORDS)), { minLength: 1, maxLength: 3 });
 const weights = fc.oneof(

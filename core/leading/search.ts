@@ -92,11 +92,11 @@ export class Search {
   }
 
   #prepared(node: LatticeNode): Prepared {
-    const { chord, place, weights, rules, wishes } = node;
+    const { chord, place, weights, rules, wishes, into } = node;
     const symbol = symbolOf(chord);
     const priced = `${symbol} ${this.#name(jsonOf(weights))} ${rules.map((rule) => rule.key).join(', ')}`;
     const states = this.#states.of(priced, () => statesOf(chord, this.#library, weights, rules));
-    const where = `${jsonOf(place)} ${jsonOf(wishes)}`;
+    const where = `${jsonOf(place)} ${jsonOf(wishes)} ${into ?? ''}`;
     const joined = this.#name(`${symbol} ${jsonOf(weights)} ${where}`);
     return { ...node, symbol, states, key: this.#name(`${priced} ${where}`), joined };
   }
@@ -144,6 +144,7 @@ export class Search {
         changes: a.symbol !== b.symbol,
         stale: isStale(a.symbol !== b.symbol, b.place),
         wishes: joinWishes(a.wishes, b.wishes),
+        bond: a.into,
       }),
     );
   }

@@ -11,7 +11,7 @@ import { degreePitchClass } from '../pitch/degree.ts';
 import { run } from '../steps.ts';
 import { voicePairs } from './movement.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
-import { pricedBy, weightsOf } from './weights.ts';
+import { pricedBy, weightsOf } from './pricing.ts';
 
 /** Beside a bass player: with its roots below, a path moves as far as they do. */
 const PRICING = pricedBy(weightsOf('small', {}));

@@ -10,7 +10,7 @@ import { applyPatch } from '../patch.ts';
 import type { Decisions } from '../take/decision.ts';
 import { run } from '../steps.ts';
 import { servingText } from '../wording/steer.ts';
-import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './pricing.ts';
 import { distinct } from './movement.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
 import { outcomesOf, servesHow, SERVES, type LedOutcome, type Steer, type VoiceWay } from './steer.ts';

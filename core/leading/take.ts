@@ -11,11 +11,12 @@ import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose
 import type { Span } from '../reharm/moves/span.ts';
 import { run } from '../steps.ts';
 import { nodesOf } from './nodes.ts';
+import { MISSED } from './wishes.ts';
 import { prepareTake, solveTake, type Session, type SolvedTake, type TakeAsked } from './solve.ts';
 
 /** What a move would come to. */
 export interface MovePrice {
-  /** What the whole path costs more than the best, in tenths of a semitone, exact; null: no grip for this hand. */
+  /** What the whole path costs more than the best, in tenths of a semitone, exact; null: this hand has no grip for it, or cannot go on as it says it sounds. */
   readonly extra: number | null;
   /** Of its columns. */
   readonly grips: readonly Grip[];
@@ -44,8 +45,11 @@ export function pricePatch(
   if (inner.index.includes(-1) || here.length === 0) return { extra: null, grips: [], patch };
   const [before, after] = [here[0]! - 1, here.at(-1)! + 1];
   const passage = search.passage(before < 0 ? null : before, after < of.nodes.length ? after : null, inner.nodes);
+  const extra = passage && passage.cost - of.best;
+  // The hand cannot go on as the move says it sounds.
+  if (extra !== null && extra >= MISSED.hard / 2) return { extra: null, grips: [], patch };
   return {
-    extra: passage && passage.cost - of.best,
+    extra,
     grips: passage ? passage.shapes.map((shape, i) => gripOf(sounding[i]!.chord!, library, shape)) : [],
     patch,
   };

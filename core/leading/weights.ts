@@ -1,9 +1,3 @@
-import { MANNERS, type Manner } from '../neck/manner.ts';
-import type { Company, Player } from '../neck/player.ts';
-import { matterOf, TERMS, type Matters, type Term } from '../neck/terms.ts';
-import { unitsOf } from './manners.ts';
-import { NOTHING } from './terms.ts';
-
 /**
  * The price of a path, term by term, in tenths of a semitone of movement. Each weight is a price on
  * one column or on one join; the total is their sum, and "best" means the least of exactly that.
@@ -76,46 +70,3 @@ export interface Weights {
   /** How much wishes count that are not met (wishes.ts): 1, or 0 for not at all. */
   readonly wish: number;
 }
-
-/** The weights of a manner, by how much each term matters, in whole tenths. */
-export function weightsOf(manner: Manner, matters: Matters): Weights {
-  const units = unitsOf(manner);
-  return Object.fromEntries(TERMS.map((term) => [term, Math.round(units[term] * matterOf(term, matters))])) as Record<
-    Term,
-    number
-  >;
-}
-
-export const DEFAULT_WEIGHTS: Weights = weightsOf('rooted', {});
-
-/** `--only movement`: nothing but semitones. */
-export const ONLY_MOVEMENT: Weights = { ...NOTHING, movement: 10 };
-
-/** How a path is priced: the weights of each manner, the player's own manner, and the area of the neck they like to stay in. */
-export interface Pricing {
-  readonly manner: Manner;
-  readonly weights: Readonly<Record<Manner, Weights>>;
-  readonly area: Player['area'];
-}
-
-/** A pricing by the same weights whatever the manner. */
-export const pricedBy = (weights: Weights, area: Player['area'] = null): Pricing => ({
-  manner: 'rooted',
-  weights: Object.fromEntries(MANNERS.map((manner) => [manner, weights])) as Record<Manner, Weights>,
-  area,
-});
-
-/** What one plays alone, and beside a bass player, who has the roots (common practice). */
-export const MANNER_BY_COMPANY: Readonly<Record<Company, Manner>> = { alone: 'rooted', bass: 'small' };
-
-/** How a player's paths are priced. */
-export const pricingFor = ({
-  company,
-  manner,
-  area,
-  matters,
-}: Pick<Player, 'company' | 'area' | 'matters'> & Partial<Pick<Player, 'manner'>>): Pricing => ({
-  manner: manner ?? MANNER_BY_COMPANY[company],
-  weights: Object.fromEntries(MANNERS.map((one) => [one, weightsOf(one, matters)])) as Record<Manner, Weights>,
-  area,
-});

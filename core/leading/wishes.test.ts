@@ -9,7 +9,7 @@ import { run } from '../steps.ts';
 import { chordOf, nodeOf, solvedChain } from './by-hand.oracle.ts';
 import { placeOf, CHORDS, library, leastCost, AREA, type Plain } from './by-trying.oracle.ts';
 import { arrangedTake, sessionOf, solveTake } from './solve.ts';
-import { DEFAULT_WEIGHTS, pricedBy } from './weights.ts';
+import { DEFAULT_WEIGHTS, pricedBy } from './pricing.ts';
 
 const PRICING = pricedBy(DEFAULT_WEIGHTS);
 

@@ -1,7 +1,7 @@
 import { bad, good, problem, type Outcome, type Problem } from '../problem.ts';
 import { parsePitch } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import { MANNERS, type Manner } from './manner.ts';
+import { MANNERS, type Manner } from '../manner.ts';
 import { BARRES, DEFAULT_HAND, PLUCKS, type FingerNumber, type Hand } from './hand.ts';
 import { MATTERS, WEIGHED_TERMS, type Matters } from './terms.ts';
 import { FEWEST_STRINGS, MOST_STRINGS, TUNINGS, type Fret } from './tuning.ts';

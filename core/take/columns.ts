@@ -1,9 +1,11 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import { parseSuffix } from '../chord/symbol.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
-import type { Manner } from '../neck/manner.ts';
+import type { Manner } from '../manner.ts';
 import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
+import type { Bond } from '../reharm/moves/bond.ts';
+import type { Part } from '../reharm/moves/move.ts';
 import { coloursOf, defaultColour } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
@@ -35,6 +37,8 @@ export interface Column {
   readonly context: ColourContext;
   /** The move that put it here, or null. */
   readonly move: AppliedMove | null;
+  /** How it is to go on to the next, where a move says so. */
+  readonly into: Bond | null;
   /** How it is comped, where that was decided for it; null: as the player does. */
   readonly manner: Manner | null;
   /** Whether it is the last that sounds, and the tonic: the tune is to rest there. */
@@ -75,8 +79,12 @@ export function columnsOf(
       const end = one.start + one.ticks;
       return one.start <= start && start < end && (one.wish.kind !== 'arrive' || start + entry.ticks >= end);
     });
-  const columns = standingSlots(slots, keys, plain ? {} : cells).flatMap((one) => {
+  const standing = standingSlots(slots, keys, plain ? {} : cells);
+  /** The part of a move that each column is. */
+  const made: (Part | null)[] = [];
+  const columns = standing.flatMap((one) => {
     return spansOf(one, divisions, cells, lastFret).map(({ at, slot }, part): Column => {
+      made.push(one.made);
       const own = one.slot.entry.chord;
       const of = {
         at,
@@ -85,6 +93,7 @@ export function columnsOf(
         plain: one.plain,
         context: one.context,
         move: one.move,
+        into: null,
         manner: mannerAt(slot.start),
         closes: false,
         wishes: wishesIn(slot),
@@ -96,7 +105,19 @@ export function columnsOf(
     });
   });
   const last = columns.findLastIndex(({ chord }) => chord !== null);
-  return columns.map((column, i) => (i === last && isTonic(column) ? { ...column, closes: true } : column));
+  return columns.map((column, i): Column => {
+    const goesOn = made[i + 1] !== made[i];
+    const closing = { ...column, closes: i === last && isTonic(column), into: (goesOn && made[i]?.into) || null };
+    return made[i]?.asNext ? likeTheNext(closing, columns.slice(i + 1)) : closing;
+  });
+}
+
+/** A chord that comes as what follows its move stands, its colour included. */
+function likeTheNext(column: Column, after: readonly Column[]): Column {
+  const target = after.find(({ move }) => move !== column.move)?.chord;
+  if (!target || column.chord === null || column.decision !== null) return column;
+  const chord = { ...column.chord, kind: target.kind };
+  return { ...column, chord, symbol: symbolOf(chord) };
 }
 
 const TONIC_ROLES: readonly unknown[] = ['I', 'i', 'blues-I'];

@@ -1,4 +1,4 @@
-import type { Manner } from '../neck/manner.ts';
+import type { Manner } from '../manner.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import type { Ticks } from '../time/meter.ts';
 import { decisionsOf, type Decisions } from './decision.ts';

@@ -205,15 +205,17 @@ describe('the chords that a move keeps are those it found', () => {
         const span = spanAt(slots, slots[from]!.start, last.start + last.entry.ticks - slots[from]!.start);
         for (const proposal of span ? proposalsFor(span, { ...ANY_TASTE, rings: STANDARD_TUNING }) : []) {
           const decision = moveDecision(proposal, span!);
-          const { parts: _, ...old } = decision;
+          const { parts, ...old } = decision;
+          // How they sound was not told by older documents.
+          const silent = { ...decision, parts: parts!.map(({ into: _, asNext: __, ...part }) => part) };
           const at = moveName(keys[from]!);
-          expect(standsIn(text, { [at]: decision })).toEqual(standsIn(text, { [at]: old }));
+          expect(standsIn(text, { [at]: silent })).toEqual(standsIn(text, { [at]: old }));
           // Read back from what is stored.
           expect(readDecision(at, JSON.parse(JSON.stringify(decision)))).toEqual(decision);
           looked++;
           // In another key the same degrees; a thread goes along with the key, where the table would keep its pitch.
           if (proposal.found.ring === undefined)
-            expect(soundsIn(moved.value, { [at]: decision })).toEqual(soundsIn(moved.value, { [at]: old }));
+            expect(soundsIn(moved.value, { [at]: silent })).toEqual(soundsIn(moved.value, { [at]: old }));
         }
       }
     expect(looked).toBeGreaterThan(60);

@@ -34,15 +34,24 @@ export interface Standing {
   readonly move: AppliedMove | null;
   /** A chord that a move puts in stands as it is; one it leaves there takes its colour as ever. */
   readonly asIs: boolean;
+  /** The part of the move that it is, or null. */
+  readonly made: Part | null;
   readonly context: ColourContext;
 }
 
 const chordsOn = ({ chords }: Span, name: (chord: Chord) => string) =>
   chords.map(({ chord, beats }) => `${name(chord)}:${beats}`).join(' ');
 
-const keptPart = ({ chord, beats, role }: Part, { chords, key }: Span): KeptPart => {
+const keptPart = ({ chord, beats, role, into, asNext }: Part, { chords, key }: Span): KeptPart => {
   const own = chords.findIndex((one) => one.chord === chord);
-  return { degree: spelledDegree(chord, key), beats, role, ...(own >= 0 && { own }) };
+  return {
+    degree: spelledDegree(chord, key),
+    beats,
+    role,
+    ...(own >= 0 && { own }),
+    ...(into && { into }),
+    ...(asNext && { asNext }),
+  };
 };
 
 /** The decision that makes a move: what it was made for, as a chord's decision has it, and the chords it puts in. */
@@ -82,9 +91,9 @@ export function movePatch(
 /** What a move that was made puts in a span now; null where that cannot be read any more, or is not told (untold-moves.ts). */
 function foundOf(decision: MoveDecision, span: Span): Found | null {
   const { variant, parts = [], ring } = decision;
-  const now = parts.map(({ degree, beats, role, own }): Part | null => {
+  const now = parts.map(({ degree, beats, role, own, ...sounds }): Part | null => {
     const chord = own === undefined ? chordOfDegree(degree, span.key) : (span.chords[own]?.chord ?? null);
-    return chord && { chord, beats, role: role as Role | null };
+    return chord && { chord, beats, role: role as Role | null, ...sounds };
   });
   if (now.length === 0 || now.includes(null)) return null;
   return {
@@ -143,13 +152,20 @@ export function standingSlots(
   const moves = appliedMoves(slots, keys, cells);
   const standing: Omit<Standing, 'context'>[] = [];
   const roles: ColourContext['role'][] = [];
-  const put = (slot: ReadSlot, index: number, move: AppliedMove | null, role: ColourContext['role']) => {
+  const put = (
+    slot: ReadSlot,
+    index: number,
+    move: AppliedMove | null,
+    role: ColourContext['role'],
+    made: Part | null = null,
+  ) => {
     standing.push({
       at: chordNameAt(keys[index]!, slot.entry.tick),
       slot,
       plain: slots[index]!.symbol,
       move,
       asIs: move !== null && !isLeft(slot, move),
+      made,
     });
     roles.push(role);
   };
@@ -171,7 +187,8 @@ export function standingSlots(
   /** The parts of a move within a slot: one that goes on over the next slot of its bar is put once. */
   function putParts(slot: ReadSlot, index: number, from: Ticks, to: Ticks, move: AppliedMove): void {
     let start = move.span.start;
-    for (const { chord, beats, role } of move.found.parts) {
+    for (const part of move.found.parts) {
+      const { chord, beats, role } = part;
       const end = start + Math.round(beats * ticksPerBeat(slot.meter));
       const [begins, ends] = [Math.max(start, from), Math.min(end, to)];
       start = end;
@@ -190,6 +207,7 @@ export function standingSlots(
           index,
           move,
           role,
+          part,
         );
     }
   }

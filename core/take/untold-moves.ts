@@ -20,7 +20,9 @@ export function withParts(slots: readonly ReadSlot[], keys: readonly string[], c
   const old = decisionsOf(cells, 'move').filter(([, { parts }]) => parts === undefined);
   if (old.length === 0) return cells;
   const told = appliedMoves(slots, keys, Object.fromEntries(old), inTable).map(({ at, id, found, span }) => {
-    return [at, moveDecision({ move: moveOf(id)!, found }, span)] as const;
+    const decision = moveDecision({ move: moveOf(id)!, found }, span);
+    const parts = decision.parts!.map(({ into: _, asNext: __, ...part }) => part);
+    return [at, { ...decision, parts }] as const;
   });
   return { ...cells, ...Object.fromEntries(told) };
 }

@@ -1,4 +1,4 @@
-import type { Manner } from '../neck/manner.ts';
+import type { Manner } from '../manner.ts';
 
 /** A manner by its name, and in a few words. */
 export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; readonly words: string }>> = {

@@ -1,4 +1,4 @@
-import { MANNERS } from '../neck/manner.ts';
+import { MANNERS } from '../manner.ts';
 import { MATTERS, WEIGHED_TERMS } from '../neck/terms.ts';
 import type { PlayerField, Player, NoteNames } from '../neck/player.ts';
 import { TUNINGS } from '../neck/tuning.ts';

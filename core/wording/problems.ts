@@ -1,3 +1,4 @@
+import type { Bond } from '../reharm/moves/bond.ts';
 import type { Problem, ProblemCode } from '../problem.ts';
 import { PLAYER_FIELDS, type PlayerField } from '../neck/player.ts';
 import type { WhyNot } from '../neck/hold.ts';
@@ -8,6 +9,15 @@ import { musical } from './music.ts';
 type Args = Problem['args'];
 
 /** What a jump that lacks its sign is told. */
+/** How a chord of a move is to go on. */
+const BOND_WORDS: Readonly<Record<Bond, string>> = {
+  moved: 'the same shape, a few frets off',
+  line: 'one voice walks, the others are held',
+  'top-rises': 'the top voice rises',
+  'top-falls': 'the top voice falls',
+  'top-pair': 'the two top voices stay',
+};
+
 const SIGN_NEEDED: Readonly<Record<string, string>> = {
   segno: 'D.S. goes back to the segno, and there is none: write {segno} before the bar it goes to.',
   coda: 'There is no coda to go to: write {coda} before its first bar.',
@@ -74,6 +84,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `“${text}” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.`,
   'grip-strings': ({ text, count, strings }) => `${text} has ${count} strings, and this tuning ${strings}.`,
   'grip-silent': ({ text }) => `In ${text} no string sounds: write a fret for one at least.`,
+  'move-loose': ({ text, into }) =>
+    `This hand cannot play ${musical(String(text))} as its move says: ${BOND_WORDS[into as Bond]}. Another way stands in.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
   'pin-unheld': ({ text, reason }) =>
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,

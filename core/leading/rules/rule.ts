@@ -1,7 +1,7 @@
 import type { Chord } from '../../chord/chord.ts';
 import type { ShapeLibrary } from '../../grip/library.ts';
 import type { Term } from '../../neck/terms.ts';
-import type { Pricing } from '../weights.ts';
+import type { Pricing } from '../pricing.ts';
 
 /**
  * What restricts or prices the grips of one chord: a pin, a ringing note, a wish, an area of the neck. Rules of the same key

@@ -6,17 +6,21 @@ import { chordFrom, type Found, type Move, type Part } from './move.ts';
 import type { Span, SpanChord } from './span.ts';
 
 /** The span's chord, and in its last beats the approaches to the next, one beat each; there is at least a beat left. */
-function approached(span: Span, approaches: (next: SpanChord) => readonly Chord[]): readonly Found[] {
+function approached(span: Span, approaches: (next: SpanChord) => readonly Chord[], itself: boolean): readonly Found[] {
   const { here, next, single, beats } = span;
   if (!single || !next || next.degree === here.degree) return [];
   const chords = approaches(next);
+  // Two frets in a row that begin on the chord itself are one fret.
+  if (chords.length > 1 && pitchClass(chords[0]!.root) === pitchClass(here.chord.root)) return [];
   if (!Number.isInteger(beats) || beats <= chords.length) return [];
   const parts: readonly Part[] = [
     { chord: here.chord, role: here.role, beats: beats - chords.length },
-    ...chords.map((chord): Part => ({ chord, role: null, beats: 1 })),
+    ...chords.map((chord): Part => ({ chord, role: null, beats: 1, ...(itself && ITSELF) })),
   ];
   return [{ parts, args: { new: chords.map(symbolOf).join(' '), target: symbolOf(next.chord) } }];
 }
+/** The very grip of what follows, its colour too, a fret or two off. */
+const ITSELF = { into: 'moved', asNext: true } as const;
 const kindOfNext = ({ chord }: SpanChord) => suffixOf(chord.kind);
 const halfStepAway = ({ parts }: Found, next: Chord | null) =>
   next !== null && [1, 11].includes((pitchClass(next.root) - pitchClass(parts.at(-1)!.chord.root) + 12) % 12);
@@ -87,6 +91,6 @@ export const APPROACH_MOVES: readonly Move[] = APPROACHES.map(([id, name, approa
   reason,
   mood,
   stray,
-  find: (span) => approached(span, approaches),
+  find: (span) => approached(span, approaches, reason.includes('itself')),
   needsNext: halfStepAway,
 }));

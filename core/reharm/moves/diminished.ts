@@ -2,6 +2,7 @@
 import { symbolOf, type Chord } from '../../chord/chord.ts';
 import { noteAbove, pitchClass, type NoteName } from '../../pitch/note.ts';
 import {
+  bound,
   chordFrom,
   chordOn,
   degreeChord,
@@ -13,6 +14,7 @@ import {
   shared,
   whole,
   type Move,
+  type Part,
 } from './move.ts';
 import { evenly } from './span.ts';
 
@@ -151,12 +153,17 @@ export const DIMINISHED_MOVES: readonly Move[] = [
       const top = [{ ...six, bass: noteAbove(key.tonic, '5P') }, role] as const;
       const eight = [...steps, top, steps[3], steps[2], steps[1]];
       return [
-        ...found(shared(span, steps), args, 'four'),
-        ...found(evenly(span.beats, 8) ? shared(span, eight) : null, args, 'eight'),
+        ...found(bound(shared(span, steps), 'top-rises'), args, 'four'),
+        ...found(evenly(span.beats, 8) ? upAndDown(shared(span, eight)) : null, args, 'eight'),
       ];
     },
   },
 ];
+
+/** Eight steps of a ladder: up to the fifth, and down again. */
+const upAndDown = (parts: readonly Part[] | null) =>
+  bound(parts, 'top-rises')?.map((part, i) => (i >= 4 && part.into ? { ...part, into: 'top-falls' as const } : part)) ??
+  null;
 
 const sameRoot = (a: NoteName, b: NoteName) => pitchClass(a) === pitchClass(b);
 const sameBass = ({ root, bass }: Chord, note: NoteName) => sameRoot(bass ?? root, note);

@@ -5,6 +5,7 @@ import type { Key } from '../../pitch/key.ts';
 import { noteAbove, type NoteName } from '../../pitch/note.ts';
 import type { Midi } from '../../pitch/pitch.ts';
 import type { Role } from '../role.ts';
+import type { Bond } from './bond.ts';
 import type { Group, Stray } from './groups.ts';
 import { evenly, type Span, type SpanChord } from './span.ts';
 import type { StyleId } from './styles.ts';
@@ -14,6 +15,10 @@ export interface Part {
   readonly chord: Chord;
   readonly beats: number;
   readonly role: Role | null;
+  /** How it goes on to what follows, the chord after the move too. */
+  readonly into?: Bond;
+  /** It takes the colour of the chord that follows the move, as that stands. */
+  readonly asNext?: true;
 }
 
 /** What a move would put in a span. Several from one move differ in `variant`. */
@@ -94,6 +99,10 @@ export function shared(span: Span, chords: readonly (readonly [Chord, Role | nul
 /** What was found, when there is room for it. */
 export const found = (parts: readonly Part[] | null, args?: Found['args'], variant?: string): readonly Found[] =>
   parts ? [{ parts, ...(args && { args }), ...(variant !== undefined && { variant }) }] : [];
+
+/** The parts, each going on to the next in one way; the last to what follows freely. */
+export const bound = (parts: readonly Part[] | null, into: Bond): readonly Part[] | null =>
+  parts && parts.map((part, i) => (i + 1 < parts.length ? { ...part, into } : part));
 
 /** The span's first half is kept as it is, the rest given to others. */
 export const kept = ({ here }: Span): readonly [Chord, Role | null] => [here.chord, here.role];

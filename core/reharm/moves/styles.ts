@@ -1,4 +1,4 @@
-import type { Manner } from '../../neck/manner.ts';
+import type { Manner } from '../../manner.ts';
 import type { Group, Stray } from './groups.ts';
 
 export const STYLE_IDS = ['dancehall', 'afterglow', 'choir-loft', 'grit', 'open-water'] as const;

@@ -1,4 +1,4 @@
-import { MANNERS, type Manner } from '../../neck/manner.ts';
+import { MANNERS, type Manner } from '../../manner.ts';
 import type { Ticks } from '../../time/meter.ts';
 import { hasOnly, isOf, isSpan } from './fields.ts';
 

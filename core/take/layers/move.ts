@@ -1,6 +1,7 @@
 import type { Midi } from '../../pitch/pitch.ts';
 import type { Ticks } from '../../time/meter.ts';
-import { hasOnly, isSpan, isText, isWhole, LONGEST_ON, recordOf } from './fields.ts';
+import { BONDS, type Bond } from '../../reharm/moves/bond.ts';
+import { hasOnly, isOf, isSpan, isText, isWhole, LONGEST_ON, recordOf } from './fields.ts';
 
 /** A chord that a move put in, by degree (`spelledDegree`), how long in beats, and what it is there (a role). */
 export interface KeptPart {
@@ -9,6 +10,9 @@ export interface KeptPart {
   readonly role: string | null;
   /** It is a chord of the span itself, by number, left there: it takes its colour as ever. */
   readonly own?: number;
+  /** How it goes on to what follows, and that it takes the colour of what follows the move. */
+  readonly into?: Bond;
+  readonly asNext?: true;
 }
 
 /** A move that was made. It brings its own chords: a move of the table that is renamed, or made anew, changes no tune. */
@@ -30,10 +34,11 @@ export interface MoveDecision {
 const MOST_PARTS = 64;
 
 function readPart(value: unknown): KeptPart | null {
-  const { degree, beats, role, own } = recordOf(value) ?? {};
+  const { degree, beats, role, own, into, asNext } = recordOf(value) ?? {};
   if (!isText(degree, 64) || typeof beats !== 'number' || !(beats > 0 && beats <= 400)) return null;
   if ((role !== null && !isText(role, 32)) || (own !== undefined && !isWhole(own, 0, LONGEST_ON))) return null;
-  return { degree, beats, role, ...(own !== undefined && { own }) };
+  if ((into !== undefined && !isOf(BONDS, into)) || (asNext !== undefined && asNext !== true)) return null;
+  return { degree, beats, role, ...(own !== undefined && { own }), ...(into && { into }), ...(asNext && { asNext }) };
 }
 
 /** A move that was made, as it comes from outside, or null where it is none. */

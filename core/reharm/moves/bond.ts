@@ -1,0 +1,11 @@
+/**
+ * How a chord of a move goes on to the next, so that it sounds as the reason says:
+ *
+ *   moved        the same shape, so many frets off: an approach, planing
+ *   line         one voice walks a step, all others are held
+ *   top-rises    the top voice rises, or falls: a ladder
+ *   top-falls
+ *   top-pair     the two top voices stay
+ */
+export const BONDS = ['moved', 'line', 'top-rises', 'top-falls', 'top-pair'] as const;
+export type Bond = (typeof BONDS)[number];
