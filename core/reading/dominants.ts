@@ -10,6 +10,7 @@ import {
   type Reason,
   type Rule,
 } from './reason.ts';
+import { plainNumeral } from './numeral.ts';
 import { nameOf, up, type Spot, type View } from './view.ts';
 
 const isSuspendedSeventh = ({ family, chord }: Spot) => family === 'suspended' && chord.kind.seventh === 'b7';
@@ -25,11 +26,13 @@ const isTwo = ({ family }: Spot) => family === 'minor' || family === 'half-dimin
 /** What a dominant may lead to: a chord of the key, or the next dominant of a chain. */
 const isTarget = ({ place, family }: Spot) => place !== null || family === 'dominant';
 
-/** ♭VII7 comes home from a whole step below. */
-export const backdoor: Rule = ({ key, here, next }) =>
-  !isMinor(key) && here.family === 'dominant' && here.degree === 10 && next?.place?.name === 'I'
+/** ♭VII7 comes home from a whole step below; iii may stand for the tonic. */
+export const backdoor: Rule = ({ key, here, next }) => {
+  const home = next?.place?.name === 'I' || next?.place?.name === 'iii';
+  return !isMinor(key) && here.family === 'dominant' && here.degree === 10 && home
     ? because('backdoor', 'dominant', { target: nameOf(next, key) })
     : null;
+};
 
 const leads = (here: Spot, to: Spot | null, step: number): to is Spot =>
   to !== null && up(here, to) === step && isTarget(to);
@@ -39,6 +42,18 @@ export const tritoneSubstitute: Rule = ({ key, here, next }) =>
   here.family === 'dominant' && leads(here, next, HALF_STEP_DOWN)
     ? because('tritone-substitute', 'dominant', { target: nameOf(next, key) })
     : null;
+
+/** A dominant whose target is replaced by its substitute still belongs to that target: D7 D♭7 C is V of V, then ♭II7. */
+export const replacedTarget: Rule = (view) => {
+  const { key, here, next, afterNext } = view;
+  if (here.family !== 'dominant' || next?.family !== 'dominant' || up(here, next) !== HALF_STEP_DOWN) return null;
+  // A chain of dominants that falls by half steps has no such target.
+  if (!afterNext || afterNext.family === 'dominant' || !tritoneSubstitute(lookingFrom(view))) return null;
+  const root = noteAbove(afterNext.chord.root, '5P');
+  return because('secondary-dominant', 'dominant', {
+    target: plainNumeral({ root, kind: next.chord.kind, bass: null }, key),
+  });
+};
 
 /** The same, when the target's own ii is put in before it. */
 export const delayedSubstitute: Rule = ({ key, here, next, afterNext }) =>
@@ -56,6 +71,15 @@ export const secondaryDominant: Rule = ({ key, here, next, afterNext }) => {
   const inserted = next !== null && isTwo(next) && next.degree === here.degree;
   const to = leads(here, next, FIFTH_DOWN) ? next : inserted && leads(here, afterNext, FIFTH_DOWN) ? afterNext : null;
   return to && to.degree !== 0 ? because('secondary-dominant', 'dominant', { target: nameOf(to, key) }) : null;
+};
+
+/** V of vi and V of ii that go to IV in their place. */
+const TO_FOUR: Readonly<Record<number, string>> = { 4: 'vi', 9: 'ii' };
+export const deceptiveSecondary: Rule = ({ key, here, next }) => {
+  const target = TO_FOUR[here.degree];
+  return target !== undefined && !isMinor(key) && isDominant(here) && next?.place?.name === 'IV'
+    ? because('secondary-dominant', 'dominant', { target, lands: false })
+    : null;
 };
 
 /** The suspended form of a secondary dominant, whose third comes next on the same root. */

@@ -63,7 +63,16 @@ const PROGRESSIONS: readonly (readonly [string, string, string])[] = [
   ['sharp four half-diminished', 'key: C\n| C | F#m7b5 | F | C |', 'I #ivm7b5:borrowed IV I'],
   ['Picardy', 'key: Cm\n| Cm | Fm | G7 | C |', 'i iv V7 I:picardy'],
   ['a lifting II', 'key: C\n| C | D7 | F | C |', 'I II7:non-resolving-dominant IV I'],
-  ['a lifting III', 'key: C\n| C | E7 | F | G7 |', 'I III7:non-resolving-dominant IV V7'],
+  ['a lifting III', 'key: C\n| C | E7 | G | F |', 'I III7:non-resolving-dominant V IV'],
+  // The dominant of vi, or of ii, goes to IV: the deceptive turn of another degree.
+  ['V of vi to IV', 'key: C\n| C | E7 | F | G7 |', 'I III7:secondary-dominant>vi! IV V7'],
+  ['V of ii to IV', 'key: C\n| C | A7 | F | G7 |', 'I VI7:secondary-dominant>ii! IV V7'],
+  [
+    'a dominant whose target is replaced',
+    'key: C\n| C | D7 | Db7 | C |',
+    'I II7:secondary-dominant>V bII7:tritone-substitute>I I',
+  ],
+  ['the backdoor to iii', 'key: C\n| C | Bb7 | Em7 | A7 |', 'I bVII7:backdoor>iii iii7 VI7:foreign-ii-v@D major!'],
   ['rising diminished', 'key: C\n| C | C#dim7 | Dm7 | G7 |', 'I #Idim7:passing-diminished>ii ii7 V7'],
   ['rising to I over its fifth', 'key: C\n| F | F#dim7 | C/G | G7 |', 'IV #IVdim7:passing-diminished>I I/5 V7'],
   ['falling diminished', 'key: C\n| Em7 | Ebdim7 | Dm7 | G7 |', 'iii7 bIIIdim7:passing-diminished>ii ii7 V7'],

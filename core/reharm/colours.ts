@@ -88,7 +88,7 @@ export interface ColourOption {
 /** The kinds a chord may take in its role: the chart's own first, then steadiest first; with `grating` also what grates. */
 export function colourKinds(
   chord: Chord,
-  { role, next }: ColourContext,
+  { role, next, key }: ColourContext,
   { grating = false }: { grating?: boolean } = {},
 ): readonly (readonly [ColourOption['group'], Kind])[] {
   const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[role];
@@ -99,7 +99,11 @@ export function colourKinds(
     ...kinds('care', table.care),
     ...(grating ? kinds('grates', table.grates) : []),
   ];
-  return rows.filter(([group, kind]) => group === 'chart' || holdsBass({ ...chord, kind }));
+  // The seventh of the dorian mode is minor.
+  const dorian = role === 'i' && key.mode === 'dorian';
+  return rows.filter(
+    ([group, kind]) => group === 'chart' || (holdsBass({ ...chord, kind }) && !(dorian && kind.seventh === '7')),
+  );
 }
 
 const kinds = (group: ColourOption['group'], list: string | undefined) =>

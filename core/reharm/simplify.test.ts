@@ -19,7 +19,12 @@ describe('a chart is stripped to what bears load', () => {
     ['a ii before its minor dominant', 'key: Cm\n| Dm7b5 . G7 . | Cm |', 'key: Cm\n| G7 | Cm |'],
     ['passing diminished chords', 'key: C\n| C C#dim7 | Dm F |', 'key: C\n| C | Dm F |'],
     ['approach by half steps', 'key: C\n| Em7 Ebm7 | Dm |', 'key: C\n| Em7 | Dm |'],
-    ['a side-slip', 'key: C\n| F | Ebm7 Ab7 | Dm | G7 |', 'key: C\n| F | F | G7 | G7 |'],
+    ['the ii of a side-slip', 'key: C\n| F | Ebm7 Ab7 | Dm | G7 |', 'key: C\n| F | Ab7 | G7 | G7 |'],
+    [
+      'the ii of a ii–V that lands elsewhere',
+      'key: C\n| C | Fm7 Bb7 | Ebmaj7 | G7 |',
+      'key: C\n| C | Bb7 | Ebmaj7 | G7 |',
+    ],
     ['three in a bar', 'meter: 3/4\nkey: C\n| C . C#dim7 | Dm7 . G7 | C |', 'meter: 3/4\nkey: C\n| C | G7 | C |'],
     ['uneven shares', 'key: C\n| C . . Dm7 | G7 |', 'key: C\n| C . . G7 | G7 |'],
   ])('%s', (_, text, expected) => {

@@ -33,7 +33,9 @@ function droppable({ reading, place, entry }: ReadSlot, next: ReadSlot | undefin
   const nextPlace = next?.place?.name;
   if ((place?.name === 'ii' || place?.name === 'iio') && (nextPlace === 'V' || nextPlace === 'V-minor'))
     return { kind: 'related-ii', to: 'after' };
-  if (outside?.kind === 'foreign-ii-v' && outside.lands === false) return { kind: 'side-slip', to: 'before' };
+  // Of a ii–V that points elsewhere the V bears the load, as at home.
+  if (outside?.kind === 'foreign-ii-v' && reading.function === 'predominant')
+    return { kind: outside.lands ? 'related-ii' : 'side-slip', to: 'after' };
   return outside && PASSING.includes(outside.kind) ? { kind: 'passing', to: 'before' } : null;
 }
 

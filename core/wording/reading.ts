@@ -40,7 +40,10 @@ const SENTENCES: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
   backdoor: (outside) => `Comes home to ${to(outside)} from a whole step below.`,
   'tritone-substitute': (outside) =>
     `Stands for the dominant of ${to(outside)}: the same third and seventh, and the bass falls a half step.`,
-  'secondary-dominant': (outside) => `The dominant of ${to(outside)}, a fifth above it.`,
+  'secondary-dominant': (outside) =>
+    outside.lands === false
+      ? `The dominant of ${to(outside)}, which does not come: another stands in its place.`
+      : `The dominant of ${to(outside)}, a fifth above it.`,
   'related-ii': (outside) => `The ii that belongs to the dominant ${to(outside)}7 after it.`,
   'foreign-ii-v': (outside) =>
     outside.lands

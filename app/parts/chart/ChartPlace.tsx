@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
@@ -14,7 +15,6 @@ import {
   type Simplified,
   type WordsPiece,
 } from '../../../core/index.ts';
-import { Snack } from '../frame/later.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { usePlayer } from '../../keep/player.ts';
 import { useChartText } from '../../keep/useChartText.ts';
@@ -155,7 +155,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
           {lastGood ? <Bars chart={lastGood} /> : <p className="chart-none">The bars appear here as you type.</p>}
         </section>
       </div>
-      <Snack
+      <Snackbar
         open={rewritten !== null}
         autoHideDuration={12_000}
         onClose={(_, reason) => reason !== 'clickaway' && setRewritten(null)}
@@ -194,7 +194,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
           onClose={() => setPasted(null)}
         />
       )}
-      <Snack
+      <Snackbar
         open={conflict !== null}
         message={
           conflict &&

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Snack } from './later.tsx';
 
 /** Something that lies in the bin since a moment ago. */
 export interface JustDeleted {
@@ -40,7 +40,7 @@ interface DeletedProps {
 export function Deleted({ deleted, onUndo }: DeletedProps) {
   const { last, shown, more } = deleted;
   return (
-    <Snack
+    <Snackbar
       open={shown && last !== null}
       autoHideDuration={12_000}
       onClose={(_, reason) => reason !== 'clickaway' && deleted.hide()}

@@ -1,5 +1,6 @@
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useCallback, useMemo, useState } from 'react';
@@ -14,7 +15,6 @@ import {
   type Key,
   type NoteName,
 } from '../../../core/index.ts';
-import { Snack } from '../frame/later.tsx';
 import { useFresh } from '../../keep/fresh.ts';
 import { useGripBook, usePlayer, type KeptPlayer, type MarkedGrip } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -256,7 +256,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
           mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered, uses }} onShow={show} />}
         />
       </div>
-      <Snack
+      <Snackbar
         open={forgotten !== null}
         autoHideDuration={12_000}
         onClose={(_, reason) => reason !== 'clickaway' && setForgotten(null)}
@@ -274,7 +274,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
           </Button>
         }
       />
-      <Snack open={playback.failed !== null} message={playback.failed} />
+      <Snackbar open={playback.failed !== null} message={playback.failed} />
     </Frame>
   );
 }

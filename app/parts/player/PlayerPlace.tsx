@@ -3,10 +3,10 @@ import RedoOutlined from '@mui/icons-material/RedoOutlined';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
 import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, Link, NavLink, useFetcher, useNavigate } from 'react-router';
-import { Snack } from '../frame/later.tsx';
 import { theOutbox } from '../../keep/browser.ts';
 import { useCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -155,7 +155,7 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
           }}
         />
       )}
-      <Snack open={said !== null} message={said} autoHideDuration={12_000} onClose={dismiss} />
+      <Snackbar open={said !== null} message={said} autoHideDuration={12_000} onClose={dismiss} />
     </Frame>
   );
 }

@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
-import { later, Snack } from '../frame/later.tsx';
+import { later } from '../frame/later.tsx';
 import type { Kept } from '../../../core/index.ts';
 import type { Phase } from '../../work/questions.ts';
 import type { Solving } from '../../work/solver.ts';
@@ -55,7 +56,7 @@ export function Conflict({
   readonly onClose: () => void;
 }) {
   return (
-    <Snack
+    <Snackbar
       open={kept !== null}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
       message={kept && `This chord was changed in another window. Your change is kept in “${kept.name}”.`}
@@ -78,7 +79,7 @@ export function Conflict({
 /** Said once, and put away: why an undo did less than it might. */
 export function Said({ words, onClose }: { readonly words: string | null; readonly onClose: () => void }) {
   return (
-    <Snack
+    <Snackbar
       open={words !== null}
       autoHideDuration={12_000}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}
@@ -98,7 +99,7 @@ export function Banished({
   readonly onClose: () => void;
 }) {
   return (
-    <Snack
+    <Snackbar
       open={grip !== null}
       autoHideDuration={12_000}
       onClose={(_, reason) => reason !== 'clickaway' && onClose()}

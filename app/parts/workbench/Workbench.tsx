@@ -1,3 +1,4 @@
+import Snackbar from '@mui/material/Snackbar';
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import {
@@ -25,7 +26,7 @@ import { followOutbox, useTake } from '../../keep/take.ts';
 import type { ArrangedTake, PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { Snack, later, useLaterParts } from '../frame/later.tsx';
+import { later, useLaterParts } from '../frame/later.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
 import { barChanges } from './barChanges.ts';
@@ -386,7 +387,7 @@ export function Workbench(props: WorkbenchProps) {
         )}
       </Suspense>
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
-      <Snack open={playback.failed !== null} message={playback.failed} />
+      <Snackbar open={playback.failed !== null} message={playback.failed} />
       <Conflict kept={store.conflict} onClose={dismiss} />
       <Said words={store.said} onClose={dismiss} />
     </Frame>

@@ -39,6 +39,22 @@ export const DIMINISHED_MOVES: readonly Move[] = [
     needsNext: ({ parts }, next) => next !== null && sameBass(next, noteAbove(parts.at(-1)!.chord.root, '2m')),
   },
   {
+    id: 'blues-diminished',
+    group: 'diminished',
+    name: 'diminished on the way back',
+    reason: '{new} climbs a half step from {old} and falls back into {target}: the blues way home.',
+    mood: 'strutting',
+    stray: 2,
+    find: (span) => {
+      const { here, next, single, key } = span;
+      if (!single || here.role !== 'blues-IV' || next?.role !== 'blues-I') return [];
+      const chord = degreeChord(key, '#IVdim7');
+      const args = { new: symbolOf(chord), old: symbolOf(here.chord), target: symbolOf(next.chord) };
+      return found(shared(span, [kept(span), [chord, 'dim']]), args);
+    },
+    needsNext: ({ parts }, next) => next !== null && sameRoot(noteAbove(next.root, '4A'), parts.at(-1)!.chord.root),
+  },
+  {
     id: 'falling-diminished',
     group: 'diminished',
     name: 'falling diminished',

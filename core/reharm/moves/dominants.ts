@@ -122,6 +122,53 @@ export const DOMINANT_MOVES: readonly Move[] = [
     },
     needsNext: fallsFifth,
   },
+  {
+    id: 'related-ii-of-substitute',
+    group: 'dominant',
+    name: 'the ii of a ♭II7',
+    reason: '{new} is the ii that belongs to {old}, whose bass falls a half step to {target}.',
+    mood: 'far and sure',
+    stray: 2,
+    find: (span) => {
+      const { here, next, single, prev } = span;
+      const falls = next !== null && (here.degree - next.degree + 12) % 12 === 1;
+      const hasIts = prev?.family === 'minor' && (prev.degree - here.degree + 12) % 12 === 7;
+      if (!single || !falls || here.family !== 'dominant' || hasIts) return [];
+      const two = chordFrom(here.chord, '5P', 'm7');
+      const args = { ...names(next, two), old: symbolOf(here.chord) };
+      return found(shared(span, [[two, 'ii'], kept(span)]), args);
+    },
+    needsNext: leadsBy(11),
+  },
+  {
+    id: 'four-over-five',
+    group: 'dominant',
+    name: 'IV or ii over the V',
+    reason: '{new}: the bass of {old} under the chord a whole step below, its suspension and ninth.',
+    mood: 'held breath',
+    stray: 1,
+    find: (span) => {
+      const { here, single } = span;
+      const five = isPlace(here, 'V', 'V-minor') && here.family !== 'suspended' && here.chord.bass === null;
+      if (!single || !five || !fallsTo(span)) return [];
+      const minor = isPlace(here, 'V-minor');
+      const over = (interval: string, suffix: string): Chord => ({
+        ...chordFrom(here.chord, interval, suffix),
+        bass: here.chord.root,
+      });
+      const [four, two] = [over('-2M', minor ? 'm' : ''), over('5P', minor ? 'm7b5' : 'm7')];
+      return [
+        ...[four, two].flatMap((chord, i) =>
+          found(
+            shared(span, [[chord, null], kept(span)]),
+            { new: symbolOf(chord), old: symbolOf(here.chord) },
+            i === 0 ? 'four' : 'two',
+          ),
+        ),
+        { parts: whole(span, four, null), args: { new: symbolOf(four), old: symbolOf(here.chord) }, variant: 'whole' },
+      ];
+    },
+  },
   ...[2, 3, 4].map((count): Move => ({
     id: `dominant-cycle-${count}`,
     group: 'dominant',

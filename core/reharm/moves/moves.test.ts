@@ -227,6 +227,7 @@ const CHARTS = [
   'key: E\n| E | A | E | A |',
   'key: Am\n| Am | G#dim7 | Am | Dm | G#dim7 | Am | E7 | Am |',
   'key: C\n| C7 | F7 | C7 | C7 | F7 | F7 | C7 | A7 | Dm7 | G7 | C7 | G7 |',
+  'key: C\n| C | Am7 | Db7 | C |',
 ];
 /** Everything proposed for every slot, and for every two and four. */
 function everything(text: string) {
