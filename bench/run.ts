@@ -11,6 +11,7 @@ import {
   climb,
   CLIMB_OPEN,
   DEFAULT_HAND,
+  DEFAULT_PLAYER,
   DEFAULT_WEIGHTS,
   formatFrets,
   fretsAt,
@@ -27,6 +28,7 @@ import {
   rootPosition,
   run,
   pricedBy,
+  pricingFor,
   prepareTake,
   sessionOf,
   shapesOf,
@@ -395,8 +397,10 @@ for (const count of [32, 64, 128]) {
   });
 }
 
-/* Smoothness: ii–V–I in twelve keys, complete chords on both sides. */
+/* Smoothness beside a bass player: ii–V–I in twelve keys, complete chords on both sides. */
 {
+  const { manner, weights } = pricingFor({ ...DEFAULT_PLAYER, company: 'bass' });
+  const SMALL = weights[manner];
   const cadences = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'].map((key, i) =>
     [`${roots[(i + 2) % 12]}m7`, `${roots[(i + 7) % 12]}7`, `${key}maj7`].map(chordOf),
   );
@@ -408,14 +412,14 @@ for (const count of [32, 64, 128]) {
         if (new Set(pitchesOf(library, shape).map((pitch) => pitch % 12)).size < 4)
           lacking.add(formatFrets(fretsAt(library, shape)));
     const search = new Search(library, kernelNear());
-    search.setLattice(chainOf(chords.map((chord) => nodeOf(chord, { banished: lacking }))));
+    search.setLattice(chainOf(chords.map((chord) => nodeOf(chord, { banished: lacking, weights: SMALL }))));
     const sets = run(search.solve()).shapes.map((shape) => pitchesOf(library, shape));
     ours += sets.slice(1).reduce((sum, set, i) => sum + movement(sets[i]!, set), 0);
     const plain = rootPosition(chords, library);
     oneSet += plain.oneSet;
     twoSets += plain.twoSets;
   }
-  rows.push(['smoothness: ii–V–I in 12 keys, semitones', String(ours), '', '']);
+  rows.push(['smoothness (small): ii–V–I in 12 keys, semitones', String(ours), '', '']);
   rows.push([
     '  root position on one set of strings',
     `${oneSet}`,

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
@@ -20,7 +21,6 @@ const PHASES: Readonly<Record<Phase['phase'], string>> = {
   path: 'Finding the smoothest way',
 };
 
-const Progress = later(async () => (await import('@mui/material/LinearProgress')).default);
 const Warnings = later(async () => (await import('./Warnings.tsx')).Warnings);
 
 /** What is not as it should be, and what is being worked out, above the columns. */
@@ -36,9 +36,7 @@ export function Notices({ tuneId, outdated, solving: { arrangement, failed, phas
       <div className="bench-progress" aria-live="polite">
         {phase && (
           <>
-            <Suspense>
-              <Progress variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
-            </Suspense>
+            <LinearProgress variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
             {!arrangement && <p>{PHASES[phase.phase]}…</p>}
           </>
         )}
