@@ -119,7 +119,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     stock: 60,
     seconds: 12,
     unison: 25,
-    neck: 5,
+    neck: 4,
   },
   // Beside a bass player: tight shapes on the upper strings, moved whole.
   funk: {

@@ -44,6 +44,7 @@ export function joinText({ held, movement }: { readonly held: number; readonly m
 /** The figures of a whole arrangement in a line. */
 export function figuresText({
   movement,
+  bass,
   perChange,
   largestLeap,
   held,
@@ -53,6 +54,7 @@ export function figuresText({
 }: Figures): string {
   return [
     `${semitonesText(movement)} in all, ${perChange} a change`,
+    `the bass ${bass}`,
     `${held} notes held`,
     `largest leap ${largestLeap}`,
     `hand shifts ${Math.round(shiftMm)} mm`,
