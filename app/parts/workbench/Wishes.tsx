@@ -93,7 +93,7 @@ export function Wishes(props: WishesProps) {
       <h3>For {place}</h3>
       <Choice
         label="Comped"
-        choices={[[ANY, 'as the tune'], ...MANNERS.map((one) => [one, MANNER_WORDS[one].name.toLowerCase()] as const)]}
+        choices={[[ANY, 'as is'], ...MANNERS.map((one) => [one, MANNER_WORDS[one].name.toLowerCase()] as const)]}
         value={manner ?? ANY}
         onChoose={(one) => onManner(one === ANY ? null : one)}
       />
