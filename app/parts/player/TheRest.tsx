@@ -41,19 +41,28 @@ export function TheRest({ player, onChange }: Settings) {
           {player.company === 'bass' ? 'The bass has the roots: smaller grips do.' : 'The guitar has the bass, too.'}
         </p>
       </Choice>
-      <Choice
-        label="Comps"
-        value={player.manner ?? BY_COMPANY}
-        choices={[
-          [BY_COMPANY, 'As one does there'],
-          ...MANNERS.map((manner) => [manner, MANNER_WORDS[manner].name] as const),
-        ]}
-        onChoose={(manner) => onChange({ manner: manner === BY_COMPANY ? null : manner })}
-      >
+      <div className="setting">
+        <TextField
+          select
+          size="small"
+          label="Comps"
+          value={player.manner ?? BY_COMPANY}
+          onChange={({ target: { value } }) => onChange({ manner: MANNERS.find((manner) => manner === value) ?? null })}
+          sx={{ width: '100%' }}
+        >
+          <MenuItem value={BY_COMPANY}>
+            {player.company === 'bass' ? 'As beside a bass player' : 'As one does alone'}
+          </MenuItem>
+          {MANNERS.map((manner) => (
+            <MenuItem key={manner} value={manner}>
+              {MANNER_WORDS[manner].name}
+            </MenuItem>
+          ))}
+        </TextField>
         <p>
           {`${MANNER_WORDS[stands].name}: ${MANNER_WORDS[stands].words}. A tune, or a part of it, may be comped otherwise.`}
         </p>
-      </Choice>
+      </div>
       <div className="setting">
         <span className="setting-label">Likes to stay in frets</span>
         <div className="setting-row">
