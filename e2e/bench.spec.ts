@@ -75,7 +75,7 @@ test('another grip is pinned, stays, and can be unpinned', async ({ page }) => {
 });
 
 test('it plays from the selected chord, the sounding column lit in time, and stops', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE.replace('240', '60')));
+  await openBench(page, await newTune(page, TUNE.replace('240', '30')));
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Space');
   const lit = page.locator('.ground-playing');

@@ -94,10 +94,11 @@ export class Search {
   #prepared(node: LatticeNode): Prepared {
     const { chord, place, weights, rules, wishes, into } = node;
     const symbol = symbolOf(chord);
-    const priced = `${symbol} ${this.#name(jsonOf(weights))} ${rules.map((rule) => rule.key).join(', ')}`;
+    const by = `${symbol} ${this.#name(jsonOf(weights))}`;
+    const priced = `${by} ${rules.map((rule) => rule.key).join(', ')}`;
     const states = this.#states.of(priced, () => statesOf(chord, this.#library, weights, rules));
     const where = `${jsonOf(place)} ${jsonOf(wishes)} ${into ?? ''}`;
-    const joined = this.#name(`${symbol} ${jsonOf(weights)} ${where}`);
+    const joined = this.#name(`${by} ${where}`);
     return { ...node, symbol, states, key: this.#name(`${priced} ${where}`), joined };
   }
 
