@@ -8,6 +8,7 @@ type Fields = Readonly<Record<string, string>>;
 const KINDS: Readonly<Record<string, string>> = { delete: 'binned', restore: 'binned', rename: 'named' };
 const LEFT = 'heron.left';
 const LOOK_AGAIN_MS = 500;
+const HOW = { method: 'post', action: '/?index', navigate: false } as const;
 
 /**
  * What is done to tunes as a whole: deleting, bringing back, renaming, copying. For each tune one after the other, so that
@@ -21,27 +22,33 @@ export function useDeeds() {
   const { revalidate } = useRevalidator();
   useEffect(() => {
     const sendAll = () => {
-      if (unsent.current.size > 0) sessionStorage.setItem(LEFT, '1');
       // Beacons may overtake each other: of what undoes one another only the last is sent.
       const last = new Map<string, Fields>();
       for (const fields of unsent.current) last.set(`${fields.id} ${KINDS[fields.intent!] ?? last.size}`, fields);
       for (const fields of last.values()) navigator.sendBeacon('/?index', new URLSearchParams(fields));
+      if (last.size > 0) sessionStorage.setItem(LEFT, JSON.stringify([...last.values()]));
       unsent.current.clear();
     };
-    // What was sent on leaving may come to the server after this page was asked for.
-    const left = sessionStorage.getItem(LEFT) !== null;
+    // What was sent on leaving may come to the server after this page was asked for, and even before what it undoes, which
+    // was under way then: what may come twice is sent again.
+    const left = JSON.parse(sessionStorage.getItem(LEFT) ?? '[]') as Fields[];
     sessionStorage.removeItem(LEFT);
-    const timer = left ? setTimeout(() => void revalidate(), LOOK_AGAIN_MS) : undefined;
+    const again = async () => {
+      for (const fields of left)
+        if (fields.intent! in KINDS) await submit(fields, { ...HOW, fetcherKey: `again ${fields.id}` });
+      await revalidate();
+    };
+    const timer = left.length > 0 ? setTimeout(() => void again(), LOOK_AGAIN_MS) : undefined;
     addEventListener('pagehide', sendAll);
     return () => {
       clearTimeout(timer);
       removeEventListener('pagehide', sendAll);
     };
-  }, [revalidate]);
+  }, [revalidate, submit]);
   return (intent: string, { id }: { readonly id: string }, more: Fields = {}): Promise<void> => {
     const fields = { intent, id, ...more };
     unsent.current.add(fields);
-    const how = { method: 'post', action: '/?index', navigate: false, fetcherKey: `${intent} ${id}` } as const;
+    const how = { ...HOW, fetcherKey: `${intent} ${id}` };
     const done = (underWay.current.get(id) ?? Promise.resolve())
       .then(() => {
         if (!unsent.current.has(fields)) return;
