@@ -1,8 +1,6 @@
 import type { Grip } from '../grip/grips.ts';
 import type { Bond } from '../reharm/moves/bond.ts';
-
-/** The farthest a voice walks in a line, in semitones. */
-const STEP = 2;
+import { STEP } from './join-cost.ts';
 
 /** Whether pitches, ascending and each once, follow others as a move says; `moved` is told by the hand. */
 export function soundsBound(bond: Exclude<Bond, 'moved'>, from: readonly number[], to: readonly number[]): boolean {

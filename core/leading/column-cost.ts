@@ -1,3 +1,4 @@
+import { STEP } from './join-cost.ts';
 import { NOTHING, type Terms } from './terms.ts';
 import type { Tenths } from './units.ts';
 import type { Weights } from './weights.ts';
@@ -11,7 +12,7 @@ const BASS_TO = 52;
 /** Below C3 a bass player plays. */
 const DEEP_BELOW = 48;
 const HIGHEST_BASS_STRING = 5;
-const STEP = 2;
+/** A shell says a chord in three notes; accompaniment lies within the first frets (common practice). */
 const THREE_VOICES = 3;
 const LOW_POSITION = 5;
 

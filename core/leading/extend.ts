@@ -76,18 +76,12 @@ function linesFrom(states: States, i: number): readonly string[] {
   );
 }
 
-/** By what states that a bond ties together are found: those of one side have one name, those they go on to have some. */
-const NAMED: Readonly<
-  Partial<
-    Record<
-      Bond,
-      {
-        readonly own: (states: States, i: number) => string | null;
-        readonly sought: (states: States, i: number) => readonly (string | null)[];
-      }
-    >
-  >
-> = {
+/** How states that a bond ties together are found: by the name of those before, sought under the names of those after. */
+interface Partners {
+  readonly own: (states: States, i: number) => string | null;
+  readonly sought: (states: States, i: number) => readonly (string | null)[];
+}
+const PARTNERS: Readonly<Partial<Record<Bond, Partners>>> = {
   moved: { own: formOf, sought: (states, i) => [formOf(states, i)] },
   line: { own: (states, i) => pitchesIn(states, i).join(), sought: linesFrom },
 };
@@ -102,7 +96,7 @@ function extendBound(
   to: States,
   prices: JoinPrices,
   forward: boolean,
-  { own, sought }: NonNullable<(typeof NAMED)[Bond]>,
+  { own, sought }: Partners,
 ): Reached {
   const price = new Float64Array(to.size).fill(Infinity);
   const via = new Int32Array(to.size);
@@ -159,7 +153,7 @@ export function extend(
   const { setStart } = from;
   const price = new Float64Array(to.size).fill(Infinity);
   const via = new Int32Array(to.size);
-  const bound = prices.bond && NAMED[prices.bond];
+  const bound = prices.bond && PARTNERS[prices.bond];
   if (bound) return extendBound(from, totals, to, prices, forward, bound);
   const order = cheapestFirst(from, totals);
   const step: Step = { from, totals, order, to, prices, forward, price, via };

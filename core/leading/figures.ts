@@ -10,8 +10,9 @@ import { distinct, heldTones, movement, voicePairs } from './movement.ts';
 export interface Change {
   /** Whole semitones, all voices together; voices that enter or leave do not move. */
   readonly movement: number;
-  /** How far the lowest note goes, in semitones. */
+  /** How far the lowest note goes, in semitones, and the voices above it together: each by itself, so that they need not add up. */
   readonly bass: number;
+  readonly above: number;
   /** Pitches that sound on. */
   readonly held: number;
   /** How far the hand shifts along the neck, to a tenth. */
@@ -22,7 +23,7 @@ export interface Change {
   readonly parallel: boolean;
 }
 
-export const NO_CHANGE: Change = { movement: 0, bass: 0, held: 0, shiftMm: 0, leap: 0, parallel: false };
+export const NO_CHANGE: Change = { movement: 0, bass: 0, above: 0, held: 0, shiftMm: 0, leap: 0, parallel: false };
 
 /** Lowest fretted fret, 0 when all strings are open. */
 const positionIn = ({ frets }: Pick<Grip, 'frets'>): number => {
@@ -36,6 +37,7 @@ export function changeBetween(before: Grip, after: Grip, neck: Neck): Change {
   return {
     movement: movement(from, to),
     bass: Math.abs(to[0]! - from[0]!),
+    above: movement(from.slice(1), to.slice(1)),
     held: heldTones(from, to).length,
     shiftMm: tenth(shiftMm(positionIn(before), positionIn(after), neck)),
     leap: Math.max(0, ...ways),
@@ -46,8 +48,9 @@ export function changeBetween(before: Grip, after: Grip, neck: Neck): Change {
 /** What a whole way through a tune comes to. */
 export interface Figures {
   readonly movement: number;
-  /** What of it the lowest notes move: with roots in the bass most of it. */
+  /** How far the bass goes, and the voices above it: with roots in the bass that is most. */
   readonly bass: number;
+  readonly above: number;
   /** Movement divided by the number of changes. */
   readonly perChange: number;
   /** The farthest any voice moves at a change, in semitones. */
@@ -68,6 +71,7 @@ export function figuresOf(grips: readonly Grip[], changes: readonly Change[]): F
   return {
     movement: moved,
     bass: total(({ bass }) => bass),
+    above: total(({ above }) => above),
     perChange: changes.length === 0 ? 0 : Math.round((moved / changes.length) * 100) / 100,
     largestLeap: Math.max(0, ...changes.map(({ leap }) => leap)),
     held: total(({ held }) => held),

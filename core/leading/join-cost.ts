@@ -10,7 +10,7 @@ import type { Weights } from './weights.ts';
 
 /* What a change from one grip to the next costs, in whole tenths, each term a function of what it depends on. */
 
-/** Up to these a voice, the bass, does not leap. */
+/** Up to a whole step a voice walks, up to a fifth the bass strides. */
 export const STEP = 2;
 const BASS_STRIDE = 7;
 /** A leap where a phrase begins is no breach: it costs a third. */

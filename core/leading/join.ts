@@ -1,6 +1,5 @@
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { bassLeapPrice, isParallel, STEP, topLeapPrice } from './join-cost.ts';
-import type { Bond } from '../reharm/moves/bond.ts';
 import { soundsBound } from './bonds.ts';
 import { STILL, type JoinPrices } from './join-prices.ts';
 import { pairsUnder, voicesPrice } from './movement.ts';
@@ -36,7 +35,7 @@ export function soundPrice(a: States, i: number, b: States, j: number, prices: S
   if (contrary > 0 && (lowB - lowA) * (topB - topA) > 0) price += contrary;
   if (parallel > 0 && isParallel(lowA, topA, lowB, topB)) price += parallel;
   if (unheard > 0 && isWithin(a, i, b, j)) price += unheard;
-  if (bond !== null && bond !== 'moved' && !isBound(bond, a, i, b, j)) price += loose;
+  if (bond !== null && bond !== 'moved' && !soundsBound(bond, pitchesIn(a, i), pitchesIn(b, j))) price += loose;
   const heard = a.mask[i]! | b.mask[j]!;
   for (const { bit, price: each } of omitted) if ((heard & bit) === 0) price += each;
   return price;
@@ -58,12 +57,6 @@ function isWithin(a: States, i: number, b: States, j: number): boolean {
     if (w === end || many.pitches[w] !== few.pitches[v]) return false;
   }
   return true;
-}
-
-/** Whether the pitches of two states follow one another as a move says. */
-function isBound(bond: Exclude<Bond, 'moved'>, a: States, i: number, b: States, j: number): boolean {
-  const [from, to] = [pitchesIn(a, i), pitchesIn(b, j)];
-  return soundsBound(bond, from, to);
 }
 
 /** No part of it costs anything: with one of them put back, that part is told alone. */

@@ -1,11 +1,11 @@
 import { masksOf, symbolOf, type Chord } from '../chord/chord.ts';
+import { suffixOf } from '../chord/kind.ts';
 import { shapeAt, shapesOf, formatFrets } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { Column } from '../take/columns.ts';
 import type { ChordDecision } from '../take/layers/chord.ts';
 import { decisionFor } from '../take/standing.ts';
-import { suffixOf } from '../chord/kind.ts';
 
 /**
  * The decision that pins a grip in a column, by frets, with the colour it is a grip of: the one that stands, else the chart's

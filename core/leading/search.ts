@@ -29,8 +29,11 @@ export interface Alternative {
   readonly cost: Tenths;
 }
 
-/** Other nodes put in a path: a shape for each, and the price of the best whole path through them. */
-export type Passage = Omit<Path, 'nodes'>;
+/** Other nodes put in a path: a shape for each, the price of the best whole path through them, and the shape it goes on to. */
+export interface Passage extends Omit<Path, 'nodes'> {
+  /** Null at the end. */
+  readonly next: number | null;
+}
 
 export interface Progress {
   readonly done: number;
@@ -345,7 +348,8 @@ export class Search {
     const { state, price } = leastThrough(last.states, tables.at(-1)!, behind);
     const chosen = [state];
     for (let k = inner.length - 1; k > 0; k--) chosen.unshift(tables[k]!.via[chosen[0]!]!);
-    return { shapes: chosen.map((one, k) => inner[k]!.states.shape[one]!), cost: inTenths(price) };
+    const next = after === null ? null : this.#nodes[after]!.states.shape[behind.via[state]!]!;
+    return { shapes: chosen.map((one, k) => inner[k]!.states.shape[one]!), next, cost: inTenths(price) };
   }
 }
 

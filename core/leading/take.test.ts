@@ -7,6 +7,7 @@ import { applyPatch } from '../patch.ts';
 import { columnsOf, spanOfColumns } from '../take/columns.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { Decisions } from '../take/decision.ts';
+import { wishName } from '../take/key.ts';
 import { decisionFor } from '../take/standing.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
@@ -57,6 +58,20 @@ describe('the price of a move', () => {
         expect(grips).toHaveLength(after.columns.filter(({ move }) => move !== null).length);
       }
     }
+  });
+
+  test('what misses a wish that cannot be met has its price all the same', () => {
+    const first = solvedTake(TUNE).columns[0]!;
+    // No chord of the tune is two notes an octave apart: one chord more misses the wish once more.
+    const wish = { layer: 'wish', wish: { kind: 'family', family: 'octaves' }, hard: true, ticks: 16 * 960 } as const;
+    const take = solvedTake(TUNE, { [wishName(first.at, 'family')]: wish });
+    const span = spanOfColumns(take.slots, take.columns.slice(0, 1))!;
+    const more = proposalsFor(span).find(
+      ({ found }) => found.parts.length === 2 && !found.parts.some(({ into }) => into),
+    )!;
+    const { extra, patch } = priceMove(take, span, more);
+    expect(extra).toBeGreaterThan(4000);
+    expect(extra).toBe(solvedTake(TUNE, applyPatch(take.cells, patch).cells).best - take.best);
   });
 
   test('a thread sounds on its open string in every grip it spans, at the price it was offered for', () => {

@@ -10,13 +10,16 @@ import { coloursOf, likedFirst } from '../reharm/colours.ts';
 import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { run } from '../steps.ts';
+import { isMet } from './bonds.ts';
 import { nodesOf } from './nodes.ts';
-import { MISSED } from './wishes.ts';
 import { prepareTake, solveTake, type Session, type SolvedTake, type TakeAsked } from './solve.ts';
 
 /** What a move would come to. */
 export interface MovePrice {
-  /** What the whole path costs more than the best, in tenths of a semitone, exact; null: this hand has no grip for it, or cannot go on as it says it sounds. */
+  /**
+   * What the whole path costs more than the best, in tenths of a semitone, exact. Null: this hand has no grip for it, or
+   * cannot go on as it says it sounds.
+   */
   readonly extra: number | null;
   /** Of its columns. */
   readonly grips: readonly Grip[];
@@ -45,14 +48,15 @@ export function pricePatch(
   if (inner.index.includes(-1) || here.length === 0) return { extra: null, grips: [], patch };
   const [before, after] = [here[0]! - 1, here.at(-1)! + 1];
   const passage = search.passage(before < 0 ? null : before, after < of.nodes.length ? after : null, inner.nodes);
-  const extra = passage && passage.cost - of.best;
-  // The hand cannot go on as the move says it sounds.
-  if (extra !== null && extra >= MISSED.hard / 2) return { extra: null, grips: [], patch };
-  return {
-    extra,
-    grips: passage ? passage.shapes.map((shape, i) => gripOf(sounding[i]!.chord!, library, shape)) : [],
-    patch,
-  };
+  if (passage === null) return { extra: null, grips: [], patch };
+  const grips = passage.shapes.map((shape, i) => gripOf(sounding[i]!.chord!, library, shape));
+  const nextChord = after < of.nodes.length ? of.nodes[after]!.chord : null;
+  const next = passage.next === null ? null : gripOf(nextChord!, library, passage.next);
+  const isLoose = sounding.some(({ into }, i) => {
+    const to = grips[i + 1] ?? next;
+    return into !== null && to !== null && !isMet(into, grips[i]!, to);
+  });
+  return isLoose ? { extra: null, grips: [], patch } : { extra: passage.cost - of.best, grips, patch };
 }
 
 /** A style's groups from this weight on are used when a whole chart is restyled. */

@@ -45,6 +45,7 @@ export function joinText({ held, movement }: { readonly held: number; readonly m
 export function figuresText({
   movement,
   bass,
+  above,
   perChange,
   largestLeap,
   held,
@@ -54,7 +55,7 @@ export function figuresText({
 }: Figures): string {
   return [
     `${semitonesText(movement)} in all, ${perChange} a change`,
-    `the bass ${bass}`,
+    `the bass goes ${bass}, the voices above it ${above}`,
     `${held} notes held`,
     `largest leap ${largestLeap}`,
     `hand shifts ${Math.round(shiftMm)} mm`,

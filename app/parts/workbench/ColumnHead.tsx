@@ -10,6 +10,9 @@ import './workbench.css';
 /** A column as it is to be shown, known before it is voiced. */
 export type ShownColumn = Column & { readonly numeral: string; readonly hasChanges: boolean };
 
+/** From so many characters on a grip would run into its neighbour's: all its frets have two digits, or nearly. */
+const LONG_GRIP = 12;
+
 interface ColumnHeadProps {
   readonly column: ShownColumn;
   /** The one before it. */
@@ -61,7 +64,7 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
         )}
       </span>
       <Tie mark={mark} />
-      <span className="column-grip">
+      <span className={(grip?.length ?? 0) > LONG_GRIP ? 'column-grip column-grip-long' : 'column-grip'}>
         {grip}
         {column.manner && column.manner !== before?.manner && (
           <span className="column-wish">{MANNER_WORDS[column.manner].name.toLowerCase()}</span>

@@ -1,4 +1,3 @@
-import { fretsAt } from '../../grip/grips.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import type { Column } from '../../take/columns.ts';
 import type { Rule } from './rule.ts';
@@ -7,11 +6,8 @@ import type { Rule } from './rule.ts';
 const REST: Rule = {
   key: 'rest',
   term: 'rest',
-  price: (shapes, { root, bass }, library) =>
-    Array.from(shapes, (shape) => {
-      const sounding = fretsAt(library, shape).flatMap((fret, s) => (fret < 0 ? [] : [library.neck.open[s]! + fret]));
-      return Math.min(...sounding) % 12 === pitchClass(bass ?? root) ? 0 : 1;
-    }),
+  price: (shapes, { root, bass }, { lowest }) =>
+    Array.from(shapes, (shape) => (lowest[shape]! % 12 === pitchClass(bass ?? root) ? 0 : 1)),
 };
 
 export const restRules = ({ closes }: Pick<Column, 'closes'>): readonly Rule[] => (closes ? [REST] : []);
