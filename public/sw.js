@@ -32,12 +32,13 @@ self.addEventListener('message', ({ data }) => {
   });
 });
 
+/** A file of a place never changes: what is kept will do. No place must want for one, whatever ails the cache or a connection. */
 async function fileFirst(request) {
-  const cache = await caches.open(CACHE);
-  const kept = await cache.match(request);
+  const cache = await caches.open(CACHE).catch(() => undefined);
+  const kept = await cache?.match(request).catch(() => undefined);
   if (kept) return kept;
-  const reply = await fetch(request);
-  if (reply.ok) await cache.put(request, reply.clone());
+  const reply = await fetch(request).catch(() => fetch(request));
+  if (reply.ok) void cache?.put(request, reply.clone()).catch(() => undefined);
   return reply;
 }
 
@@ -47,9 +48,13 @@ async function serverFirst(request) {
     const reply = await fetch(request);
     if (reply.ok && !reply.redirected && reply.headers.get('content-type')?.includes('text/html')) {
       // The newest last, so that the oldest goes first.
-      await cache.delete(request.url);
-      await cache.put(request.url, reply.clone());
-      void thin(cache);
+      const copy = reply.clone();
+      const keep = async () => {
+        await cache.delete(request.url);
+        await cache.put(request.url, copy);
+        await thin(cache);
+      };
+      await keep().catch(() => undefined);
     }
     return reply;
   } catch {

@@ -127,6 +127,8 @@ server.on('error', (error) => {
   console.error(`The server cannot listen at ${HOST}:${PORT}: ${error.message}`);
   process.exit(1);
 });
+// Longer than a browser keeps an idle connection for: else it may ask through one that is just being closed.
+server.keepAliveTimeout = 320_000;
 server.listen(PORT, HOST);
 
 let ending = false;

@@ -60,20 +60,15 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);
   const [words, setWords] = useState('');
-  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const deleted = useDeleted();
-  const tunes = useTunes(first, count, useDeferredValue(words), hidden);
+  const { tunes, asked, ask } = useTunes(first, count, useDeferredValue(words));
 
-  const show = (id: string, is: boolean) =>
-    setHidden((all) => new Set(is ? [...all].filter((other) => other !== id) : [...all, id]));
   const remove = (tune: ShelfTune) => {
-    show(tune.id, false);
     deleted.add({ id: tune.id, name: tune.title });
-    void submit('delete', tune);
+    void ask(tune, false, () => submit('delete', tune));
   };
   const bringBack = async ({ id }: { readonly id: string }) => {
-    show(id, true);
-    await submit('restore', { id });
+    await ask(asked.get(id)!.tune, true, () => submit('restore', { id }));
     theOutbox().retryMissing();
   };
   const undo = () => {

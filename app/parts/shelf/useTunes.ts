@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Chart } from '../../../core/index.ts';
 
 export interface ShelfTune {
@@ -17,8 +17,22 @@ export interface ShelfTune {
   readonly unreadable: boolean;
 }
 
-/** All tunes of the shelf: those that came with the page, and the rest, which follows once it stands; and those that match words. */
-export function useTunes(first: readonly ShelfTune[], count: number, words: string, hidden: ReadonlySet<string>) {
+/** What was asked of a tune here: whether it stands on the shelf or lies in the bin. */
+interface Asked {
+  readonly tune: ShelfTune;
+  readonly stands: boolean;
+  /** The server has done it. */
+  readonly done: boolean;
+  /** The shelf's own list says so, too: from now on it decides. */
+  readonly seen: boolean;
+}
+
+/**
+ * All tunes of the shelf: those that came with the page, and the rest, which follows once it stands; of them those that
+ * match words. A tune deleted or brought back here goes and comes at once, and stays so while lists from before arrive.
+ */
+export function useTunes(first: readonly ShelfTune[], count: number, words: string) {
+  const [asked, setAsked] = useState<ReadonlyMap<string, Asked>>(new Map());
   const [all, setAll] = useState<{ readonly of: readonly ShelfTune[]; readonly tunes: readonly ShelfTune[] } | null>(
     null,
   );
@@ -40,11 +54,27 @@ export function useTunes(first: readonly ShelfTune[], count: number, words: stri
     const newer = new Set(first.map(({ id }) => id));
     return count <= first.length ? first : [...first, ...all.tunes.filter(({ id }) => !newer.has(id))];
   }, [all, first, count]);
+  const listed = useMemo(() => new Set(tunes.map(({ id }) => id)), [tunes]);
+  useEffect(() => {
+    const agreed = ([id, one]: [string, Asked]) => !one.seen && one.done && one.stands === listed.has(id);
+    if (![...asked].some(agreed)) return;
+    setAsked(new Map([...asked].map((entry) => (agreed(entry) ? [entry[0], { ...entry[1], seen: true }] : entry))));
+  }, [asked, listed]);
+  const ask = useCallback(async (tune: ShelfTune, stands: boolean, deed: () => Promise<void>) => {
+    const one = { tune, stands, done: false, seen: false };
+    setAsked((all) => new Map(all).set(tune.id, one));
+    await deed();
+    // What was asked of it since then is not done yet.
+    setAsked((all) => (all.get(tune.id) === one ? new Map(all).set(tune.id, { ...one, done: true }) : all));
+  }, []);
   const wanted = words.trim().toLowerCase();
-  return useMemo(() => {
+  const shown = useMemo(() => {
     const parts = wanted.split(/\s+/).filter((part) => part !== '');
-    return tunes.filter(
-      ({ id, title }) => !hidden.has(id) && parts.every((part) => title.toLowerCase().includes(part)),
-    );
-  }, [tunes, wanted, hidden]);
+    const open = [...asked.values()].filter(({ seen }) => !seen);
+    const gone = new Set(open.filter(({ stands }) => !stands).map(({ tune }) => tune.id));
+    const back = open.filter(({ tune, stands }) => stands && !listed.has(tune.id)).map(({ tune }) => tune);
+    const all = back.length > 0 ? [...tunes, ...back].sort((a, b) => b.changedAt - a.changedAt) : tunes;
+    return all.filter(({ id, title }) => !gone.has(id) && parts.every((part) => title.toLowerCase().includes(part)));
+  }, [tunes, listed, wanted, asked]);
+  return { tunes: shown, asked, ask };
 }
