@@ -12,4 +12,6 @@ export default {
   // Tests run in a sandbox whose globals are slow to look up; these stand in inner loops.
   sandboxInjectedGlobals: ['Math', 'Infinity', 'Number', 'Array', 'Object', 'Map', 'Set', 'Float64Array', 'Uint8Array'],
   maxWorkers: 2,
+  // Generous, for a busy machine: no test is about time.
+  testTimeout: 120_000,
 };

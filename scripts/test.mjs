@@ -13,8 +13,12 @@ import { build, install, program, ROOT } from './prepare.mjs';
 const BUILD = 'build-test';
 const FIRST_PORT = 4850;
 const CHROMIUM = '/usr/bin/chromium';
+/** Of each failure so many characters are told again. */
+const MOST_TOLD = 1500;
 const work = mkdtempSync(join(tmpdir(), 'heron-test-'));
 const counts = { passed: 0, failed: 0 };
+/** What failed, told again at the end, where one looks first. */
+const failures = [];
 
 async function timed(name, run) {
   console.log(`\n== ${name}`);
@@ -34,6 +38,7 @@ function run(args, env = {}) {
 async function stage(name, args, env) {
   const passed = await timed(name, () => run(args, env));
   counts[passed ? 'passed' : 'failed']++;
+  if (!passed) failures.push(name);
   return passed;
 }
 
@@ -59,7 +64,23 @@ function addReport(file, passed, read) {
   const found = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 0 };
   counts.passed += found.passed;
   counts.failed += passed ? found.failed : Math.max(1, found.failed);
+  failures.push(...(found.failures ?? (passed ? [] : [`${file}: not written`])));
 }
+
+/** Of a Jest report: the tests that failed, each with the beginning of what it says. */
+const failedUnits = ({ testResults }) =>
+  testResults.flatMap(({ name, message, assertionResults }) => {
+    const failed = assertionResults.filter(({ status }) => status === 'failed');
+    const told = failed.map(({ fullName, failureMessages }) => `${name}: ${fullName}\n${failureMessages.join('\n')}`);
+    return told.length > 0 || !message ? told : [`${name}\n${message}`];
+  });
+
+/** Of a Playwright report: the titles of the tests that failed. */
+const failedSpecs = ({ suites }) =>
+  suites.flatMap(({ file, specs = [], suites: inner = [] }) => [
+    ...specs.filter(({ ok }) => !ok).map(({ title }) => `${file}: ${title}`),
+    ...failedSpecs({ suites: inner }),
+  ]);
 
 const { compiled } = await timed('install', install);
 const chromium = await timed('browser', haveChromium);
@@ -78,6 +99,7 @@ const unit = await timed('unit tests', () =>
 addReport(unitReport, unit, (report) => ({
   passed: report.numPassedTests,
   failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+  failures: failedUnits(report),
 }));
 
 const browserReport = join(work, 'browser.json');
@@ -90,7 +112,11 @@ if (chromium) {
     PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport,
   };
   const passed = await timed('browser tests', () => run([program('@playwright', 'test', 'cli.js'), 'test'], env));
-  addReport(browserReport, passed, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected }));
+  addReport(browserReport, passed, ({ stats, suites }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected,
+    failures: failedSpecs({ suites }),
+  }));
 } else {
   const listed = spawnSync(
     process.execPath,
@@ -104,5 +130,6 @@ if (chromium) {
 }
 
 rmSync(work, { recursive: true, force: true });
+for (const failure of failures) console.log(`\nfailed: ${failure.slice(0, MOST_TOLD)}`);
 console.log(`\ntests: ${counts.passed} passed, ${counts.failed} failed`);
 process.exit(counts.failed === 0 ? 0 : 1);

@@ -55,11 +55,9 @@ export function useTunes(first: readonly ShelfTune[], count: number, words: stri
     return count <= first.length ? first : [...first, ...all.tunes.filter(({ id }) => !newer.has(id))];
   }, [all, first, count]);
   const listed = useMemo(() => new Set(tunes.map(({ id }) => id)), [tunes]);
-  useEffect(() => {
-    const agreed = ([id, one]: [string, Asked]) => !one.seen && one.done && one.stands === listed.has(id);
-    if (![...asked].some(agreed)) return;
-    setAsked(new Map([...asked].map((entry) => (agreed(entry) ? [entry[0], { ...entry[1], seen: true }] : entry))));
-  }, [asked, listed]);
+  const agrees = ({ tune, stands, done, seen }: Asked) => !seen && done && stands === listed.has(tune.id);
+  if ([...asked.values()].some(agrees))
+    setAsked(new Map([...asked].map(([id, one]) => [id, agrees(one) ? { ...one, seen: true } : one])));
   const ask = useCallback(async (tune: ShelfTune, stands: boolean, deed: () => Promise<void>) => {
     const one = { tune, stands, done: false, seen: false };
     setAsked((all) => new Map(all).set(tune.id, one));
