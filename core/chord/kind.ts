@@ -114,3 +114,6 @@ export function suffixOf(kind: Kind): string {
   const omitted = (third === null && seventh !== null ? 'no3' : '') + (fifth === null ? 'no5' : '');
   return (bare ? text + tail + suspension : text + suspension + tail) + omitted;
 }
+
+/** Whether a chord leads up a half step, and is written so: F♯° in C, and F♯ø (common practice). */
+export const leadsUp = ({ third, fifth }: Kind): boolean => third === 'b3' && fifth === 'b5';

@@ -1,9 +1,9 @@
-import { nameInKey, scale, type Key } from '../pitch/key.ts';
+import { nameInKey, rootInKey, scale, type Key } from '../pitch/key.ts';
 import { degreePitchClass, semitones, spell, type Degree } from '../pitch/degree.ts';
 import { pitchClass, type NoteName } from '../pitch/note.ts';
 import type { PitchClass } from '../pitch/pitch.ts';
 import { degreeIn, noteIn, symbolOf, type Chord } from './chord.ts';
-import { tonesOf } from './kind.ts';
+import { leadsUp, tonesOf } from './kind.ts';
 import { FITS, type Fit } from './namable.ts';
 import { NAME_RULES, type Candidate, type NameRuleId } from './name-rules.ts';
 
@@ -100,7 +100,7 @@ const FAR: readonly NoteName[] = ['B#', 'Cb', 'E#', 'Fb'];
 /** The chord with its root spelled as written, as in the key, or so that it has the fewest accidentals. */
 function spelled({ kind, root, under }: Candidate, bass: PitchClass, { key, written, below }: NamingContext): Chord {
   const own = written?.find((note) => pitchClass(note) === root);
-  const name = own ?? (key ? nameInKey(key, root) : easiest(root, { kind }));
+  const name = own ?? (key ? (leadsUp(kind) ? nameInKey : rootInKey)(key, root) : easiest(root, { kind }));
   const chord: Chord = { root: name, kind, bass: null };
   if (root === bass) return chord;
   const told = below ?? written?.find((note) => pitchClass(note) === bass);

@@ -1,6 +1,6 @@
 import { Key as TonalKey, Note } from 'tonal';
 import { bad, good, problem, type Outcome } from '../problem.ts';
-import { plainAccidentals, pitchClass, type NoteName } from './note.ts';
+import { noteAbove, plainAccidentals, pitchClass, type NoteName } from './note.ts';
 
 export const MODES = ['major', 'minor', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'locrian'] as const;
 export type Mode = (typeof MODES)[number];
@@ -86,5 +86,14 @@ export function nameInKey(key: Key, pc: number): NoteName {
   if (own !== undefined) return own;
   return signature(key) >= 0 ? SHARPS[pc]! : FLATS[pc]!;
 }
+
+/** The name of a root on a pitch class in the key: its scale's own, else the flat degree's (♭II of C is D♭; common practice). */
+export function rootInKey(key: Key, pc: number): NoteName {
+  const own = scale(key).find((note) => pitchClass(note) === pc);
+  const above = FLAT_DEGREES[(pc - pitchClass(key.tonic) + 12) % 12];
+  return own ?? (above === undefined ? nameInKey(key, pc) : noteAbove(key.tonic, above));
+}
+/** The flat degrees as intervals (tonal's notation), by semitones. */
+const FLAT_DEGREES: Readonly<Record<number, string>> = { 1: '2m', 3: '3m', 6: '5d', 8: '6m', 10: '7m' };
 const SHARPS = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', 'B'];
 const FLATS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];

@@ -1,5 +1,6 @@
 /* Chords that lead somewhere, and those that go with them. */
-import { isMinor } from './place.ts';
+import type { Key } from '../pitch/key.ts';
+import { isMinor, type PlaceName } from './place.ts';
 import { noteAbove } from '../pitch/note.ts';
 import {
   because,
@@ -73,13 +74,70 @@ export const secondaryDominant: Rule = ({ key, here, next, afterNext }) => {
   return to && to.degree !== 0 ? because('secondary-dominant', 'dominant', { target: nameOf(to, key) }) : null;
 };
 
-/** V of vi and V of ii that go to IV in their place. */
-const TO_FOUR: Readonly<Record<number, string>> = { 4: 'vi', 9: 'ii' };
+/** The same over a side-slip put in between: A7, E♭m7 A♭7, Dm7. */
+export const interruptedDominant: Rule = ({ key, here, next, afterNext, third }) => {
+  const slip =
+    next && afterNext && isTwo(next) && afterNext.family === 'dominant' && up(next, afterNext) === FIFTH_DOWN;
+  const comes = isDominant(here) && slip && leads(here, third, FIFTH_DOWN) && third.degree !== 0;
+  return comes ? because('secondary-dominant', 'dominant', { target: nameOf(third, key) }) : null;
+};
+
+/** IV/V and ii/V of another chord of the key: its dominant, suspended (common practice). */
+export const suspendedOver: Rule = ({ key, here, next }) => {
+  const above = (here.degree - here.low + 12) % 12;
+  const isSuspension = (above === 10 && here.family === 'major') || (above === 7 && here.family === 'minor');
+  if (!isSuspension || !next?.place || (next.degree - here.low + 12) % 12 !== FIFTH_DOWN || next.degree === 0)
+    return null;
+  // Over the key's own dominant it is that, and over a chord's own root it is an inversion.
+  return here.low === 7 ? null : because('secondary-dominant', 'dominant', { target: nameOf(next, key) });
+};
+
+/** A dominant of a chord from outside that is at rest: E♭7 to A♭maj7 in C, or B7 to E. */
+export const foreignDominant: Rule = ({ key, here, next }) =>
+  here.family === 'dominant' && here.place === null && next !== null && up(here, next) === FIFTH_DOWN && canRest(next)
+    ? because('secondary-dominant', 'dominant', { target: nameOf(next, key) })
+    : null;
+
+/** The same by its substitute: A7 to A♭maj7. */
+export const foreignSubstitute: Rule = ({ key, here, next }) =>
+  here.family === 'dominant' && next !== null && up(here, next) === HALF_STEP_DOWN && canRest(next)
+    ? because('tritone-substitute', 'dominant', { target: nameOf(next, key) })
+    : null;
+
+const canRest = ({ family, chord }: Spot) => (family === 'major' || family === 'minor') && chord.kind.seventh !== 'b7';
+
+/** V of vi, of ii and of IV whose target stays away: another comes in its place, mostly IV. */
+const MISSES: Readonly<Record<number, readonly [target: string, instead: readonly PlaceName[]]>> = {
+  4: ['vi', ['IV']],
+  9: ['ii', ['IV']],
+  0: ['IV', ['ii', 'vi', 'iii', 'V']],
+};
 export const deceptiveSecondary: Rule = ({ key, here, next }) => {
-  const target = TO_FOUR[here.degree];
-  return target !== undefined && !isMinor(key) && isDominant(here) && next?.place?.name === 'IV'
+  const [target, instead] = MISSES[here.degree] ?? [null, []];
+  // A plain tonic triad leads nowhere.
+  const asks = here.degree === 0 ? here.family === 'dominant' : isDominant(here);
+  return target !== null && !isMinor(key) && asks && next?.place && instead.includes(next.place.name)
     ? because('secondary-dominant', 'dominant', { target, lands: false })
     : null;
+};
+
+/**
+ * The I or i after its own foreign ii–V: at rest there, even for a bar (common practice). After its dominant alone it is
+ * that of a chord that nothing else explains; a borrowed one stays borrowed.
+ */
+export const landing: Rule = ({ here, prev, beforePrev }) => {
+  if (here.family !== 'major' && here.family !== 'minor') return null;
+  if (!isBroughtBy(prev, here) || beforePrev === null) return null;
+  return isTwo(beforePrev) && up(beforePrev, prev) === FIFTH_DOWN ? landed(here) : null;
+};
+export const landingOfFive: Rule = ({ here, prev }) => (canRest(here) && isBroughtBy(prev, here) ? landed(here) : null);
+
+const isBroughtBy = (five: Spot | null, here: Spot): five is Spot =>
+  five?.family === 'dominant' && up(five, here) === FIFTH_DOWN;
+
+const landed = ({ chord, family }: Spot): Reason => {
+  const key: Key = { tonic: chord.root, mode: family === 'minor' ? 'minor' : 'major' };
+  return because('landing', 'tonic', { key, lands: true });
 };
 
 /** The suspended form of a secondary dominant, whose third comes next on the same root. */
@@ -124,6 +182,12 @@ export const foreignPattern: Rule = (view) => {
   const after: View = five === view.here ? view : lookingFrom(view);
   return LEADING.some((rule) => rule(after)) ? null : found;
 };
+
+/** ♭II7 that does not fall home: the substitute for V, and another comes. */
+export const substituteThatMisses: Rule = ({ here }) =>
+  here.family === 'dominant' && here.degree === 1
+    ? because('tritone-substitute', 'dominant', { target: 'I', lands: false })
+    : null;
 
 /** II, III or VI made dominant to lift, not to lead. */
 export const nonResolving: Rule = ({ here }) =>

@@ -11,12 +11,9 @@ const restsInBlues = (view: View, { family, degree }: Spot) =>
 export const blues: Rule = (view) =>
   restsInBlues(view, view.here) ? because('blues', view.here.degree === 0 ? 'tonic' : 'predominant') : null;
 
-/** Outside the form too, I7 and IV7 that lead nowhere are a colour of the blues. */
-export const bluesColour: Rule = ({ key, here }) => {
-  if (isMinor(key) || here.family !== 'dominant') return null;
-  if (here.degree === 0) return because('blues', 'tonic');
-  return here.degree === 5 ? because('blues', 'predominant') : null;
-};
+/** One I7 elsewhere that leads nowhere has its ♭7 from the mixolydian mode. */
+export const tonicSeventh: Rule = ({ here }) =>
+  here.family === 'dominant' && here.degree === 0 ? because('borrowed', 'tonic') : null;
 
 /** A minor tune that ends in major. */
 export const picardy: Rule = ({ key, here, last }) =>

@@ -23,11 +23,19 @@ function isOneStep(from: readonly number[], to: readonly number[]): boolean {
 
 /** The upper notes stay; the bass alone slips by half step towards the next root. */
 export const bassSlip: Rule = ({ key, here, prev, next }) => {
-  if (here.tones.includes(here.low) || !prev || !next || !isSame(prev, here)) return null;
+  if (!prev || !next || !(isSlipped(prev, here) || isHalfDiminishedOn(prev, here))) return null;
   const step = stepBetween(prev.low, here.low);
   const slips = [HALF_STEP_UP, HALF_STEP_DOWN].includes(step) && stepBetween(here.low, next.low) === step;
   return slips ? because('bass-slip', null, { target: nameOf(next, key) }) : null;
 };
+
+const isSlipped = (prev: Spot, here: Spot) => !here.tones.includes(here.low) && isSame(prev, here);
+/** Written as the half-diminished chord that it makes: Cmaj7, C♯ø, Dm7. */
+const isHalfDiminishedOn = (prev: Spot, here: Spot) =>
+  here.family === 'half-diminished' &&
+  here.low === here.degree &&
+  prev.low === prev.degree &&
+  here.tones.slice(1).every((tone) => prev.tones.includes(tone));
 
 /** The bass holds its note from before under a chord that is not built on it. */
 export const pedal: Rule = ({ key, here, prev, next }) => {
@@ -36,6 +44,30 @@ export const pedal: Rule = ({ key, here, prev, next }) => {
   const isOwn = here.tones.includes(here.low);
   const isSeventh = isOwn && here.tones.indexOf(here.low) === 3 && here.chord.kind.seventh === null;
   return !isOwn || (isSeventh && next?.low === here.low) ? because('pedal', null, { target: nameOf(prev, key) }) : null;
+};
+
+/** Several chords over one held bass are a pedal, all of them that are not built on it, those of the key too. */
+export const wholePedal: Rule = ({ key, here, beforePrev, prev, next, afterNext }) => {
+  if (here.low === here.degree) return null;
+  const holds = (...others: readonly (Spot | null)[]) => {
+    const all = [here, ...others];
+    const strange = all.filter((one) => one !== null && one.low !== one.degree && one.place === null);
+    return all.every((one) => one?.low === here.low) && strange.length > 0;
+  };
+  const whole = holds(beforePrev, prev) || holds(prev, next) || holds(next, afterNext);
+  return whole
+    ? because('pedal', here.place?.function ?? null, { target: nameOf(prev?.low === here.low ? prev : next!, key) })
+    : null;
+};
+
+/** A dominant or an augmented triad between two chords a half step from it: C B7 C. */
+export const dominantApproach: Rule = ({ key, here, prev, next }) => {
+  const isNear = (other: Spot | null): other is Spot =>
+    other !== null && [HALF_STEP_UP, HALF_STEP_DOWN].includes(up(here, other));
+  const lies = here.family === 'dominant' || here.family === 'augmented';
+  return lies && isNear(prev) && isNear(next)
+    ? because('chromatic-approach', null, { target: nameOf(next, key) })
+    : null;
 };
 
 /** A grip without a third, moved in parallel. */

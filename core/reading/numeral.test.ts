@@ -38,8 +38,12 @@ describe('numerals', () => {
     ['D7', 'Db', 'bII7'],
     ['Ddim7', 'Db', '#Idim7'],
     ['A', 'Db', 'bVI'],
-    ['F#7', 'C', '#IV7'],
+    ['F#7', 'C', 'bV7'],
     ['Gm7b5', 'Db', '#ivm7b5'],
+    ['C#7', 'C', 'bII7'],
+    ['G#m7', 'C', 'bvi7'],
+    ['A#7', 'C', 'bVII7'],
+    ['B7', 'Db', 'bVII7'],
   ])('%s in %s is %s', (symbol, key, numeral) => {
     expect(numeralOf(chordOf(symbol), keyOf(key))).toBe(numeral);
   });

@@ -1,33 +1,27 @@
 import type { Chord } from '../chord/chord.ts';
-import { suffixOf, tonesOf } from '../chord/kind.ts';
+import { leadsUp, suffixOf, tonesOf } from '../chord/kind.ts';
 import { semitones } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
-import { noteAbove, pitchClass, type NoteName } from '../pitch/note.ts';
+import { pitchClass, type NoteName } from '../pitch/note.ts';
 
-/** Degrees above a major tonic by semitones, flats preferred; ♯I, ♯II, ♯IV, ♯V where the letter says so. */
+/** Degrees above a major tonic by semitones: flat, but for chords that lead up (common practice). */
 const FLAT_SIDE = ['I', 'bII', 'II', 'bIII', 'III', 'IV', 'bV', 'V', 'bVI', 'VI', 'bVII', 'VII'];
 const SHARP_SIDE = ['I', '#I', 'II', '#II', 'III', 'IV', '#IV', 'V', '#V', 'VI', '#VI', 'VII'];
 const LETTERS = 'CDEFGAB';
 
 /**
  * The degree of a root in a key, counted on the major scale as players do in minor keys too (the third
- * chord of C minor is ♭III). The letter decides between ♯ and ♭: in C, D♯ is ♯II and E♭ is ♭III. A chord that does not
- * lead up (`leadsUp`) is on the flat degree where only a double flat would say so: D7 in D♭ is ♭II7.
+ * chord of C minor is ♭III). Degrees are flat, whatever the letter: F♯7 in C is ♭V7. For a chord that leads up
+ * (`leads`) the letter decides: in C, D♯° is ♯II° and E♭° is ♭III°.
  */
-export function degreeOf(root: NoteName, key: Key, leadsUp = true): string {
+export function degreeOf(root: NoteName, key: Key, leads = true): string {
   const above = (pitchClass(root) - pitchClass(key.tonic) + 12) % 12;
+  if (!leads) return FLAT_SIDE[above]!;
   const letters = (LETTERS.indexOf(root[0]!) - LETTERS.indexOf(key.tonic[0]!) + 7) % 7;
   const sharp = SHARP_SIDE[above]!;
   const ordinal = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII'][letters];
-  if (sharp.replace('#', '') !== ordinal) return FLAT_SIDE[above]!;
-  // Where the flat degree cannot be written but with a double flat, a plain note stands for it (D in D♭).
-  const standsForFlat = sharp.startsWith('#') && noteAbove(key.tonic, FLAT_INTERVALS[above]!) === root;
-  return standsForFlat && !leadsUp ? FLAT_SIDE[above]! : sharp;
+  return sharp.replace('#', '') === ordinal ? sharp : FLAT_SIDE[above]!;
 }
-/** The flat degrees as intervals (tonal's notation), by semitones. */
-const FLAT_INTERVALS: Readonly<Record<number, string>> = { 1: '2m', 3: '3m', 6: '5d', 8: '6m', 10: '7m' };
-/** Diminished chords on a raised degree lead up: ♯I°, ♯IVø. */
-const isLeading = ({ kind }: Chord) => kind.fifth === 'b5' && kind.third === 'b3';
 
 /**
  * A chord's Roman numeral, ASCII: lower case for a minor third (its "m" is then not written, but for
@@ -35,7 +29,7 @@ const isLeading = ({ kind }: Chord) => kind.fifth === 'b5' && kind.third === 'b3
  * it is above the root, in figures, for `V/ii` means another thing: F/A in C is `IV/3`.
  */
 export function numeralOf(chord: Chord, key: Key): string {
-  const degree = degreeOf(chord.root, key, isLeading(chord));
+  const degree = degreeOf(chord.root, key, leadsUp(chord.kind));
   const suffix = suffixOf(chord.kind);
   const lower = chord.kind.third === 'b3' && !suffix.startsWith('dim');
   const text = lower ? degree.replace(/[IV]+/, (roman) => roman.toLowerCase()) : degree;
@@ -45,7 +39,7 @@ export function numeralOf(chord: Chord, key: Key): string {
 
 /** The numeral's degree alone, for a column whose symbol shows the rest: `bVII`, `ii`, `V/3`. */
 export function plainNumeral(chord: Chord, key: Key): string {
-  const degree = degreeOf(chord.root, key, isLeading(chord));
+  const degree = degreeOf(chord.root, key, leadsUp(chord.kind));
   const text = chord.kind.third === 'b3' ? degree.replace(/[IV]+/, (roman) => roman.toLowerCase()) : degree;
   return text + bassOf(chord);
 }

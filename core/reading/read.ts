@@ -74,7 +74,8 @@ interface ReadChord {
 function readProgression(keyed: readonly KeyedChord[], home: Key, bars: number): readonly ReadChord[] {
   const chords = keyed.map(({ chord }) => chord);
   const blues = isBlues(chords, home, bars);
-  const form = { blues, mode: blues ? null : modeOf(chords, home) };
+  const mode = blues ? null : modeOf(chords, home);
+  const form = { blues: blues || (mode === null && restsOnSeventh(chords, home)), mode };
   const viewsIn = (key: Key) =>
     viewsOf(
       chords.map((chord) => spotOf(chord, key)),
@@ -128,13 +129,23 @@ function readView(view: View): ReadChord {
   };
 }
 
-/** A blues is made of twelves (or eights), begins on I7, and its IV is a dominant seventh too. */
+/** A blues is made of twelves (or eights), begins on I7, and its IV is a dominant seventh too; one of twelve bars may begin on a plain I. */
 const BLUES_BARS = [12, 8];
 function isBlues(chords: readonly Chord[], key: Key, bars: number): boolean {
-  const dominants = chords
-    .map((chord) => spotOf(chord, key))
-    .map(({ family, degree }) => (family === 'dominant' ? degree : null));
-  return BLUES_BARS.some((length) => bars % length === 0) && dominants[0] === 0 && dominants.includes(5);
+  const spots = chords.map((chord) => spotOf(chord, key));
+  const has = (degree: number) => spots.some((spot) => spot.degree === degree && spot.family === 'dominant');
+  const isLong = BLUES_BARS.some((length) => bars % length === 0);
+  const begins =
+    spots[0]?.family === 'dominant' ? isLong : spots[0]?.place?.name === 'I' && bars % BLUES_BARS[0]! === 0;
+  return begins && spots[0]!.degree === 0 && has(0) && has(5);
+}
+
+/** Whether the tonic is plainly a seventh chord: each time it comes, and not only to lead to IV. */
+function restsOnSeventh(chords: readonly Chord[], key: Key): boolean {
+  const spots = chords.map((chord) => spotOf(chord, key));
+  const tonics = spots.flatMap((spot, i) => (spot.degree === 0 && spot.chord.kind.third === '3' ? [i] : []));
+  const leads = (i: number) => spots[(i + 1) % spots.length]!.degree === 5;
+  return tonics.length > 1 && tonics.every((i) => spots[i]!.family === 'dominant') && tonics.some((i) => !leads(i));
 }
 
 /** A slot's place in time as data: `beat` from 1 and `beats` long, in beats of the meter. */

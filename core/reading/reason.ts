@@ -10,6 +10,7 @@ export type OutsideKind =
   | 'secondary-dominant'
   | 'related-ii'
   | 'foreign-ii-v'
+  | 'landing'
   | 'modulation'
   | 'non-resolving-dominant'
   | 'passing-diminished'
@@ -31,7 +32,7 @@ export interface Outside {
   readonly kind: OutsideKind;
   /** The numeral of the chord it leads to or serves, or null. */
   readonly target: string | null;
-  /** The key a foreign ii–V points at, or null, and whether the music lands there. */
+  /** The key a foreign ii–V or dominant points at, or a landing is in, or null; and whether the music lands there. */
   readonly key: Key | null;
   readonly lands: boolean | null;
 }
@@ -60,6 +61,7 @@ export const stepBetween = (from: number, to: number) => (to - from + 12) % 12;
 export const lookingFrom = (view: View): View => ({
   ...view,
   here: view.next!,
+  beforePrev: view.prev,
   prev: view.here,
   next: view.afterNext,
   afterNext: view.third,

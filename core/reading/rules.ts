@@ -3,17 +3,24 @@ import {
   deceptive,
   deceptiveSecondary,
   delayedSubstitute,
+  foreignDominant,
   foreignPattern,
+  foreignSubstitute,
+  interruptedDominant,
+  landing,
+  landingOfFive,
   nonResolving,
   relatedIi,
   replacedTarget,
   secondaryDominant,
+  substituteThatMisses,
   suspendedFirst,
+  suspendedOver,
   tritoneSubstitute,
 } from './dominants.ts';
 import { commonToneDiminished, fallingDiminished, leadingToneDiminished, passingDiminished } from './diminished.ts';
-import { blues, bluesColour, borrowed, chromaticMediant, modal, picardy } from './lent.ts';
-import { bassSlip, chromaticApproach, line, pedal, planing } from './motion.ts';
+import { blues, borrowed, chromaticMediant, modal, picardy, tonicSeventh } from './lent.ts';
+import { bassSlip, chromaticApproach, dominantApproach, line, pedal, planing, wholePedal } from './motion.ts';
 import { because, type OutsideKind, type Reason, type Rule } from './reason.ts';
 import type { View } from './view.ts';
 
@@ -25,39 +32,48 @@ export const RULES: readonly Rule[] = [
   blues,
   picardy,
   modal,
+  wholePedal,
   deceptive,
   backdoor,
   replacedTarget,
   tritoneSubstitute,
   foreignPattern,
+  interruptedDominant,
   delayedSubstitute,
   secondaryDominant,
+  foreignDominant,
+  foreignSubstitute,
   deceptiveSecondary,
   suspendedFirst,
+  suspendedOver,
   relatedIi,
+  landing,
   line,
-  bluesColour,
   bassSlip,
   pedal,
   planing,
-  nonResolving,
+  dominantApproach,
   passingDiminished,
   commonToneDiminished,
   leadingToneDiminished,
   fallingDiminished,
   borrowed,
+  landingOfFive,
+  nonResolving,
+  tonicSeventh,
   chromaticMediant,
   chromaticApproach,
+  substituteThatMisses,
 ];
 
 /** Rules that speak even of a chord whose root and third the key holds: something else about it is foreign. */
-const DESPITE_PLACE: readonly Rule[] = [suspendedFirst, bassSlip];
+const DESPITE_PLACE: readonly Rule[] = [suspendedFirst, wholePedal, suspendedOver, bassSlip];
 
 /** Rules whose reading is worth saying of a chord that has a good reading already. */
 const SECOND: readonly Rule[] = [delayedSubstitute, secondaryDominant, relatedIi, leadingToneDiminished, pedal];
 
 /** Readings that say where a chord stands, beside which it is worth saying where it is from. */
-const SAYS_WHERE: readonly OutsideKind[] = ['deceptive', 'modal', 'pedal'];
+const SAYS_WHERE: readonly OutsideKind[] = ['deceptive', 'landing', 'modal', 'pedal'];
 
 /** The reason for a chord from outside; null for one of the key. */
 export function reasonFor(view: View): Reason | null {

@@ -53,7 +53,7 @@ const TUNES: readonly (readonly [string, string, string])[] = [
   [
     'Frankie and Johnny, a twelve-bar song',
     'key: C\n| C | % | % | C7 | F | F7 | C | % | G7 | % | C | % |',
-    'I I I I7:secondary-dominant IV IV7:blues I I V7 V7 I I',
+    'I I I I7:blues IV IV7:blues I I V7 V7 I I',
   ],
 ];
 

@@ -24,13 +24,14 @@ export interface Spot {
 export interface View {
   readonly key: Key;
   readonly here: Spot;
+  readonly beforePrev: Spot | null;
   readonly prev: Spot | null;
   readonly next: Spot | null;
   readonly afterNext: Spot | null;
   readonly third: Spot | null;
   /** Whether `next` is only what the form turns back to. */
   readonly last: boolean;
-  /** Whether the form is a blues, in which I7 and IV7 are at rest. */
+  /** Whether the form is a blues, or its tonic plainly a seventh chord: I7 and IV7 are at rest. */
   readonly blues: boolean;
   /** The mode of the same tonic in which the whole progression moves, or null. */
   readonly mode: Key | null;
@@ -66,6 +67,7 @@ export function viewsOf(
   return spots.map((here, i) => ({
     key,
     here,
+    beforePrev: spots[i - 2] ?? null,
     prev: spots[i - 1] ?? null,
     next: at(i + 1),
     afterNext: at(i + 2),

@@ -54,6 +54,8 @@ const COLOURS: Readonly<Record<Role, Colours>> = {
   lifting: { usual: '9 13 7#11', grates: ALTERED },
   'iv-borrowed': { usual: 'm6 m7 m9 m(maj7)' },
   'borrowed-major': { usual: 'maj7 6 6/9 maj7#11', grates: 'add11 maj11' },
+  // Short visits are plain: no ♯11.
+  landing: { usual: 'maj7 6 6/9', care: 'maj7#11' },
   'sharp-four': { usual: 'm7b5 m11b5' },
   'blues-I': { usual: '9 13 7#9', grates: '7b9' },
   'blues-IV': { usual: '9 13', grates: '7b9' },

@@ -15,6 +15,7 @@ export type Role =
   | 'iv-borrowed'
   | 'borrowed-major'
   | 'sharp-four'
+  | 'landing'
   | 'blues-I'
   | 'blues-IV'
   | 'dim';
@@ -36,6 +37,8 @@ export function roleOf({ place, reading, entry }: ReadSlot): Role | null {
       return 'lifting';
     case 'blues':
       return reading.function === 'tonic' ? 'blues-I' : 'blues-IV';
+    case 'landing':
+      return family === 'minor' ? 'i' : 'landing';
     case 'picardy':
       return 'I';
     case 'passing-diminished':

@@ -16,6 +16,7 @@ const LABELS: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
   'secondary-dominant': (outside) => `V of ${to(outside)}`,
   'related-ii': (outside) => `ii before ${to(outside)}7`,
   'foreign-ii-v': (outside) => `ii–V, ${keyName(outside)}`,
+  landing: ({ key }) => `lands, ${key?.mode === 'minor' ? 'i' : 'I'} of ${musical(key?.tonic ?? '')}`,
   modulation: (outside) => `to ${keyName(outside)}`,
   'non-resolving-dominant': () => 'lifts',
   'passing-diminished': () => 'passing',
@@ -39,7 +40,9 @@ const SENTENCES: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
   picardy: () => 'The minor tune ends in major.',
   backdoor: (outside) => `Comes home to ${to(outside)} from a whole step below.`,
   'tritone-substitute': (outside) =>
-    `Stands for the dominant of ${to(outside)}: the same third and seventh, and the bass falls a half step.`,
+    outside.lands === false
+      ? `Stands for the dominant of ${to(outside)}, which does not come: another stands in its place.`
+      : `Stands for the dominant of ${to(outside)}: the same third and seventh, and the bass falls a half step.`,
   'secondary-dominant': (outside) =>
     outside.lands === false
       ? `The dominant of ${to(outside)}, which does not come: another stands in its place.`
@@ -49,6 +52,7 @@ const SENTENCES: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
     outside.lands
       ? `A ii–V of ${keyName(outside)}, which lands there.`
       : `A ii–V that points at ${keyName(outside)} and does not go there.`,
+  landing: (outside) => `At rest in ${keyName(outside)}, where its dominant landed; home is elsewhere.`,
   modulation: (outside) => `From here the music is in ${keyName(outside)}.`,
   'non-resolving-dominant': () => 'A major chord where the key has a minor one: it lifts, and need not resolve.',
   'passing-diminished': (outside) => `Fills the half step on the way to ${to(outside)}.`,
