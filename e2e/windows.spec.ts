@@ -109,7 +109,7 @@ test('two windows of a chart: what one types in its line comes into the other, a
   await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| F | Bb |');
   const shelf = await context.newPage();
   await shelf.goto('/');
-  const row = shelf.locator('.shelf-tune', { hasText: 'Two Hands' }).first();
+  const row = shelf.locator(`.shelf-tune[data-id="${id}"]`);
   await row.getByRole('button', { name: /^More for/ }).click();
   await other.keyboard.insertText('| Eb |');
   await shelf.getByRole('menuitem', { name: 'Rename' }).click();

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import Snackbar from '@mui/material/Snackbar';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
@@ -21,6 +20,7 @@ const PHASES: Readonly<Record<Phase['phase'], string>> = {
   path: 'Finding the smoothest way',
 };
 
+const ProgressLater = later(async () => (await import('@mui/material/LinearProgress')).default);
 const Warnings = later(async () => (await import('./Warnings.tsx')).Warnings);
 
 /** What is not as it should be, and what is being worked out, above the columns. */
@@ -36,7 +36,9 @@ export function Notices({ tuneId, outdated, solving: { arrangement, failed, phas
       <div className="bench-progress" aria-live="polite">
         {phase && (
           <>
-            <LinearProgress variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
+            <Suspense>
+              <ProgressLater variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
+            </Suspense>
             {!arrangement && <p>{PHASES[phase.phase]}…</p>}
           </>
         )}

@@ -1,5 +1,3 @@
-import FormControlLabel from '@mui/material/FormControlLabel';
-import Switch from '@mui/material/Switch';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { Suspense, type ReactNode } from 'react';
@@ -28,6 +26,7 @@ import type { Tastes } from './useTaste.ts';
 import type { useWhoPlays } from './useWhoPlays.ts';
 import './workbench.css';
 
+const Grating = later(async () => (await import('./Grating.tsx')).Grating);
 const Moves = later(async () => (await import('./Moves.tsx')).Moves);
 const Grips = later(async () => (await import('./Grips.tsx')).Grips);
 
@@ -78,9 +77,14 @@ export function Options(props: OptionsProps) {
         aria-busy={!offered.priced}
         className={`side-panel ${slow ? 'stale' : ''}`}
       >
-        <Suspense>
-          <Listed {...props} />
-        </Suspense>
+        {/* The colours come with the page, in no Suspense: they may be left before one would be at work. */}
+        {tab === 'colour' ? (
+          <ColourTab {...props} />
+        ) : (
+          <Suspense>
+            <Listed {...props} />
+          </Suspense>
+        )}
       </div>
       <Way
         at={at}
@@ -105,27 +109,30 @@ export function Options(props: OptionsProps) {
   );
 }
 
-/** What the open tab has on offer. */
-function Listed(props: OptionsProps) {
-  const { at, tab, who, offered, deeds, taste } = props;
+/** What the open tab has on offer, the colours aside: parts that are fetched when they are asked for. */
+function Listed({ at, tab, who, offered, deeds, taste, wishes, voices }: OptionsProps) {
   const { trying, setTrying } = offered;
-  if (tab === 'wish') return props.wishes;
-  if (tab === 'voice') return props.voices;
+  if (tab === 'wish') return wishes;
+  if (tab === 'voice') return voices;
   if (tab === 'move') return <Moves at={at} offered={offered} taste={taste} deeds={deeds} />;
-  if (tab === 'grip')
-    return (
-      <Grips
-        chord={at.column.chord}
-        stands={at.here?.grip ?? null}
-        list={offered.grips}
-        guitar={who.guitar}
-        area={who.player.area}
-        trying={trying}
-        onTry={setTrying}
-        onKeep={deeds.keep}
-        onHear={deeds.hear}
-      />
-    );
+  return (
+    <Grips
+      chord={at.column.chord}
+      stands={at.here?.grip ?? null}
+      list={offered.grips}
+      guitar={who.guitar}
+      area={who.player.area}
+      trying={trying}
+      onTry={setTrying}
+      onKeep={deeds.keep}
+      onHear={deeds.hear}
+    />
+  );
+}
+
+/** The colours, and the best of the moves beside them. */
+function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
+  const { trying, setTrying } = offered;
   return (
     <>
       <Colours
@@ -137,13 +144,9 @@ function Listed(props: OptionsProps) {
         onKeep={deeds.keep}
         onHear={deeds.hear}
       />
-      {offered.colours.list.length > 0 && (
-        <FormControlLabel
-          className="options-switch"
-          control={<Switch size="small" checked={taste.grating} onChange={(_, on) => taste.setGrating(on)} />}
-          label="Show what grates, too"
-        />
-      )}
+      <Suspense>
+        {offered.colours.list.length > 0 && <Grating shown={taste.grating} onShow={taste.setGrating} />}
+      </Suspense>
       <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />
     </>
   );

@@ -2,9 +2,10 @@ import { Suspense, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import { Anchored } from '../frame/Anchored.tsx';
-import { Deleted, useDeleted } from '../frame/Deleted.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
+import { useDeleted } from '../frame/useDeleted.ts';
 
+const Deleted = later(async () => (await import('../frame/Deleted.tsx')).Deleted);
 const NameDialog = later(async () => (await import('../frame/NameDialog.tsx')).NameDialog);
 
 /** A take, to be chosen. */
@@ -90,15 +91,17 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
             onName={(name) => void submit('rename', takeId, { name })}
           />
         )}
+        {deleted.last && (
+          <Deleted
+            deleted={deleted}
+            onUndo={async ({ id }) => {
+              await submit('restore', id);
+              theOutbox().retryMissing();
+              await navigate(`?take=${id}`);
+            }}
+          />
+        )}
       </Suspense>
-      <Deleted
-        deleted={deleted}
-        onUndo={async ({ id }) => {
-          await submit('restore', id);
-          theOutbox().retryMissing();
-          await navigate(`?take=${id}`);
-        }}
-      />
     </>
   );
 }
