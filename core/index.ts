@@ -172,7 +172,8 @@ export { changesOf, decisionFor, versionsOf } from './take/standing.ts';
 export { wishesOf, type StandingWish } from './take/wishes.ts';
 export { moveDecision, movePatch, type AppliedMove } from './take/moves.ts';
 export { withParts } from './take/untold-moves.ts';
-export { colourContext, columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
+export { colourContext } from './take/colour-context.ts';
+export { columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export {
   DEFAULT_WEIGHTS,

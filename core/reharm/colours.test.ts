@@ -10,7 +10,8 @@ import { placeOf } from '../reading/place.ts';
 import { readChart } from '../reading/read.ts';
 import { slotKeys } from '../take/key.ts';
 import { COLOUR_TABLE, coloursOf, defaultColour, likedFirst } from './colours.ts';
-import { colourContext, columnsOf } from '../take/columns.ts';
+import { colourContext } from '../take/colour-context.ts';
+import { columnsOf } from '../take/columns.ts';
 import type { ColourContext } from './grates.ts';
 import type { Role } from './role.ts';
 
@@ -30,6 +31,7 @@ const contextOf = (chord: Chord, key: string, next: string | null): ColourContex
   role: (placeOf(chord, keyOf(key))?.name ?? null) as Role | null,
   next: next === null ? null : chordOf(next),
   key: keyOf(key),
+  around: [],
 });
 
 describe('the colour a chord takes when nobody has chosen', () => {
@@ -42,7 +44,7 @@ describe('the colour a chord takes when nobody has chosen', () => {
       .join(' ');
   };
   test.each([
-    ['key: C\n| C | Am | Dm | G7 |', 'C6 Am7 Dm7 G9'],
+    ['key: C\n| C | Am | Dm | G7 |', 'C6 Am9 Dm7 G9'],
     ['key: C\n| C | Am7 | Dm7 | G |', 'C6 Am9 Dm9 G7'],
     ['key: Cm\n| Cm | Fm | Dm7b5 | G7 |', 'Cm6 Fm7 Dm11b5 G7b9'],
     ['key: C\n| C | E7 | Fm | Bb |', 'C6 E9 Fm6 Bbmaj7'],
@@ -51,8 +53,24 @@ describe('the colour a chord takes when nobody has chosen', () => {
     ['key: C\n| Am | E7 | Am | Gb |', 'Am7 E7b9 Am7 Gb6'],
     [
       'key: F\n| F7 | Bb7 | F7 | F7 | Bb7 | % | F7 | D7 | Gm7 | C7 | F7 | C7 |',
-      'F9 Bb9 F9 F9 Bb9 Bb9 F9 D9 Gm9 C9 F9 C9',
+      'F9 Bb9 F9 F13 Bb9 Bb13 F9 D9 Gm9 C9 F9 C9',
     ],
+    // The sixth chord and the seventh chord on its sixth are the same notes; so are the m6 and its half-diminished chord.
+    ['key: C\n| C6 | Am7 | F6 | Dm7 |', 'C6/9 Am9 F6/9 Dm9'],
+    ['key: Cm\n| Fm6 | Dm7b5 | G7 | Cm |', 'Fm6 Dm11b5 G7b9 Cm6'],
+    // Held for long a chord takes its second colour every other bar; at the end it is at rest.
+    ['key: C\n| C | C | Dm | Dm | G7 | G7 | C | C |', 'C6 Cmaj7 Dm7 Dm9 G9 G13 C6 C6'],
+    // A natural minor is left so; one with V7 or IV7 about is not.
+    ['key: Am\n| Am | F | G | Am |', 'Am7 Fmaj7 G7 Am7'],
+    ['key: Am\n| Am | Em | F | Am |', 'Am7 Em7 Fmaj7 Am7'],
+    ['key: Am\n| Am | Dm | E7 | Am |', 'Am6 Dm7 E7b9 Am6'],
+    ['key: Am\n| Am | D7 | Am | G |', 'Am6 D9 Am6 G7'],
+    // A written line, and chords over a pedal, stand as written.
+    ['key: Am\n| Am | Am(maj7) | Am7 | Am6 | Dm |', 'Am Am(maj7) Am7 Am6 Dm7'],
+    ['key: C\n| C | Cmaj7 | C7 | C6 | G7 |', 'C Cmaj7 C7 C6 G9'],
+    ['key: C\n| C | D/C | Fm/C | C |', 'C6 D/C Fm/C C6'],
+    // A short visit has no ♯11 and no seventh of the blues.
+    ['key: C\n| C | Fm7 Bb7 | Eb | G7 |', 'C6 Fm9 Bb9 Ebmaj7 G9'],
     ['key: Cm\n| Cm | Cm/Bb | Ab/C |', 'Cm6 Cm7/Bb Abmaj7/C'],
     ['key: C\n| Cmaj7 | Dm9 | G13 | N.C. |', 'Cmaj9 Dm9 G13 N.C.'],
   ])('%j becomes %s', (chart, symbols) => {

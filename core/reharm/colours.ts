@@ -22,7 +22,7 @@ const ALTERED = '7b9 7#9 7b13 7alt';
 /** Any note a whole step above a chord tone. */
 const DIMINISHED: Colours = { usual: 'dim7 dim7(add9) dim7(add11) dim7(addb13) dim(maj7)' };
 
-const COLOURS: Readonly<Record<Role, Colours>> = {
+const COLOURS: Readonly<Record<Role | 'i-natural', Colours>> = {
   I: { usual: '6 maj7 6/9 add9 maj9 maj13', care: 'maj7#11', grates: 'add11 maj11' },
   ii: { usual: 'm7 m9 m11 m(add9)', care: 'm6', grates: 'm13' },
   iii: { usual: 'm7 m11', care: 'm9', grates: 'm7b9 m7b13' },
@@ -36,6 +36,7 @@ const COLOURS: Readonly<Record<Role, Colours>> = {
   vi: { usual: 'm7 m9 m11 m(add9)', care: 'm6', grates: 'm7b13' },
   vii: { usual: 'm7b5 m11b5', care: 'm9b5', grates: 'm7b5b9' },
   i: { usual: 'm6 m7 m9 m(maj7) m6/9 m(maj9) m11' },
+  'i-natural': { usual: 'm7 m(add9) m9 m11', care: 'm6 m(maj7)' },
   iio: { usual: 'm7b5 m11b5', care: 'm9b5', grates: 'm7b5b9' },
   bIII: { usual: 'maj7 6 6/9 maj9', care: 'maj7#5', grates: 'add11 maj11' },
   iv: { usual: 'm7 m6 m9 m11' },
@@ -90,10 +91,11 @@ export interface ColourOption {
 /** The kinds a chord may take in its role: the chart's own first, then steadiest first; with `grating` also what grates. */
 export function colourKinds(
   chord: Chord,
-  { role, next, key }: ColourContext,
+  { role, next, key, around }: ColourContext,
   { grating = false }: { grating?: boolean } = {},
 ): readonly (readonly [ColourOption['group'], Kind])[] {
-  const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[role];
+  const isNatural = role === 'i' && around.includes('natural-minor');
+  const table = role === null ? OUTSIDE[familyOf(chord.kind)] : COLOURS[isNatural ? 'i-natural' : role];
   const rows: (readonly [ColourOption['group'], Kind])[] = [
     ['chart', chord.kind],
     ...kinds('usual', table.usual),
@@ -157,20 +159,24 @@ function holdsBass(chord: Chord): boolean {
 }
 
 /**
- * The colour a chord takes when nobody has chosen: the steadiest one that keeps what the chart says
- * and adds to it; where its role is not known the plainest one. A chord whose chart names tensions stays as written.
+ * The colours that keep what the chart says and add to it, steadiest first: the first is what a chord takes when nobody has
+ * chosen. Where its role is not known the plainest; a chord whose chart names tensions, of a written line or over a pedal
+ * stands as written.
  */
-export function defaultColour(chord: Chord, context: ColourContext): ColourOption {
+export function steadyColours(chord: Chord, context: ColourContext): readonly ColourOption[] {
   const own = option(chord, 'chart', chord.kind, context);
   // A chart that names a tension has its colour already, and a diminished seventh is one.
-  if (chord.kind.tensions.length > 0 || chord.kind.altered || chord.kind.seventh === 'bb7') return own;
+  if (chord.kind.tensions.length > 0 || chord.kind.altered || chord.kind.seventh === 'bb7') return [own];
+  if (context.around.includes('written-line') || context.around.includes('over-pedal')) return [own];
   const known = context.role !== null;
   // Without a role never one plainer than the chart asks for.
-  if (!known && tonesOf(chord.kind).length > 3) return own;
-  for (const [group, kind] of colourKinds(chord, context)) {
-    if (group !== 'usual') continue;
-    const one = option(chord, group, kind, context);
-    if (one.suffix !== own.suffix && one.drops.length === 0 && (!known || one.adds.length > 0)) return one;
-  }
-  return own;
+  if (!known && tonesOf(chord.kind).length > 3) return [own];
+  const found = colourKinds(chord, context)
+    .filter(([group]) => group === 'usual')
+    .map(([group, kind]) => option(chord, group, kind, context))
+    .filter(({ suffix, drops, adds }) => suffix !== own.suffix && drops.length === 0 && (!known || adds.length > 0));
+  return found.length > 0 ? found : [own];
 }
+
+/** The colour a chord takes when nobody has chosen. */
+export const defaultColour = (chord: Chord, context: ColourContext): ColourOption => steadyColours(chord, context)[0]!;

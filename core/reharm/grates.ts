@@ -5,6 +5,7 @@ import type { Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { holdsNote } from '../reading/place.ts';
 import type { Role } from './role.ts';
+import type { Surrounding } from './surroundings.ts';
 
 /** What the choice of colours depends on. */
 export interface ColourContext {
@@ -12,6 +13,7 @@ export interface ColourContext {
   /** The chord that follows, or null. */
   readonly next: Chord | null;
   readonly key: Key;
+  readonly around: readonly Surrounding[];
 }
 
 /** Whether a chord's root falls a fifth to the next. */
@@ -33,6 +35,7 @@ export type ClashId =
   | 'third-of-dominant'
   | 'bright-for-minor'
   | 'sounds-dominant'
+  | 'raised-in-natural-minor'
   | 'outside-key';
 
 type ClashRule = (chord: Chord, context: ColourContext) => Degree | false | undefined;
@@ -63,6 +66,11 @@ const RULES: readonly (readonly [ClashId, ClashRule])[] = [
     'bright-for-minor',
     (chord, { role }) =>
       (role === 'V-minor' || role === 'V-of-minor' || role === 'V-of-ii') && firstOf(chord, ['13', '9']),
+  ],
+  // Beside ♭VI and ♭VII the sixth and the seventh are as the key has them.
+  [
+    'raised-in-natural-minor',
+    (chord, { role, around }) => role === 'i' && around.includes('natural-minor') && firstOf(chord, ['6', '7']),
   ],
   // The leading tone makes a dominant of a chord that was none; so does a suspension of v.
   [

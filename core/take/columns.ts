@@ -6,16 +6,16 @@ import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import type { Bond } from '../reharm/moves/bond.ts';
 import type { Part } from '../reharm/moves/move.ts';
-import { coloursOf, defaultColour } from '../reharm/colours.ts';
+import { coloursOf } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
-import { roleOf } from '../reharm/role.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
 import { mannersOf } from './manners.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
+import { untoldColours } from './untold-colours.ts';
 import { wishesOf, type StandingWish } from './wishes.ts';
 
 /** A slot as it stands in a take: the chart's, a part of it that takes a colour of its own, or a chord that a move put in. */
@@ -47,12 +47,6 @@ export interface Column {
   readonly wishes: readonly StandingWish[];
 }
 
-/** What the colour of slot `i` of the plain chart depends on. */
-export function colourContext(slots: readonly ReadSlot[], i: number): ColourContext {
-  const next = slots.slice(i + 1).find((slot) => slot.entry.chord !== null);
-  return { role: roleOf(slots[i]!), next: next?.entry.chord ?? null, key: slots[i]!.key };
-}
-
 /** How columns are made. */
 export interface ColumnsHow {
   /** The chart's own chords stay. */
@@ -72,6 +66,12 @@ export function columnsOf(
   { plain = false, lastFret = DEFAULT_HAND.highestFret }: ColumnsHow = {},
 ): readonly Column[] {
   const divisions = divisionsOf(plain ? {} : cells);
+  const untold = untoldColours(slots);
+  // A chord that a move left may stand in another bar than its own.
+  const untoldOf = ({ index, slot: { entry } }: Standing) =>
+    untold[
+      slots[index]!.entry.chord === entry.chord ? index : slots.findIndex((one) => one.entry.chord === entry.chord)
+    ] ?? null;
   const wishes = wishesOf(slots, keys, cells);
   const mannerAt = mannersOf(slots, keys, cells);
   const wishesIn = ({ start, entry }: ReadSlot) =>
@@ -100,7 +100,7 @@ export function columnsOf(
       };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
       const decision = standingAt(cells, atOf(at), one.slot, lastFret);
-      const chord = chordFor(own, decision, plain || one.asIs ? null : one.context);
+      const chord = chordFor(own, decision, plain || one.asIs ? null : untoldOf(one));
       return { ...of, chord, symbol: symbolOf(chord), decision };
     });
   });
@@ -199,10 +199,11 @@ export function shiftPart(column: Column, before: Column | undefined, beats: num
   return { [at]: null, [chordNameAt(at, slot.entry.tick + beats * perBeat)]: decision };
 }
 
-function chordFor(own: Chord, decision: ChordDecision | null, context: ColourContext | null): Chord {
+/** The chart's chord as it stands: in the colour decided, else in `untold`; null: as it is. */
+function chordFor(own: Chord, decision: ChordDecision | null, untold: Chord | null): Chord {
   // Null is said by a decision only: the chart's own.
   const colour = decision ? decision.colour : undefined;
   const kind = typeof colour === 'string' ? parseSuffix(colour) : null;
   if (kind !== null) return { ...own, kind };
-  return colour === null || context === null ? own : defaultColour(own, context).chord;
+  return colour === null ? own : (untold ?? own);
 }

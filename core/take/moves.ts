@@ -8,6 +8,7 @@ import type { Found, Part } from '../reharm/moves/move.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
 import { roleOf, type Role } from '../reharm/role.ts';
+import { surroundingsOf } from '../reharm/surroundings.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { chordDegree, chordOfDegree, spelledDegree } from './degree.ts';
@@ -29,6 +30,8 @@ export interface Standing {
   /** The name of its cell. */
   readonly at: string;
   readonly slot: ReadSlot;
+  /** The slot of the chart there. */
+  readonly index: number;
   /** The chart's symbol there. */
   readonly plain: string;
   readonly move: AppliedMove | null;
@@ -151,23 +154,24 @@ export function standingSlots(
 ): readonly Standing[] {
   const moves = appliedMoves(slots, keys, cells);
   const standing: Omit<Standing, 'context'>[] = [];
-  const roles: ColourContext['role'][] = [];
+  const contexts: Pick<ColourContext, 'role' | 'around'>[] = [];
   const put = (
     slot: ReadSlot,
     index: number,
     move: AppliedMove | null,
-    role: ColourContext['role'],
+    context: Pick<ColourContext, 'role' | 'around'>,
     made: Part | null = null,
   ) => {
     standing.push({
       at: chordNameAt(keys[index]!, slot.entry.tick),
       slot,
+      index,
       plain: slots[index]!.symbol,
       move,
       asIs: move !== null && !isLeft(slot, move),
       made,
     });
-    roles.push(role);
+    contexts.push(context);
   };
   let next = 0;
   slots.forEach((slot, index) => {
@@ -180,7 +184,7 @@ export function standingSlots(
           ? Math.min(endOf(slot), move.span.start + move.span.ticks)
           : Math.min(endOf(slot), move?.span.start ?? Infinity);
       if (move && move.span.start <= from) putParts(slot, index, from, to, move);
-      else put(stretch(slot, from, to), index, null, roleOf(slot));
+      else put(stretch(slot, from, to), index, null, { role: roleOf(slot), around: surroundingsOf(slots, index) });
       from = to;
     }
   });
@@ -206,14 +210,14 @@ export function standingSlots(
           { ...slot, start: begins, entry, symbol: symbolOf(chord), place: null, reading: null, also: [] },
           index,
           move,
-          role,
+          { role, around: [] },
           part,
         );
     }
   }
   return sinceWhen(standing).map((one, i): Standing => {
     const after = standing.slice(i + 1).find(({ slot }) => slot.entry.chord !== null);
-    return { ...one, context: { role: roles[i]!, next: after?.slot.entry.chord ?? null, key: one.slot.key } };
+    return { ...one, context: { ...contexts[i]!, next: after?.slot.entry.chord ?? null, key: one.slot.key } };
   });
 }
 

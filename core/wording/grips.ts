@@ -14,6 +14,7 @@ const CLASHES: Readonly<Record<ClashId, (degree: string) => string>> = {
   'third-of-dominant': (degree) => `the ${degree} is the third of the V, which it gives away`,
   'bright-for-minor': (degree) => `the ${degree} is bright for a minor chord to follow`,
   'sounds-dominant': (degree) => `with the ${degree} it sounds as a dominant`,
+  'raised-in-natural-minor': (degree) => `the chords around it do not have the raised ${degree}`,
   'outside-key': (degree) => `the ${degree} is outside the key`,
 };
 const clashText = ({ id, degree }: Clash) => CLASHES[id](musical(degree));

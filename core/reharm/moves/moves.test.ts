@@ -193,7 +193,7 @@ describe('the classic substitutions', () => {
       const whole = span(text, 0, 4);
       const holds = whole.chords.map(({ chord: plain, role }, i) => {
         const next = whole.chords[i + 1]?.chord ?? null;
-        return coloursOf(plain, { role, next, key: whole.key }, { grating: true });
+        return coloursOf(plain, { role, next, key: whole.key, around: [] }, { grating: true });
       });
       for (let pc = 0; pc < 12; pc++) {
         const kinds = holds.map((options) => options.filter(({ chord: coloured }) => notes(coloured).has(pc)));

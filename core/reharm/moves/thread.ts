@@ -42,7 +42,7 @@ function threaded(span: Span, pc: PitchClass, rubbing: boolean): readonly Found[
   const held: WithNote[] = [];
   for (const [i, { chord, role }] of span.chords.entries()) {
     const next = span.chords[i + 1]?.chord ?? span.next?.chord ?? null;
-    const one = holding(chord, { role, next, key: span.key }, pc);
+    const one = holding(chord, { role, next, key: span.key, around: [] }, pc);
     if (one === null) return [];
     held.push(one);
   }

@@ -1,0 +1,38 @@
+import type { Chord } from '../chord/chord.ts';
+import { tonesOf } from '../chord/kind.ts';
+import { degreePitchClass } from '../pitch/degree.ts';
+import type { ReadSlot } from '../reading/read.ts';
+import { steadyColours } from '../reharm/colours.ts';
+import { remembered } from '../remember.ts';
+import { colourContext } from './colour-context.ts';
+
+/**
+ * The chords of a plain chart in the colours that nobody chose, slot by slot; null is N.C. They are taken so that each change
+ * is heard (common practice): of two chords with the same notes (I6 and vi7) the second takes another colour, and a
+ * chord that lasts takes its second colour every other bar. The last chord, where it lasts, is at rest.
+ */
+export const untoldColours = remembered((slots: readonly ReadSlot[]): readonly (Chord | null)[] => {
+  const rests = restsFrom(slots);
+  const chords: (Chord | null)[] = [];
+  slots.forEach((slot, i) => {
+    const own = slot.entry.chord;
+    const steady = own ? steadyColours(own, colourContext(slots, i)).map(({ chord }) => chord) : [];
+    const before = chords.findLastIndex((chord) => chord !== null);
+    const lasts = before >= 0 && slots[before]!.symbol === slot.symbol;
+    const turn = lasts && i < rests ? (slot.bar - slot.since) % Math.min(2, steady.length) : 0;
+    const wanted = [...steady.slice(turn), ...steady.slice(0, turn)];
+    const heard = before < 0 || lasts ? null : notesOf(chords[before]!);
+    chords.push(wanted.find((chord) => notesOf(chord) !== heard) ?? wanted[0] ?? null);
+  });
+  return chords;
+});
+
+/** Where the chord begins that stands at the end. */
+function restsFrom(slots: readonly ReadSlot[]): number {
+  const last = slots.findLast(({ entry }) => entry.chord !== null);
+  return slots.findLastIndex(({ symbol, entry }) => entry.chord !== null && symbol !== last?.symbol) + 1;
+}
+
+/** The notes of a chord, whatever it is called. */
+const notesOf = ({ root, kind }: Chord): string =>
+  [...new Set(tonesOf(kind).map((degree) => degreePitchClass(root, degree)))].sort((a, b) => a - b).join(' ');
