@@ -1,4 +1,6 @@
-import { STEP } from './join-cost.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import { remembered } from '../remember.ts';
+import { shapeFacts, type ShapeFacts } from './shape-facts.ts';
 import { NOTHING, type Terms } from './terms.ts';
 import type { Tenths } from './units.ts';
 import type { Weights } from './weights.ts';
@@ -16,72 +18,67 @@ const HIGHEST_BASS_STRING = 5;
 const THREE_VOICES = 3;
 const LOW_POSITION = 5;
 
-/** What of a grip makes a column's price. */
-export interface PricedGrip {
-  /** Sounding pitches ascending, each once. */
-  readonly pitches: ArrayLike<number>;
-  /** 0 to 100. */
-  readonly difficulty: number;
+/** What of a grip makes its price as one of its chord. */
+export interface ChordFacts {
   /** Whether the lowest note is the root, or the named bass, in whatever octave; or may be what it is (rules/line.ts). */
   readonly hasBass: boolean;
-  /** The string of the lowest note, by number (the highest is the first), and whether it sounds open. */
-  readonly bassString: number;
-  readonly openBass: boolean;
-  /** The lowest fretted fret, 0 for none. */
-  readonly position: number;
-  /** Strings that sound open, and strings above the bass that do not sound. */
-  readonly open: number;
-  readonly silent: number;
-  /** Pairs of neighbouring notes a third or less apart below C3. */
-  readonly muddy: number;
-  /** Neighbouring notes a step apart, and notes that sound on two strings. */
-  readonly seconds: number;
-  readonly unisons: number;
   readonly inStock: boolean;
 }
 
-/** What a grip costs by itself, each term on its own, in whole tenths. */
-const COLUMN_TERMS = {
-  difficulty: ({ difficulty }: PricedGrip, weights: Weights) => Math.round((difficulty * weights.difficulty) / 10),
-  register: ({ pitches }: PricedGrip, weights: Weights) =>
-    Math.max(0, pitches[pitches.length - 1]! - TOP_TO) * weights.register,
-  low: ({ pitches }: PricedGrip, weights: Weights) =>
-    Math.max(0, TOP_FROM - pitches[pitches.length - 1]!) * weights.low,
-  mud: ({ muddy }: PricedGrip, weights: Weights) => muddy * weights.mud,
-  deep: ({ pitches }: PricedGrip, weights: Weights) => Math.max(0, DEEP_BELOW - pitches[0]!) * weights.deep,
-  thin: ({ pitches }: PricedGrip, weights: Weights) => Math.max(0, FULL_VOICES - pitches.length) * weights.thin,
-  bass: ({ hasBass }: PricedGrip, weights: Weights) => (hasBass ? 0 : weights.bass),
-  full: ({ pitches }: PricedGrip, weights: Weights) => Math.max(0, pitches.length - THREE_VOICES) * weights.full,
-  bassString: ({ bassString, openBass }: PricedGrip, weights: Weights) =>
+/** What a grip costs by its shape alone, each term on its own, in whole tenths. */
+const SHAPE_TERMS = {
+  difficulty: ({ difficulty }: ShapeFacts, weights: Weights) => Math.round((difficulty * weights.difficulty) / 10),
+  register: ({ highest }: ShapeFacts, weights: Weights) => Math.max(0, highest - TOP_TO) * weights.register,
+  low: ({ highest }: ShapeFacts, weights: Weights) => Math.max(0, TOP_FROM - highest) * weights.low,
+  mud: ({ muddy }: ShapeFacts, weights: Weights) => muddy * weights.mud,
+  deep: ({ lowest }: ShapeFacts, weights: Weights) => Math.max(0, DEEP_BELOW - lowest) * weights.deep,
+  thin: ({ voices }: ShapeFacts, weights: Weights) => Math.max(0, FULL_VOICES - voices) * weights.thin,
+  full: ({ voices }: ShapeFacts, weights: Weights) => Math.max(0, voices - THREE_VOICES) * weights.full,
+  bassString: ({ bassString, openBass }: ShapeFacts, weights: Weights) =>
     bassString < HIGHEST_BASS_STRING && !openBass ? weights.bassString : 0,
-  bassHigh: ({ pitches }: PricedGrip, weights: Weights) => Math.max(0, pitches[0]! - BASS_TO) * weights.bassHigh,
-  open: ({ open }: PricedGrip, weights: Weights) => open * weights.open,
-  gaps: ({ silent }: PricedGrip, weights: Weights) => silent * weights.gaps,
-  stock: ({ inStock }: PricedGrip, weights: Weights) => (inStock ? 0 : weights.stock),
-  seconds: ({ seconds }: PricedGrip, weights: Weights) => seconds * weights.seconds,
-  unison: ({ unisons }: PricedGrip, weights: Weights) => unisons * weights.unison,
-  neck: ({ position }: PricedGrip, weights: Weights) => Math.max(0, position - LOW_POSITION) * weights.neck,
+  bassHigh: ({ lowest }: ShapeFacts, weights: Weights) => Math.max(0, lowest - BASS_TO) * weights.bassHigh,
+  open: ({ open }: ShapeFacts, weights: Weights) => open * weights.open,
+  gaps: ({ silent }: ShapeFacts, weights: Weights) => silent * weights.gaps,
+  seconds: ({ seconds }: ShapeFacts, weights: Weights) => seconds * weights.seconds,
+  unison: ({ unisons }: ShapeFacts, weights: Weights) => unisons * weights.unison,
+  neck: ({ position }: ShapeFacts, weights: Weights) => Math.max(0, position - LOW_POSITION) * weights.neck,
 } as const;
-const PRICES = Object.values(COLUMN_TERMS);
+const SHAPE_PRICES = Object.values(SHAPE_TERMS);
 
-/** Neighbouring notes of a grip a step apart, and notes that sound on two strings, of sounding pitches ascending. */
-export function closeNotes(pitches: readonly number[]): Pick<PricedGrip, 'seconds' | 'unisons'> {
-  const steps = pitches.slice(1).map((pitch, v) => pitch - pitches[v]!);
-  return {
-    seconds: steps.filter((step) => step > 0 && step <= STEP).length,
-    unisons: steps.filter((step) => step === 0).length,
-  };
-}
+/** What it costs besides as a grip of its chord. */
+const CHORD_TERMS = {
+  bass: ({ hasBass }: ChordFacts, weights: Weights) => (hasBass ? 0 : weights.bass),
+  stock: ({ inStock }: ChordFacts, weights: Weights) => (inStock ? 0 : weights.stock),
+} as const;
+
+const told = <F>(terms: Readonly<Record<string, (facts: F, weights: Weights) => Tenths>>, facts: F, weights: Weights) =>
+  Object.fromEntries(Object.entries(terms).map(([term, price]) => [term, price(facts, weights)]));
 
 /** The price of one column, term by term, without its rules. */
-export const columnTerms = (grip: PricedGrip, weights: Weights): Terms => ({
+export const columnTerms = (shape: ShapeFacts, chord: ChordFacts, weights: Weights): Terms => ({
   ...NOTHING,
-  ...Object.fromEntries(Object.entries(COLUMN_TERMS).map(([term, price]) => [term, price(grip, weights)])),
+  ...told(SHAPE_TERMS, shape, weights),
+  ...told(CHORD_TERMS, chord, weights),
 });
 
-/** The sum of a column's terms, without naming them: the search asks for it thousands of times a chord. */
-export function columnPrice(grip: PricedGrip, weights: Weights): Tenths {
+/** The sum of the first of these terms, without naming them. */
+function shapePrice(facts: ShapeFacts, weights: Weights): Tenths {
   let sum = 0;
-  for (const price of PRICES) sum += price(grip, weights);
+  for (const price of SHAPE_PRICES) sum += price(facts, weights);
   return sum;
 }
+/** What shapes cost under some weights, whatever the chord: each worked out when it is first asked for. */
+export function shapePrices(library: ShapeLibrary, weights: Weights): (shape: number) => Tenths {
+  const known = pricesOf(weights).of(library);
+  return (shape) => {
+    const price = known[shape]!;
+    return price >= 0 ? price : (known[shape] = shapePrice(shapeFacts(library, shape), weights));
+  };
+}
+const pricesOf = remembered((_: Weights) => ({
+  of: remembered(({ size }: ShapeLibrary) => new Float64Array(size).fill(-1)),
+}));
+
+/** The sum of the others. */
+export const chordPrice = (facts: ChordFacts, weights: Weights): Tenths =>
+  CHORD_TERMS.bass(facts, weights) + CHORD_TERMS.stock(facts, weights);

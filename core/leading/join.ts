@@ -50,6 +50,8 @@ function isWithin(a: States, i: number, b: States, j: number): boolean {
   const isFewer = a.voices[i]! <= b.voices[j]!;
   const [few, many] = isFewer ? [a, b] : [b, a];
   const [f, m] = isFewer ? [i, j] : [j, i];
+  // A note of one that is none of the other's, in any octave: seen at once.
+  if ((few.mask[f]! & ~many.mask[m]!) !== 0) return false;
   let w = m * MOST_STRINGS;
   const end = w + many.voices[m]!;
   for (let v = f * MOST_STRINGS; v < f * MOST_STRINGS + few.voices[f]!; v++) {

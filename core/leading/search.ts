@@ -1,4 +1,5 @@
 import { symbolOf, type Chord } from '../chord/chord.ts';
+import { shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { remembered } from '../remember.ts';
 import { run } from '../steps.ts';
@@ -64,12 +65,15 @@ interface Neighbour {
 export class Search {
   readonly #library: ShapeLibrary;
   readonly #near: Near;
+  readonly #shapes = new Kept<Uint32Array>();
   readonly #states = new Kept<States>();
   readonly #prices = new Kept<JoinPrices>();
   readonly #steps = new Kept<Step[]>();
   readonly #tables = new Kept<Table>();
   readonly #names = new Kept<string>();
+  readonly #kept = [this.#shapes, this.#states, this.#prices, this.#steps, this.#tables, this.#names];
   #named = 0;
+  #edits = 0;
   #nodes: readonly Prepared[] = [];
   #before: readonly (readonly number[])[] = [];
   #next: readonly (readonly number[])[] = [];
@@ -99,7 +103,10 @@ export class Search {
     const symbol = symbolOf(chord);
     const by = `${symbol} ${this.#name(jsonOf(weights))}`;
     const priced = `${by} ${rules.map((rule) => rule.key).join(', ')}`;
-    const states = this.#states.of(priced, () => statesOf(chord, this.#library, weights, rules));
+    const states = this.#states.of(priced, () => {
+      const shapes = this.#shapes.of(symbol, () => shapesOf(chord, this.#library));
+      return statesOf(chord, this.#library, weights, rules, shapes);
+    });
     const where = `${jsonOf(place)} ${jsonOf(wishes)} ${into ?? ''}`;
     const joined = this.#name(`${by} ${where}`);
     return { ...node, symbol, states, key: this.#name(`${priced} ${where}`), joined };
@@ -107,8 +114,8 @@ export class Search {
 
   /** Puts in what is to be solved. Chords must be playable. */
   setLattice(lattice: Lattice): void {
-    const kept = [this.#states, this.#prices, this.#steps, this.#tables, this.#names];
-    for (const one of kept) one.turn();
+    const turns = this.#edits++ % EDITS_KEPT === 0;
+    if (turns) for (const one of this.#kept) one.turn();
     this.#nodes = lattice.nodes.map((node) => this.#prepared(node));
     this.#next = lattice.next;
     this.#before = beforeEach(lattice);
@@ -120,6 +127,7 @@ export class Search {
       backward[i] = this.#tableName('<', this.#nodes[i]!, this.#next[i]!, backward);
     this.#forward = forward;
     this.#backward = backward;
+    if (!turns) return;
     // What is there already stays.
     for (const name of [...forward, ...backward]) this.#tables.find(name);
     this.#next.forEach((after, i) => {
@@ -360,6 +368,9 @@ interface Step {
 }
 /** Steps remembered for one pair of nodes. */
 const STEPS_KEPT = 12;
+
+/** What was not asked for over so many edits is let go; to see to it takes a fifth of the answer to one. */
+const EDITS_KEPT = 4;
 
 /** To look for the best way to one state takes as long as trying so many. */
 const STATE_WORK = 1000;

@@ -2,12 +2,11 @@ import type { Chord } from '../chord/chord.ts';
 import { positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { stockOf } from '../grip/stock.ts';
-import { bassStringOf, MUD_BELOW, MUD_INTERVAL } from '../grip/traits.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
-import { closeNotes, columnPrice, columnTerms, type PricedGrip } from './column-cost.ts';
-import { distinct } from './movement.ts';
+import { chordPrice, columnTerms, shapePrices } from './column-cost.ts';
+import { shapeFacts, stringsAbove } from './shape-facts.ts';
 import type { Rule } from './rules/rule.ts';
 import type { Terms } from './terms.ts';
 import { TENTH } from './units.ts';
@@ -36,33 +35,6 @@ export interface States {
   readonly setStart: Uint32Array;
 }
 
-/** Which notes lie near each other in a shape, and which of its strings sound. */
-interface Strings extends Pick<PricedGrip, 'open' | 'openBass' | 'silent' | 'seconds' | 'unisons' | 'muddy'> {
-  /** Those above the bass, as bits. */
-  readonly above: number;
-}
-
-/** What is told of a shape by its strings. */
-function stringsOf({ neck, strings, frets, traits }: ShapeLibrary, shape: number): Strings {
-  const bass = bassStringOf(traits[shape]!);
-  const pitches: number[] = [];
-  let [open, silent, above] = [0, 0, 0];
-  for (let s = 0; s < strings; s++) {
-    const fret = frets[shape * strings + s]!;
-    if (fret === 0) open++;
-    if (fret < 0) silent += s > bass ? 1 : 0;
-    else {
-      pitches.push(neck.open[s]! + fret);
-      if (s !== bass) above |= 1 << s;
-    }
-  }
-  pitches.sort((a, b) => a - b);
-  const muddy = distinct(pitches).filter((pitch, v, all) => {
-    return v > 0 && all[v - 1]! < MUD_BELOW && pitch - all[v - 1]! <= MUD_INTERVAL;
-  }).length;
-  return { open, openBass: frets[shape * strings + bass] === 0, silent, ...closeNotes(pitches), muddy, above };
-}
-
 /** The pitch classes that may be lowest at no price, as bits. */
 function bassesOf({ root, bass, kind }: Chord, rules: readonly Rule[]): number {
   const named = 1 << pitchClass(bass ?? root);
@@ -73,23 +45,7 @@ function bassesOf({ root, bass, kind }: Chord, rules: readonly Rule[]): number {
   );
 }
 
-/** What of a shape makes its price as a grip of a chord. */
-function pricedGrip(
-  library: ShapeLibrary,
-  shape: number,
-  pitches: ArrayLike<number>,
-  { basses, inStock }: { readonly basses: number; readonly inStock: boolean },
-): PricedGrip & Strings {
-  return {
-    ...stringsOf(library, shape),
-    pitches,
-    difficulty: library.difficulty[shape]!,
-    hasBass: ((basses >> (pitches[0]! % 12)) & 1) === 1,
-    position: positionOf(library, shape),
-    bassString: library.strings - bassStringOf(library.traits[shape]!),
-    inStock,
-  };
-}
+const isBass = (basses: number, pitch: number) => ((basses >> (pitch % 12)) & 1) === 1;
 
 /** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
 function shuffle(frets: Int8Array): number {
@@ -131,17 +87,12 @@ export function statesOf(
   const ruled = rulePrices(chord, library, weights, shapes, rules);
   const inStock = stockOf(chord, library, shapes);
   const basses = bassesOf(chord, rules);
+  const priceOf = shapePrices(library, weights);
   const sets = new Uint8Array(size * MOST_STRINGS);
   const counts = Uint8Array.from(shapes, (shape, i) => distinctInto(sets, i * MOST_STRINGS, library, shape));
   const positions = Uint8Array.from(shapes, (shape) => positionOf(library, shape));
-  const order = Uint32Array.from(shapes, (_, i) => i).sort((x, y) => counts[x]! - counts[y]! || compare(x, y) || x - y);
-  function compare(x: number, y: number): number {
-    for (let v = 0; v < counts[x]!; v++) {
-      const higher = sets[x * MOST_STRINGS + v]! - sets[y * MOST_STRINGS + v]!;
-      if (higher !== 0) return higher;
-    }
-    return positions[x]! - positions[y]!;
-  }
+  const keys = Float64Array.from(shapes, (_, i) => orderOf(sets, i * MOST_STRINGS, counts[i]!, positions[i]!));
+  const order = Uint32Array.from(shapes, (_, i) => i).sort((x, y) => keys[x]! - keys[y]! || x - y);
 
   const states = {
     size,
@@ -161,22 +112,33 @@ export function statesOf(
     const from = order[i]!;
     const shape = shapes[from]!;
     const frets = library.frets.subarray(shape * strings, (shape + 1) * strings);
-    const pitches = sets.subarray(from * MOST_STRINGS, from * MOST_STRINGS + counts[from]!);
-    const held = pricedGrip(library, shape, pitches, { basses, inStock: inStock[from] === 1 });
-    if (i === 0 || counts[from] !== counts[order[i - 1]!] || compare(from, order[i - 1]!) !== 0) starts.push(i);
+    const facts = { hasBass: isBass(basses, sets[from * MOST_STRINGS]!), inStock: inStock[from] === 1 };
+    if (i === 0 || keys[from] !== keys[order[i - 1]!]) starts.push(i);
     states.shape[i] = shape;
     // What it costs, and what orders grips that cost the same.
     states.own[i] =
-      (columnPrice(held, weights) + ruled[from]!) * TENTH + held.difficulty * TIE_PER_DIFFICULTY + shuffle(frets);
-    states.pitches.set(pitches, i * MOST_STRINGS);
+      (priceOf(shape) + chordPrice(facts, weights) + ruled[from]!) * TENTH +
+      library.difficulty[shape]! * TIE_PER_DIFFICULTY +
+      shuffle(frets);
+    for (let v = 0; v < counts[from]!; v++) states.pitches[i * MOST_STRINGS + v] = sets[from * MOST_STRINGS + v]!;
     states.voices[i] = counts[from]!;
     states.position[i] = positions[from]!;
-    states.fingers.set(library.fingers.subarray(shape * strings, (shape + 1) * strings), i * MOST_STRINGS);
     states.mask[i] = library.mask[shape]!;
-    states.above[i] = held.above;
-    for (let s = 0; s < strings; s++) states.frets[i * MOST_STRINGS + s] = frets[s]! + 1;
+    states.above[i] = stringsAbove(library, shape);
+    for (let s = 0; s < strings; s++) {
+      states.fingers[i * MOST_STRINGS + s] = library.fingers[shape * strings + s]!;
+      states.frets[i * MOST_STRINGS + s] = frets[s]! + 1;
+    }
   }
   return { ...states, setStart: Uint32Array.from([...starts, size]) };
+}
+
+/** A number by which states stand in order: by how many pitches, then by the pitches from the lowest up, then by position. */
+function orderOf(sets: Uint8Array, at: number, count: number, position: number): number {
+  // 3 bits, 7 for the lowest pitch, 6 for how far each of six others lies over the one below it, 5: 51 in all.
+  let key = count * 128 + sets[at]!;
+  for (let v = 1; v < MOST_STRINGS; v++) key = key * 64 + (v < count ? sets[at + v]! - sets[at + v - 1]! : 0);
+  return key * 32 + position;
 }
 
 /** Writes the pitches a shape sounds, ascending, each once, and returns how many. */
@@ -208,13 +170,17 @@ export function stateTerms(
   weights: Weights,
   rules: readonly Rule[],
 ): Terms {
-  const pitches = pitchesIn(states, i);
   const shape = states.shape[i]!;
-  const grip = pricedGrip(library, shape, pitches, {
-    basses: bassesOf(chord, rules),
-    inStock: stockOf(chord, library, [shape])[0] === 1,
-  });
-  const terms = { ...columnTerms(grip, weights) };
+  const terms = {
+    ...columnTerms(
+      shapeFacts(library, shape),
+      {
+        hasBass: isBass(bassesOf(chord, rules), states.pitches[i * MOST_STRINGS]!),
+        inStock: stockOf(chord, library, [shape])[0] === 1,
+      },
+      weights,
+    ),
+  };
   for (const { price, term } of rules)
     if (price && term !== undefined) terms[term] += price([shape], chord, library)[0]! * weights[term];
   return terms;
