@@ -5,6 +5,7 @@ import {
   difficultyText,
   FAMILIES,
   familiesIn,
+  firstTried,
   gripOf,
   handOf,
   holdingAt,
@@ -19,7 +20,6 @@ import {
   pick,
   pitchClass,
   problem,
-  shapesOf,
   type GripFamily,
   type GripFilter,
 } from '../core/index.ts';
@@ -35,7 +35,7 @@ interface Filters {
   readonly 'max-difficulty'?: string | undefined;
 }
 
-/** `grips SYMBOL`: every grip of a player's hand, easiest first, filtered if asked. */
+/** `grips SYMBOL`: every grip of a player's hand, those first that one would try first, filtered if asked. */
 export function grips(symbol: string, filters: Filters, world: World): Answer {
   const chord = parseChord(symbol);
   if (!chord.ok) return chord;
@@ -59,24 +59,22 @@ export function grips(symbol: string, filters: Filters, world: World): Answer {
   };
 
   const library = buildLibrary(handOf(player.value), masksOf(chord.value).allowed);
-  const shapes = pick(library, shapesOf(chord.value, library));
+  const shapes = pick(library, firstTried(chord.value, library));
   const labels = labelsOf(chord.value, shapes);
-  const json = passing(filter, shapes, labels)
-    .map((i) => {
-      const { frets, difficulty: hardness, ...grip } = gripOf(chord.value, shapes, i);
-      const { parts, mutedBy } = holdingAt(shapes, i);
-      return {
-        ...grip,
-        difficulty: hardness,
-        difficultyParts: parts,
-        mutedBy,
-        families: familiesIn(labels.families[i]!),
-        attributes: attributesIn(labels.attributes[i]!),
-        ...makeupOf(chord.value, grip),
-        optional: optionalStrings(chord.value, { frets, pitches: grip.pitches }, shapes).map((s) => shapes.strings - s),
-      };
-    })
-    .sort((a, b) => a.difficulty - b.difficulty || (a.grip < b.grip ? -1 : 1));
+  const json = passing(filter, shapes, labels).map((i) => {
+    const { frets, difficulty: hardness, ...grip } = gripOf(chord.value, shapes, i);
+    const { parts, mutedBy } = holdingAt(shapes, i);
+    return {
+      ...grip,
+      difficulty: hardness,
+      difficultyParts: parts,
+      mutedBy,
+      families: familiesIn(labels.families[i]!),
+      attributes: attributesIn(labels.attributes[i]!),
+      ...makeupOf(chord.value, grip),
+      optional: optionalStrings(chord.value, { frets, pitches: grip.pitches }, shapes).map((s) => shapes.strings - s),
+    };
+  });
   const line = (entries: readonly (string | number | null)[]) => entries.map((entry) => entry ?? 'x').join(' ');
   const rows = json.map((grip) => [
     grip.grip,

@@ -172,6 +172,7 @@ export { changesOf, decisionFor, versionsOf } from './take/standing.ts';
 export { wishesOf, type StandingWish } from './take/wishes.ts';
 export { moveDecision, movePatch, type AppliedMove } from './take/moves.ts';
 export { withParts } from './take/untold-moves.ts';
+export { firstTried } from './leading/first-tried.ts';
 export { colourContext } from './take/colour-context.ts';
 export { columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';

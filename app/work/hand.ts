@@ -11,6 +11,7 @@ import {
   otherStrings,
   pick,
   pricingFor,
+  firstTried,
   shapesOf,
   waysOut,
   type Chord,
@@ -41,14 +42,8 @@ async function handFor(
   return library && { library, current };
 }
 
-/** The grips of a chord, the easiest first. */
-function easiestFirst(chord: Chord, library: ShapeLibrary): Shapes {
-  const { difficulty } = library;
-  return pick(
-    library,
-    shapesOf(chord, library).sort((a, b) => difficulty[a]! - difficulty[b]! || a - b),
-  );
-}
+/** The grips of a chord, those first that one would try first. */
+const asTried = (chord: Chord, library: ShapeLibrary): Shapes => pick(library, firstTried(chord, library));
 
 /** What can be asked of a hand alone, without a tune; the newest request of a kind wins, and null is given up. */
 export const handAnswers = {
@@ -58,11 +53,11 @@ export const handAnswers = {
     return hand && { shapes: hand.library.size, grips: chords.map((chord) => shapesOf(chord, hand.library).length) };
   },
 
-  /** Every grip of a chord, the easiest first. */
+  /** Every grip of a chord, those first that one would try first. */
   async chordGrips(player: Player, chord: Chord, onProgress: Report): Promise<ListedGrips | null> {
     const hand = await handFor('chordGrips', player, onProgress);
     if (hand === null) return null;
-    const shapes = easiestFirst(chord, hand.library);
+    const shapes = asTried(chord, hand.library);
     return { chord, shapes, labels: labelsOf(chord, shapes), extra: null };
   },
 
@@ -85,7 +80,7 @@ export const handAnswers = {
     const shown = (shapes: readonly number[]) => shapes.slice(0, MOST_SHOWN).map((shape) => bare(library, shape));
     const keptFirst = (shapes: readonly number[]) =>
       shown([...shapes.filter(isKept), ...shapes.filter((shape) => !isKept(shape))]);
-    const shapes = chord && easiestFirst(chord, library);
+    const shapes = chord && asTried(chord, library);
     const here = shapes
       ? Array.from({ length: shapes.size }, (_, i) => i).find((i) => isAt(shapes, i, formatFrets(frets)))
       : undefined;

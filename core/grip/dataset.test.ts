@@ -11,6 +11,7 @@ import { maskOf, pitchClassOf } from '../pitch/pitch.ts';
 import { DEFAULT_HAND, neckOf, type Hand } from '../neck/hand.ts';
 import { holdingsOf, reachOf } from '../neck/hold.ts';
 import { formatFrets, fretsAt, shapesOf } from './grips.ts';
+import { firstTried } from '../leading/first-tried.ts';
 import { buildLibrary } from './library.ts';
 
 /*
@@ -245,4 +246,27 @@ test('every shape is named as it is printed, first or second, whatever note lies
   expect(
     ranks.filter(({ rank, isWhole }) => rank < 0 && isWhole).map(({ symbol, frets }) => [symbol, formatFrets(frets)]),
   ).toEqual([]);
+});
+
+/** Kinds of chord that every songbook has. */
+const COMMON = ['major', 'minor', '7', 'maj7', 'm7', '6', 'm6', 'sus4', '7sus4', 'dim7', 'm7b5', '9'];
+
+test('the first printed form of each common chord is among the first that one would try', () => {
+  const library = buildLibrary(DEFAULT_HAND);
+  const places = Object.values(data.chords).flatMap((chords) =>
+    chords.flatMap(({ key, suffix, positions }) => {
+      const first = positions[0];
+      const chord = parseChord(key + (SUFFIXES[suffix] ?? suffix));
+      if (!COMMON.includes(suffix) || !first || !chord.ok) return [];
+      const { frets, baseFret } = first;
+      const printed = formatFrets(frets.map((fret) => (fret > 0 ? fret + baseFret - 1 : fret)));
+      const list = firstTried(chord.value, library);
+      const at = list.findIndex((shape) => formatFrets(fretsAt(library, shape)) === printed);
+      // A few are no grip of their chord, or none that this hand holds: the tests above tell them.
+      return at < 0 ? [] : [{ symbol: key + suffix, printed, at }];
+    }),
+  );
+  // Of the rest most have their fifth lowest, as in B `2-2-4-4-4-2`: strummed, not comped.
+  expect([places.filter(({ at }) => at < 20).length, places.length]).toEqual([110, 142]);
+  expect(places.find(({ printed }) => printed === '1-3-3-2-1-1')!.at).toBeLessThan(20);
 });

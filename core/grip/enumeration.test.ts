@@ -144,6 +144,7 @@ function exhaustive(symbol: string, hand: Hand): string[] {
       const above = pitches.map((pitch) => (((pitch - root) % 12) + 12) % 12);
       if (!above.every((interval) => may.includes(interval))) return;
       if (!need.every((choice) => choice.some((interval) => above.includes(interval)))) return;
+      if (new Set(above).size < 3) return;
       if (bass !== undefined && Math.min(...pitches) % 12 !== bass) return;
       const gaps = frets.flatMap((fret, s) => (fret < 0 && s > strings[0]! && s < strings.at(-1)! ? [s] : []));
       if (gaps.length > (hand.pluck === 'pick' ? 1 : 2)) return;

@@ -1,11 +1,12 @@
 import { degreeIn, masksOf, type Chord } from '../chord/chord.ts';
+import { tonesOf } from '../chord/kind.ts';
 import type { Millimetres } from '../neck/frets.ts';
 import type { Hand } from '../neck/hand.ts';
 import { fingerOf, gapsWithin, holdingOf, reachOf, type Finger, type Holding } from '../neck/hold.ts';
 import { FEWEST_STRINGS, MOST_STRINGS } from '../neck/tuning.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { Degree } from '../pitch/degree.ts';
-import { buildLibrary, type ShapeLibrary, type Shapes } from './library.ts';
+import { bitsIn, buildLibrary, type ShapeLibrary, type Shapes } from './library.ts';
 import { notesOf } from './traits.ts';
 
 /** A grip with everything a player wants to know of it. Arrays hold one entry a string, lowest first. */
@@ -23,20 +24,21 @@ export interface Grip {
   readonly difficulty: number;
 }
 
-/** Notes a grip of a chord has at least (small shapes come later). */
+/** Notes a grip of a chord has at least (small shapes come later), and different ones where the chord has so many. */
 export const FEWEST_IN_GRIP = 3;
 
 /**
- * Every shape of the library that is the chord: sounds nothing else, has each required tone, and
- * the named bass lowest. Shape numbers in the library's order.
+ * Every shape of the library that is the chord: sounds nothing else, has each required tone, three different notes
+ * (a third and a seventh alone are a small shape), and the named bass lowest. Shape numbers in the library's order.
  */
 export function shapesOf(chord: Chord, library: ShapeLibrary): Uint32Array {
   const { allowed, required, bass } = masksOf(chord);
   const { start, order, lowest, traits } = library;
   const found: number[] = [];
+  const fewest = Math.min(FEWEST_IN_GRIP, tonesOf(chord.kind).length);
   // All sub-masks of the allowed set, from the full one down (the classic bit trick).
   for (let mask = allowed; mask > 0; mask = (mask - 1) & allowed) {
-    if (required.some((choice) => (mask & choice) === 0)) continue;
+    if (required.some((choice) => (mask & choice) === 0) || bitsIn(mask) < fewest) continue;
     for (let i = start[mask]!; i < start[mask + 1]!; i++) {
       const shape = order[i]!;
       if (notesOf(traits[shape]!) < FEWEST_IN_GRIP) continue;
