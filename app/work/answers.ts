@@ -190,7 +190,7 @@ function useAnswer<T>(of: string, wanted: boolean, ask: () => Promise<T | null>,
   return wanted && (answer.of === of || answer.place === place) ? answer.value : null;
 }
 
-/** Every grip of a chord for a hand, the easiest first; null while they are being looked for, or when none is asked for. */
+/** Every grip of a chord for a hand, those first that one would try first; null while they are being looked for, or when none is asked for. */
 export function useChordGrips(player: Player, chord: Chord | null): ListedGrips | null {
   const of = JSON.stringify([player, chord]);
   return useAnswer(of, chord !== null, () =>
