@@ -6,7 +6,7 @@ const TUNE = 'title: Ebb\nkey: C\nmeter: 4/4\ntempo: 240\n| C | Am | Dm | G7 |\n
 
 test('a typed progression comes back coloured, voiced and priced', async ({ page }) => {
   await openBench(page, await newTune(page, TUNE));
-  expect((await symbols(page)).slice(0, 4)).toEqual(['C 6', 'A minor 7', 'D minor 7', 'G 9']);
+  expect((await symbols(page)).slice(0, 4)).toEqual(['C 6', 'A minor 9', 'D minor 7', 'G 9']);
   await expect(gripInHand(page)).toHaveText(/^[x\d]+(-[x\d]+){5}$/);
   const options = page.getByRole('list', { name: 'Colours' }).getByRole('listitem');
   await expect(options).toHaveCount(8);
@@ -107,7 +107,7 @@ test('it is taken away as MIDI and as text', async ({ page }) => {
   const markers = parseMidi(midi.content).tracks[0]!.filter(({ type }) => type === 'marker') as unknown as {
     text: string;
   }[];
-  expect(markers.map(({ text }) => text).slice(0, 4)).toEqual(['C6', 'Am7', 'Dm7', 'G9']);
+  expect(markers.map(({ text }) => text).slice(0, 4)).toEqual(['C6', 'Am9', 'Dm7', 'G9']);
   const tab = await fetchFile('Text tab');
   expect(tab.name).toBe('ebb.txt');
   const lines = tab.content.toString('utf8').split('\n');

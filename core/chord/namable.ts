@@ -6,7 +6,7 @@ import { parseSuffix } from './symbol.ts';
 export interface Fit {
   readonly kind: Kind;
   readonly suffix: string;
-  /** Root and perfect fifth at most, in this order: everything else a name says has to sound. */
+  /** Root, implied third and perfect fifth at most, in this order: everything else a name says has to sound. */
   readonly missing: readonly Degree[];
 }
 
@@ -74,6 +74,17 @@ export const KINDS: readonly Kind[] = [
 const bit = (degree: Degree) => 1 << semitones(degree);
 const maskOf = (degrees: readonly Degree[]) => degrees.reduce((mask, degree) => mask | bit(degree), 0);
 
+/**
+ * Whether a name says so much besides its major third that the third may be left to the ear: maj7, 6/9, add9, 7♭9 (common
+ * practice).
+ */
+const impliesThird = ({ third, seventh, tensions, fifth }: Kind) =>
+  third === '3' &&
+  fifth === '5' &&
+  (seventh === '7' ||
+    (seventh === 'b7' && tensions.includes('b9')) ||
+    ((seventh === '6' || seventh === null) && tensions.includes('9')));
+
 /** For each set of intervals above a root (12 bits, the root or not): the kinds it may be. */
 export const FITS: readonly (readonly Fit[])[] = (() => {
   const fits: Fit[][] = Array.from({ length: 4096 }, () => []);
@@ -83,12 +94,17 @@ export const FITS: readonly (readonly Fit[])[] = (() => {
     );
     const tones = tonesOf(kind);
     const needsRoot = requiredOf(kind).some((choice) => choice.includes('1'));
-    const free = tones.filter((degree) => !(named as readonly Degree[]).includes(degree));
+    const mayLack = (degree: Degree) => impliesThird(kind) && degree === '3';
+    const free = tones.filter((degree) => !(named as readonly Degree[]).includes(degree) || mayLack(degree));
+    const heard = named.filter((degree) => !free.includes(degree));
     for (let some = 0; some < 1 << free.length; some++) {
       const sounding = free.filter((_, i) => some & (1 << i));
-      const missing = (['1', '5'] as const).filter((degree) => free.includes(degree) && !sounding.includes(degree));
-      if (needsRoot && missing.includes('1')) continue;
-      const mask = maskOf([...named, ...sounding]);
+      const missing = (['1', '3', '5'] as const).filter(
+        (degree) => free.includes(degree) && !sounding.includes(degree),
+      );
+      // Over its root alone a third is implied.
+      if (missing.includes('1') && (needsRoot || missing.includes('3'))) continue;
+      const mask = maskOf([...heard, ...sounding]);
       fits[mask]!.push({ kind, suffix: suffixOf(kind), missing });
     }
   }

@@ -46,7 +46,13 @@ export const NAME_RULES = [
     id: 'neither-root-nor-fifth',
     points: 12,
     reason: 'neither its root nor its fifth sounds',
-    of: ({ missing }) => when(missing.length > 1),
+    of: ({ missing }) => when(missing.includes('1') && missing.includes('5')),
+  },
+  {
+    id: 'third-implied',
+    points: 22,
+    reason: 'its third is left to the ear',
+    of: ({ missing }) => when(missing.includes('3')),
   },
   {
     id: 'triad-without-fifth',

@@ -46,6 +46,12 @@ describe('what players call it, the first names in their order (common practice)
     ['C Eb G B', 'Cm(maj7)'],
     ['G B D F Ab', 'G7b9'],
     ['G B F A# E', 'G13#9'],
+    // The third is left to the ear.
+    ['C G B', 'Cmaj7'],
+    ['C B D', 'Cmaj9'],
+    ['G F Ab', 'G7b9'],
+    ['G F Ab Eb', 'G7b9b13'],
+    ['G B F Ab Eb', 'G7b9b13', 'G7#5b9'],
   ])('%s: %s', (notes, ...wanted) => {
     expect(symbols(notes).slice(0, wanted.length)).toEqual(wanted);
   });
@@ -129,7 +135,12 @@ test('every set of notes is named or has no common name; a name holds every note
         );
         expect(mask & ~named).toBe(0);
         for (const degree of missing) expect(mask & (1 << degreePitchClass(chord.root, degree))).toBe(0);
-        expect(missing.every((degree) => degree === '1' || degree === '5')).toBe(true);
+        expect(missing.every((degree) => ['1', '3', '5'].includes(degree))).toBe(true);
+        // A third is left to the ear over a root that sounds, where a seventh or a ninth tells the chord.
+        if (missing.includes('3')) {
+          expect(missing).not.toContain('1');
+          expect(suffixOf(chord.kind)).toMatch(/maj(7|9|11|13)|6\/9|add9|7.*b9|13b9/);
+        }
       }
     }
   }

@@ -10,7 +10,6 @@ interface GratingProps {
 export function Grating({ shown, onShow }: GratingProps) {
   return (
     <FormControlLabel
-      className="options-switch"
       control={<Switch size="small" checked={shown} onChange={(_, on) => onShow(on)} />}
       label="Show what grates, too"
     />

@@ -144,9 +144,13 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
         onKeep={deeds.keep}
         onHear={deeds.hear}
       />
-      <Suspense>
-        {offered.colours.list.length > 0 && <Grating shown={taste.grating} onShow={taste.setGrating} />}
-      </Suspense>
+      {offered.colours.list.length > 0 && (
+        <div className="options-switch">
+          <Suspense>
+            <Grating shown={taste.grating} onShow={taste.setGrating} />
+          </Suspense>
+        </div>
+      )}
       <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />
     </>
   );
