@@ -37,10 +37,11 @@ afterAll(() => {
   rmSync(folder, { recursive: true });
 });
 
-/** A take column by column, as the older build told it; a colour that nobody chose is told by `untold`, for it follows today's rules. */
+/** A colour that nobody chose is told by its root alone: it follows the rules of the day. */
 const rootOf = (symbol: string) => /^[A-G][b#]?/.exec(symbol)?.[0] ?? symbol;
 const untold = (symbol: string) => `${rootOf(symbol)}…`;
 
+/** A take column by column, as the older build told it. */
 function columnsIn(tuneId: string, cells: Decisions): string[] {
   const { doc } = getTune(db, tuneId)!;
   const chart = parseChart(doc.good);

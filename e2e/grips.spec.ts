@@ -84,7 +84,7 @@ test('a chord is asked for, its grips filtered, and one is taken', async ({ page
   await field.press('Enter');
   const rows = page.getByRole('list', { name: 'Grips' }).getByRole('listitem');
   await expect(rows.nth(2)).toBeVisible();
-  await expect(page.getByText(/[\d,]+ grips, easiest first/)).toBeVisible();
+  await expect(page.getByText(/[\d,]+ grips, as one would try them/)).toBeVisible();
   const grip = await rows.nth(2).locator('b').innerText();
   await rows.nth(2).locator('.option-keep').click();
   await expect(page.locator('.grips-said code')).toHaveText(grip);

@@ -38,7 +38,7 @@ async function fileFirst(request) {
   const kept = await cache?.match(request).catch(() => undefined);
   if (kept) return kept;
   const reply = await fetch(request).catch(() => fetch(request));
-  if (reply.ok) void cache?.put(request, reply.clone()).catch(() => undefined);
+  if (reply.ok) await cache?.put(request, reply.clone()).catch(() => undefined);
   return reply;
 }
 

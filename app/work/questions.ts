@@ -53,7 +53,7 @@ export interface ListedGrips {
   readonly chord: Chord;
   readonly shapes: Shapes;
   readonly labels: Labels;
-  /** The price of the whole path through each, cheapest first; null outside a tune, where the easiest come first. */
+  /** The price of the whole path through each, cheapest first; null outside a tune, where those come first that one would try first. */
   readonly extra: Int32Array | null;
 }
 export interface PricedGrips extends ListedGrips {

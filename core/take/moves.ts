@@ -7,9 +7,9 @@ import type { ColourContext } from '../reharm/grates.ts';
 import type { Found, Part } from '../reharm/moves/move.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
-import { roleOf, type Role } from '../reharm/role.ts';
-import { surroundingsOf } from '../reharm/surroundings.ts';
+import type { Role } from '../reharm/role.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
+import { colourContext } from './colour-context.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { chordDegree, chordOfDegree, spelledDegree } from './degree.ts';
 import { atOf, chordNameAt, moveName, slotsAt } from './key.ts';
@@ -184,7 +184,7 @@ export function standingSlots(
           ? Math.min(endOf(slot), move.span.start + move.span.ticks)
           : Math.min(endOf(slot), move?.span.start ?? Infinity);
       if (move && move.span.start <= from) putParts(slot, index, from, to, move);
-      else put(stretch(slot, from, to), index, null, { role: roleOf(slot), around: surroundingsOf(slots, index) });
+      else put(stretch(slot, from, to), index, null, colourContext(slots, index));
       from = to;
     }
   });

@@ -102,7 +102,7 @@ export function GripFilters({ list, guitar, area }: GripFiltersProps) {
       <div className="grip-filters-line">
         <span role="status">
           {asked === 0
-            ? `${rows.length.toLocaleString('en')} grips, ${list.priced!.extra ? 'cheapest' : 'easiest'} first`
+            ? `${rows.length.toLocaleString('en')} grips, ${list.priced!.extra ? 'cheapest first' : 'as one would try them'}`
             : `${rows.length.toLocaleString('en')} of ${shapes.size.toLocaleString('en')} grips`}
         </span>
         {asked > 0 && (
