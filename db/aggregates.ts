@@ -9,6 +9,7 @@ import { mergeText, recorded, type TextEdit } from './text-merge.ts';
 import { createTake, getTake, takeNames, takeWith } from './takes.ts';
 import { copyTune, getTune, listTunes, tuneFrom } from './tunes.ts';
 
+/** The cells of whatever document. */
 export type AnyCells = Readonly<Record<string, unknown>>;
 
 /** An edit that others or the window itself made since the version on which the edit at hand was made. */

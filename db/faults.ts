@@ -47,6 +47,7 @@ export function dataFaultOf(error: unknown): DataFault | null {
   return null;
 }
 
+/** Whether another connection held the database. */
 export const isBusy = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(sqliteError(error)?.code ?? '');
 
 /** An error of the driver, known by its code: its class is of whatever realm loaded the driver first. */

@@ -46,6 +46,7 @@ export function playerFor(db: Db, { playerId }: { readonly playerId: string | nu
   return (playerId === null ? null : getPlayer(db, playerId)) ?? listPlayers(db)[0];
 }
 
+/** Null for one that is not there, or in the bin. */
 export function getPlayer(db: Db, id: string): KeptPlayer | null {
   const row = db
     .select()
@@ -69,6 +70,7 @@ export function deletePlayer(db: Db, id: string, now = Date.now()): boolean {
   return db.update(player).set({ deletedAt: now }).where(eq(player.id, id)).run().changes > 0;
 }
 
+/** Brings a player back from the bin; false where there is none. */
 export function restorePlayer(db: Db, id: string): boolean {
   return db.update(player).set({ deletedAt: null }).where(eq(player.id, id)).run().changes > 0;
 }
@@ -79,6 +81,7 @@ export function faultOf(cells: Readonly<Record<string, unknown>>): string | null
   return read.ok ? null : read.problems.map(problemText).join(' ');
 }
 
+/** Writes a player as it stands at a version. */
 export function putPlayer(db: Db, id: string, cells: Readonly<Record<string, unknown>>, version: number): void {
   const { name = DEFAULT_PLAYER.name, ...settings } = cells;
   db.update(player)

@@ -44,6 +44,7 @@ function staged<T>(path: string, dataPath: string, work: (stage: string, db: Con
   }
 }
 
+/** What lies in a backup. */
 export function contentsOf(path: string, dataPath: string): BackupContents {
   return staged(path, dataPath, (_, { $client }) => {
     const count = (from: string) => $client.prepare(`select count(*) from ${from}`).pluck().get() as number;

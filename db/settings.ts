@@ -25,6 +25,7 @@ export function getSetting(db: Db, key: string): Setting & { readonly unreadable
   return right ? { version: row.version, cells } : { version: row.version, cells: {}, unreadable: true };
 }
 
+/** Writes a setting as it stands at a version. */
 export function putSetting(db: Db, key: string, { version, cells: next }: Setting): void {
   const doc = JSON.stringify(next);
   db.insert(setting)

@@ -6,6 +6,7 @@ import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { MADE, take, tune } from './schema.ts';
 
+/** A version of an arrangement: its decisions. */
 export interface Take {
   readonly id: string;
   readonly tuneId: string;
@@ -76,6 +77,7 @@ export function createTake(db: Db, values: Pick<Take, 'tuneId' | 'name' | 'doc'>
   return id;
 }
 
+/** False where there is none. */
 export function renameTake(db: Db, id: string, name: string): boolean {
   return db.update(take).set({ name }).where(eq(take.id, id)).run().changes > 0;
 }
@@ -93,6 +95,7 @@ export function deleteTake(db: Db, id: string, now = Date.now()): boolean {
   );
 }
 
+/** Brings a take back from the bin; false where there is none. */
 export function restoreTake(db: Db, id: string): boolean {
   return db.update(take).set({ deletedAt: null }).where(eq(take.id, id)).run().changes > 0;
 }

@@ -9,6 +9,7 @@ import { playerFor } from './players.ts';
 import { MADE, take, tune } from './schema.ts';
 import { listTakes, takeWith } from './takes.ts';
 
+/** A tune with its chart. */
 export interface Tune {
   readonly id: string;
   readonly title: string;
@@ -61,6 +62,7 @@ export function shelfJson(db: Db): string {
 /** Whether a document begins and ends as those that were written here: a look, where reading all takes too long. */
 const looksWhole = sql<number>`${tune.doc} glob '{"schema":1,"bars":[[]*}'`;
 
+/** Tunes that are not in the bin. */
 export function countShelf(db: Db): number {
   return db.select({ tunes: count() }).from(tune).where(isNull(tune.deletedAt)).get()!.tunes;
 }
@@ -201,6 +203,7 @@ export function deleteTune(db: Db, id: string, now = Date.now()): boolean {
   );
 }
 
+/** Brings a tune back from the bin; false where there is none. */
 export function restoreTune(db: Db, id: string): boolean {
   return db.update(tune).set({ deletedAt: null }).where(eq(tune.id, id)).run().changes > 0;
 }

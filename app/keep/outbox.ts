@@ -1,6 +1,7 @@
 import type { EditAnswer, Patch } from '../../core/index.ts';
 import { answerIn, type Reply } from './reply.ts';
-import { ASIDE, kept, readAside, readWaiting, WAITING, type Aside, type Edit } from './stored.ts';
+import type { Aside, Edit } from './stored.ts';
+import { Tray, type TrayStorage } from './tray.ts';
 
 export type { Aside, Edit } from './stored.ts';
 
@@ -22,9 +23,6 @@ export interface Outgoing {
   readonly unstored: number;
 }
 
-const COUNT = 'heron.count';
-/** The counter in a key sorts as text. */
-const DIGITS = 12;
 const FIRST_RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 30_000;
 /** A server that fails at one edit so often will go on failing. */
@@ -36,7 +34,7 @@ export type Told =
 
 /** What the outbox needs of the world; a test brings its own. */
 export interface World {
-  readonly storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
+  readonly storage: TrayStorage;
   /** Resolves with status and body; rejects when the server cannot be reached. */
   send(edit: Edit): Promise<Reply>;
   later(run: () => void, ms: number): void;
@@ -57,7 +55,7 @@ type Sent = 'settled' | 'failed' | 'away';
 
 /**
  * Sends edits one at a time until each is acknowledged: in order for each document, and no document waits for another.
- * One key of local storage an edit, shared by all windows of the address; one of them sends. What is refused, or fails
+ * They lie in a tray shared by all windows of the address; one of them sends. What is refused, or fails
  * again and again, is set aside, where the player sees it.
  */
 export class Outbox {
@@ -67,18 +65,11 @@ export class Outbox {
   readonly #listeners = new Set<Listener>();
   readonly #hearers = new Set<(aggregate: string) => void>();
   readonly #watchers = new Set<() => void>();
-  /** What waits, by its key in storage, oldest first. */
-  #waiting: Map<string, Edit>;
-  readonly #aside: Map<string, Aside>;
-  /** Keys of edits that the storage had no room for. */
-  readonly #unstored = new Set<string>();
+  readonly #tray: Tray;
   readonly #failures = new Map<string, number>();
   /** The last edit of a document that was saved over nobody else's, and the version it made. */
   readonly #saved = new Map<string, { readonly editId: string; readonly version: number }>();
   #shown: Outgoing = { state: { kind: 'saved' }, pending: 0, aside: [], unstored: 0 };
-  #count = 0;
-  /** The highest count of all that waited. */
-  #newest = 0;
   #busy = false;
   #retry = FIRST_RETRY_MS;
   #wake = 0;
@@ -86,15 +77,10 @@ export class Outbox {
   constructor(world: World) {
     this.#world = world;
     this.window = world.newId();
-    const { waiting, aside } = kept(world.storage, world.now());
-    this.#waiting = waiting;
-    this.#aside = aside;
-    const counts = [...waiting.values()].map(({ count }) => count);
-    this.#count = Math.max(0, Number(world.storage.getItem(COUNT) ?? 0) || 0, ...counts);
-    this.#newest = this.#count;
+    this.#tray = new Tray(world.storage, () => world.now());
     // What was deleted may be back from the bin.
     this.retryMissing();
-    this.#show(this.#waiting.size > 0 ? { kind: 'saving' } : this.#shown.state);
+    this.#show(this.#tray.waiting.size > 0 ? { kind: 'saving' } : this.#shown.state);
   }
 
   get shown(): Outgoing {
@@ -125,7 +111,7 @@ export class Outbox {
 
   /** Edits not yet acknowledged, oldest first, of one document or of all. */
   pending(aggregate?: string): Edit[] {
-    const all = [...this.#waiting.values()];
+    const all = [...this.#tray.waiting.values()];
     return aggregate === undefined ? all : all.filter((edit) => edit.aggregate === aggregate);
   }
 
@@ -139,16 +125,14 @@ export class Outbox {
     patch: Patch<unknown>,
     { label = '', after }: { readonly label?: string; readonly after?: string | null } = {},
   ): Edit {
-    const { storage, now, newId } = this.#world;
-    this.#count = Math.max(this.#count, Number(storage.getItem(COUNT) ?? 0) || 0) + 1;
     const edit: Edit = {
-      editId: `${this.window}.${newId()}`,
+      editId: `${this.window}.${this.#world.newId()}`,
       aggregate,
       baseVersion,
       patch,
       after: after === undefined ? (this.pending(aggregate).at(-1)?.editId ?? null) : after,
-      count: this.#count,
-      at: now(),
+      count: this.#tray.nextCount(),
+      at: this.#world.now(),
       label,
     };
     this.#put(edit);
@@ -156,15 +140,7 @@ export class Outbox {
   }
 
   #put(edit: Edit): void {
-    const key = `${WAITING}${String(edit.count).padStart(DIGITS, '0')}.${edit.editId}`;
-    this.#waiting.set(key, edit);
-    this.#newest = Math.max(this.#newest, edit.count);
-    try {
-      this.#world.storage.setItem(key, JSON.stringify(edit));
-      this.#world.storage.setItem(COUNT, String(edit.count));
-    } catch {
-      if (this.#world.storage.getItem(key) === null) this.#unstored.add(key);
-    }
+    this.#tray.put(edit);
     this.#show(this.#shown.state.kind === 'waiting' ? this.#shown.state : { kind: 'saving' });
     this.#world.later(() => void this.flush(), 0);
   }
@@ -184,19 +160,14 @@ export class Outbox {
     /** Documents whose next edit failed: what follows it there waits with it. */
     const held = new Set<string>();
     for (;;) {
-      const next = firstOf(this.#waiting, ({ aggregate }) => !held.has(aggregate));
+      const next = this.#tray.next(({ aggregate }) => !held.has(aggregate));
       if (!next) break;
       const [key, edit] = next;
-      // Another window sent it meanwhile.
-      if (!this.#unstored.has(key) && this.#world.storage.getItem(key) === null) {
-        this.#waiting.delete(key);
-        continue;
-      }
       const sent = await this.#sendOne(key, edit);
       if (sent === 'away') return;
       if (sent === 'failed') held.add(edit.aggregate);
     }
-    if (this.#waiting.size > 0) this.#waitAndRetry(null);
+    if (this.#tray.waiting.size > 0) this.#waitAndRetry(null);
     else this.#show({ kind: 'saved' });
   }
 
@@ -238,7 +209,10 @@ export class Outbox {
     else if (answer.status === 'invalid') this.#settle(key, edit, 'invalid', answer.message, answer.version);
     else if (answer.status === 'conflict' && answer.kept === null)
       this.#settle(key, edit, 'conflict', 'Another window changed the same meanwhile; that stands.', answer.version);
-    else this.#forget(key);
+    else {
+      this.#tray.forget(key);
+      this.#failures.delete(key);
+    }
     if (answer.status === 'saved' && !answer.rebased)
       this.#saved.set(edit.aggregate, { editId: edit.editId, version: answer.version });
     else this.#saved.delete(edit.aggregate);
@@ -251,43 +225,14 @@ export class Outbox {
     return 'settled';
   }
 
-  /** Takes an edit out of what waits and sets it aside; what was made after it was made after its forerunner, now. */
-  #settle(key: string, edit: Edit, why: Aside['why'], words: string, version?: number): void {
-    const place = ASIDE + edit.editId;
-    this.#setAside(place, { key: place, edit, raw: null, why, words, version, at: this.#world.now() });
-    for (const [other, follower] of this.#waiting) {
-      if (follower.after !== edit.editId) continue;
-      const moved = { ...follower, after: edit.after ?? null };
-      this.#waiting.set(other, moved);
-      if (!this.#unstored.has(other)) this.#store(other, JSON.stringify(moved));
-    }
-    this.#forget(key);
-  }
-
-  /** Set aside first, forgotten then: a page that ends between the two loses nothing. */
-  #setAside(place: string, aside: Aside): void {
-    this.#aside.set(place, aside);
-    this.#store(place, JSON.stringify(aside));
-  }
-
-  #store(key: string, text: string): void {
-    try {
-      this.#world.storage.setItem(key, text);
-    } catch {
-      this.#unstored.add(key);
-    }
-  }
-
-  #forget(key: string): void {
-    this.#world.storage.removeItem(key);
-    this.#waiting.delete(key);
-    this.#unstored.delete(key);
+  #settle(...[key, edit, why, words, version]: Parameters<Tray['setAside']>): void {
+    this.#tray.setAside(key, edit, why, words, version);
     this.#failures.delete(key);
   }
 
   /** Makes an edit that was set aside once more, on what stands now. */
   applyAgain(key: string): void {
-    const aside = this.#aside.get(key);
+    const aside = this.#tray.asideAt(key);
     if (!aside?.edit) return;
     const { aggregate, patch, label, baseVersion } = aside.edit;
     this.edit(aggregate, aside.version ?? baseVersion, patch, { label });
@@ -296,46 +241,31 @@ export class Outbox {
 
   /** Sends again, as it was, all that was set aside because something was deleted: it may be back. */
   retryMissing(): void {
-    const missing = [...this.#aside.values()].flatMap(({ key, edit, why }) =>
-      edit && why === 'missing' ? [{ key, edit }] : [],
-    );
+    const missing = this.#tray
+      .aside()
+      .flatMap(({ key, edit, why }) => (edit && why === 'missing' ? [{ key, edit }] : []));
     const last = new Map<string, string>();
     for (const { key, edit } of missing.sort((a, b) => a.edit.count - b.edit.count)) {
-      this.#put({ ...edit, after: last.get(edit.aggregate) ?? edit.after ?? null, count: ++this.#count });
+      this.#put({ ...edit, after: last.get(edit.aggregate) ?? edit.after ?? null, count: this.#tray.nextCount() });
       last.set(edit.aggregate, edit.editId);
       this.discard(key);
     }
   }
 
   discard(key: string): void {
-    this.#world.storage.removeItem(key);
-    this.#aside.delete(key);
-    this.#unstored.delete(key);
+    this.#tray.discard(key);
     this.#show();
   }
 
   /** What another window of the address put into, or took out of, the storage. */
   heardStorage(key: string | null, text: string | null): void {
-    if (key === null) {
-      this.#waiting = new Map([...this.#waiting].filter(([one]) => this.#unstored.has(one)));
-      this.#aside.clear();
-    } else if (key.startsWith(WAITING)) {
-      const edit = text === null ? null : readWaiting(text);
-      if (edit) {
-        const last = this.#newest;
-        this.#waiting.set(key, edit);
-        this.#newest = Math.max(last, edit.count);
-        if (edit.count < last) this.#waiting = new Map([...this.#waiting].sort(([, a], [, b]) => a.count - b.count));
-      } else this.#waiting.delete(key);
-    } else if (key.startsWith(ASIDE)) {
-      if (text === null) this.#aside.delete(key);
-      else this.#aside.set(key, readAside(key, text, this.#world.now()));
-    } else return;
+    if (!this.#tray.heard(key, text)) return;
+    const waits = this.#tray.waiting.size > 0;
     const { kind } = this.#shown.state;
-    if (kind !== 'waiting') this.#show({ kind: this.#waiting.size > 0 ? 'saving' : 'saved' });
+    if (kind !== 'waiting') this.#show({ kind: waits ? 'saving' : 'saved' });
     else this.#show();
     // Whoever put it there may be closed before it is sent.
-    if (this.#waiting.size > 0) this.#world.later(() => void this.flush(), FIRST_RETRY_MS);
+    if (waits) this.#world.later(() => void this.flush(), FIRST_RETRY_MS);
   }
 
   /** What another window tells. */
@@ -345,10 +275,9 @@ export class Outbox {
       return;
     }
     const { edit, answer, to } = told;
-    const sent = firstOf(this.#waiting, ({ editId }) => editId === edit.editId);
-    if (sent) this.#waiting.delete(sent[0]);
+    this.#tray.drop(edit.editId);
     // It answers: nothing is away any more.
-    if (this.#waiting.size === 0) this.#show({ kind: 'saved' });
+    if (this.#tray.waiting.size === 0) this.#show({ kind: 'saved' });
     else this.#show();
     for (const listener of this.#listeners) listener(edit, answer, to === this.window);
   }
@@ -364,13 +293,8 @@ export class Outbox {
   }
 
   #show(state: SaveState = this.#shown.state): void {
-    const aside = [...this.#aside.values()].sort((a, b) => a.at - b.at);
-    this.#shown = { state, pending: this.#waiting.size, aside, unstored: this.#unstored.size };
+    const { waiting, unstored } = this.#tray;
+    this.#shown = { state, pending: waiting.size, aside: this.#tray.aside(), unstored };
     for (const watcher of this.#watchers) watcher();
   }
-}
-
-function firstOf<K, V>(map: ReadonlyMap<K, V>, is: (value: V) => boolean): readonly [K, V] | null {
-  for (const entry of map) if (is(entry[1])) return entry;
-  return null;
 }

@@ -10,6 +10,7 @@ export interface Sounding {
   readonly beats: number;
 }
 
+/** A key that the chords speak for. */
 export interface FoundKey {
   readonly key: Key;
   /** How much of the evidence speaks for it rather than for the runner-up, ½ to 1. */

@@ -3,6 +3,7 @@ import { parseKey, type Key } from '../pitch/key.ts';
 import { parseMeter, type Meter } from '../time/meter.ts';
 import type { Feel } from './chart.ts';
 
+/** What stands above a chart. */
 export interface Headers {
   title: string;
   key: Key | null;
@@ -13,13 +14,16 @@ export interface Headers {
 export const HEADER_NAMES = ['title', 'key', 'meter', 'tempo', 'feel'] as const;
 type HeaderName = (typeof HEADER_NAMES)[number];
 
+/** Characters. */
 export const LONGEST_TITLE = 120;
+/** Beats a minute, least and most. */
 export const SLOWEST = 20;
 export const FASTEST = 400;
 
 /** A header's name may have blanks in it; a longer one is none. */
 const NAME = /^[A-Za-z][A-Za-z ]{0,39}$/;
 
+/** Of a chart that says nothing. */
 export function defaultHeaders(): Headers {
   return { title: 'Untitled', key: null, meter: { count: 4, unit: 4 }, tempo: 120, feel: 'straight' };
 }

@@ -20,6 +20,7 @@ const JUMPS: Readonly<Record<string, Omit<Jump, 'at'>>> = {
 
 /** A vamp goes on until it is cued; an arrangement needs a length. */
 const VAMP_TIMES = 4;
+/** A repeat is played so often at most. */
 export const MOST_TIMES = 32;
 
 /** Reads `segno`, `to coda`, `D.S. al coda`, `x4`, `vamp`, `vamp x8`; null for anything else. */

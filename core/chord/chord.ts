@@ -25,6 +25,7 @@ export interface ChordMasks {
   readonly bass: PitchClass | null;
 }
 
+/** The chord’s notes as sets of 12 bits, C lowest: all, and those that must sound. */
 export function masksOf(chord: Chord): ChordMasks {
   const pc = (degree: Degree) => degreePitchClass(chord.root, degree);
   const bass = chord.bass === null ? null : pitchClass(chord.bass);

@@ -61,6 +61,7 @@ export function requiredOf(kind: Kind): readonly (readonly Degree[])[] {
 export type Family =
   'major' | 'minor' | 'dominant' | 'half-diminished' | 'diminished' | 'augmented' | 'suspended' | 'power';
 
+/** The family that third, fifth and seventh decide (common practice). */
 export function familyOf({ third, fifth, seventh }: Kind): Family {
   if (third === 'b3' && fifth === 'b5') return seventh === 'b7' ? 'half-diminished' : 'diminished';
   if (third === 'b3') return 'minor';

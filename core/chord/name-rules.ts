@@ -29,6 +29,7 @@ const isTriad = ({ kind }: Candidate) => kind.seventh === null;
 const isTension = ({ kind, under }: Candidate) =>
   under !== 'foreign' && (kind.tensions as readonly string[]).includes(under);
 
+/** What speaks for a name, and against it. */
 export const NAME_RULES = [
   {
     id: 'rootless',

@@ -69,6 +69,7 @@ export function positionOf({ strings, frets }: Shapes, shape: number): number {
   return lowest;
 }
 
+/** The frets of a shape, low string first; −1: not played. */
 export const fretsAt = ({ strings, frets }: Shapes, shape: number): number[] =>
   Array.from(frets.subarray(shape * strings, (shape + 1) * strings));
 
@@ -81,6 +82,7 @@ export function shapeAt(frets: readonly number[], library: ShapeLibrary): number
   return order.subarray(start[mask], start[mask + 1]).find(same) ?? null;
 }
 
+/** Frets as a grip is written: `x-3-5-4-5-3`. */
 export function formatFrets(frets: ArrayLike<number>): string {
   return Array.from(frets, (fret) => (fret < 0 ? 'x' : String(fret))).join('-');
 }

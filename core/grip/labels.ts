@@ -33,6 +33,7 @@ export const FAMILIES = [
 ] as const;
 export type GripFamily = (typeof FAMILIES)[number];
 
+/** What may hold of a grip besides its family. */
 export const ATTRIBUTES = [
   'rootless',
   'slash',
@@ -243,6 +244,7 @@ export function labelsOf(chord: Chord, shapes: Shapes): Labels {
 
 /** The names that bits stand for. */
 export const familiesIn = (label: number): GripFamily[] => FAMILIES.filter((_, i) => label & (1 << i));
+/** The attributes in a label. */
 export const attributesIn = (label: number): GripAttribute[] => ATTRIBUTES.filter((_, i) => label & (1 << i));
 
 /** What a grip's notes come to as a voicing of its chord. */
@@ -257,6 +259,7 @@ export interface Makeup {
   readonly doubled: readonly Degree[];
 }
 
+/** Which notes a grip has, by degree, and which it lacks. */
 export function makeupOf(
   chord: Chord,
   { degrees, pitches }: { readonly degrees: readonly (Degree | 'bass' | null)[]; readonly pitches: readonly Midi[] },

@@ -193,6 +193,7 @@ function openChoices(hand: Hand, ringing: readonly boolean[]): readonly OpenChoi
   });
 }
 
+/** How many bits are set. */
 export function bitsIn(mask: number): number {
   let count = 0;
   for (let rest = mask; rest > 0; rest &= rest - 1) count++;

@@ -36,11 +36,13 @@ export const TRAIT = {
 /* Above the traits stand two numbers up to seven: how many strings sound, and which has the lowest pitch. */
 const NOTES_SHIFT = 20;
 const BASS_SHIFT = 23;
+/** How many notes sound; on which string the lowest lies, counted from the lowest string, 0. */
 export const notesOf = (traits: number): number => (traits >>> NOTES_SHIFT) & 7;
 export const bassStringOf = (traits: number): number => traits >>> BASS_SHIFT;
 
 /** Below C3 notes a third or less apart are mud (field practice; also why organs thin out there). */
 export const MUD_BELOW = 48;
+/** Semitones, at most. */
 export const MUD_INTERVAL = 4;
 const NUT_FRETS = 4;
 /** Major, minor and augmented in each inversion: the lower step · 16 + the upper. */

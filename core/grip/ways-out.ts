@@ -62,6 +62,7 @@ export type WayOutId = (typeof WAYS_OUT)[number]['id'];
 
 const lowestFretted = (frets: readonly number[]) => Math.min(...frets.filter((fret) => fret > 0));
 
+/** An easier grip in place of a hard one. */
 export interface WayOut {
   readonly id: WayOutId;
   /** Its place in the shapes given. */

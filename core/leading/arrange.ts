@@ -25,6 +25,7 @@ export interface ArrangedColumn extends Pick<Change, 'movement' | 'held' | 'shif
   readonly terms: Terms;
 }
 
+/** A tune as it is played: each column voiced, and what was wished in vain. */
 export interface Arrangement {
   readonly columns: readonly ArrangedColumn[];
   readonly figures: Figures;
@@ -38,6 +39,7 @@ export interface Arrangement {
   readonly unmet: readonly UnmetWish[];
 }
 
+/** A wish that could not be met, and where. */
 export interface UnmetWish {
   readonly column: number;
   readonly wish: Wish;

@@ -102,6 +102,7 @@ export type ChangeRating = 'easy' | 'brisk' | 'rushed';
 /** Past the time there is by so much, the change is heard. */
 const BRISK_UP_TO = 1.5;
 
+/** How a change lies in its time; both in milliseconds. */
 export function rateChange(needed: number, allowed: number): ChangeRating {
   if (needed <= allowed) return 'easy';
   return needed <= allowed * BRISK_UP_TO ? 'brisk' : 'rushed';

@@ -15,6 +15,7 @@ import { statesOf, type States } from './states.ts';
 import { inTenths } from './units.ts';
 import type { Pricing } from './pricing.ts';
 
+/** What may climb or fall: the top, the bass, or both. */
 export const CLIMB_LINES = ['top', 'bass', 'both'] as const;
 export type ClimbLine = (typeof CLIMB_LINES)[number];
 /** Whether open strings may ring, ring in every grip, or in none. */
@@ -35,6 +36,7 @@ export interface ClimbWish {
   readonly allowedMs: number;
 }
 
+/** Grips of one chord, one after another, and their price. */
 export interface Climb {
   readonly grips: readonly Grip[];
   /** Its price, in tenths of a semitone. */

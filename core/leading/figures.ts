@@ -23,6 +23,7 @@ export interface Change {
   readonly parallel: boolean;
 }
 
+/** Of the first grip. */
 export const NO_CHANGE: Change = { movement: 0, bass: 0, above: 0, held: 0, shiftMm: 0, leap: 0, parallel: false };
 
 /** Lowest fretted fret, 0 when all strings are open. */
@@ -31,6 +32,7 @@ const positionIn = ({ frets }: Pick<Grip, 'frets'>): number => {
   return fretted.length === 0 ? 0 : Math.min(...fretted);
 };
 
+/** What is measured between two grips: semitones, and millimetres along the neck. */
 export function changeBetween(before: Grip, after: Grip, neck: Neck): Change {
   const [from, to] = [distinct(before.pitches), distinct(after.pitches)];
   const ways = voicePairs(from, to).map(([a, b]) => Math.abs(from[a]! - to[b]!));

@@ -36,9 +36,11 @@ const tendenciesOf = remembered((_: Weights) => new Map<string, Float64Array | n
 
 const atPlace = (price: number, { opensPhrase }: Place) => (opensPhrase ? Math.round(price * AT_A_PHRASE) : price);
 
+/** The price of a leap of the top voice, in semitones. */
 export const topLeapPrice = (semitones: number, weights: Weights, place: Place): number =>
   atPlace(Math.max(0, semitones - STEP) * weights.topLeap, place);
 
+/** The price of a leap of the bass, in semitones. */
 export const bassLeapPrice = (semitones: number, weights: Weights, place: Place): number =>
   atPlace(Math.max(0, semitones - BASS_STRIDE) * weights.bassLeap, place);
 
@@ -55,6 +57,7 @@ export function shiftMm(from: number, to: number, { mm }: Neck): number {
   return Math.abs(mm[from]! - mm[to]!);
 }
 
+/** The price of a shift of the hand between two frets, by millimetres and by the time there is. */
 export function shiftPrice(from: number, to: number, neck: Neck, weights: Weights, haste: number): number {
   return Math.round((shiftMm(from, to, neck) / 10) * weights.shift * haste);
 }

@@ -49,6 +49,7 @@ export interface JoinPrices extends Pick<JoinKind, 'place'> {
   readonly near: { readonly before: Bounds; readonly after: Bounds };
 }
 
+/** A note that is missed where it neither sounds nor was just heard, and its price. */
 export interface Omitted {
   readonly bit: number;
   readonly term: 'omission' | 'fifth';

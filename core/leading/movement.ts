@@ -100,6 +100,7 @@ export function heldTones(a: readonly number[], b: readonly number[]): number[] 
   return distinct(a).filter((pitch) => b.includes(pitch));
 }
 
+/** Pitches, ascending, each once: a unison is one voice. */
 export function distinct(pitches: readonly number[]): number[] {
   return [...pitches].sort((x, y) => x - y).filter((pitch, i, all) => pitch !== all[i - 1]);
 }

@@ -38,6 +38,7 @@ export interface Nodes {
   readonly index: readonly number[];
 }
 
+/** The nodes of a tune’s columns, those with a chord. */
 export function nodesOf(columns: readonly Column[], clock: Clock, library: ShapeLibrary, playing: Playing): Nodes {
   const places = placesOf(columns, clock);
   const nodes: LatticeNode[] = [];

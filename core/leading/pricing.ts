@@ -14,6 +14,7 @@ export function weightsOf(manner: Manner, matters: Matters): Weights {
   >;
 }
 
+/** A player alone who changed nothing. */
 export const DEFAULT_WEIGHTS: Weights = weightsOf('rooted', {});
 
 /** `--only movement`: nothing but semitones. */

@@ -1,21 +1,16 @@
-import { symbolOf, type Chord } from '../chord/chord.ts';
-import { shapesOf } from '../grip/grips.ts';
+import type { Chord } from '../chord/chord.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import { remembered } from '../remember.ts';
 import { run } from '../steps.ts';
-import { extend } from './extend.ts';
 import { joinTerms } from './join.ts';
-import { joinPrices, type JoinPrices } from './join-prices.ts';
 import { Kept } from './kept.ts';
 import { beforeEach, everyPathGoesThrough, type Lattice, type LatticeNode } from './lattice.ts';
 import type { Near } from './near/near.ts';
 import { PlainNear } from './near/plain.ts';
-import { hasteOf, isStale } from './place.ts';
-import { statesOf, stateTerms, type States } from './states.ts';
-import { leastThrough, nearestOf, normalised, ownTable, reachedBy, sameNumbers, through, type Table } from './table.ts';
+import { stateTerms, type States } from './states.ts';
+import { leastThrough, reachedBy, through, type Table } from './table.ts';
 import { NOTHING, type Terms } from './terms.ts';
 import { inTenths, type Tenths } from './units.ts';
-import { joinWishes } from './wishes.ts';
+import { Workings, type Neighbour, type Prepared } from './workings.ts';
 
 /** The best path: its nodes, a shape of the library for each, and its price. */
 export interface Path {
@@ -36,24 +31,10 @@ export interface Passage extends Omit<Path, 'nodes'> {
   readonly next: number | null;
 }
 
+/** Tables made, of those to make. */
 export interface Progress {
   readonly done: number;
   readonly total: number;
-}
-
-/** A node with its states, and the keys of what they depend on. */
-interface Prepared extends LatticeNode {
-  readonly symbol: string;
-  readonly states: States;
-  /** What its table depends on besides those of its neighbours, and what its joins do. */
-  readonly key: string;
-  readonly joined: string;
-}
-
-/** A neighbour of a node on one side, with its table seen from that side's end. */
-interface Neighbour {
-  readonly node: Prepared;
-  readonly table: Table;
 }
 
 /**
@@ -64,15 +45,8 @@ interface Neighbour {
  */
 export class Search {
   readonly #library: ShapeLibrary;
-  readonly #near: Near;
-  readonly #shapes = new Kept<Uint32Array>();
-  readonly #states = new Kept<States>();
-  readonly #prices = new Kept<JoinPrices>();
-  readonly #steps = new Kept<Step[]>();
+  readonly #workings: Workings;
   readonly #tables = new Kept<Table>();
-  readonly #names = new Kept<string>();
-  readonly #kept = [this.#shapes, this.#states, this.#prices, this.#steps, this.#tables, this.#names];
-  #named = 0;
   #edits = 0;
   #nodes: readonly Prepared[] = [];
   #before: readonly (readonly number[])[] = [];
@@ -85,38 +59,19 @@ export class Search {
   /** `near`: what finds sets of grips near each other, the search's inner loop; a kernel, where there is one. */
   constructor(library: ShapeLibrary, near: Near = new PlainNear()) {
     this.#library = library;
-    this.#near = near;
-  }
-
-  /** A short name for a long text. */
-  #name(text: string): string {
-    return this.#names.of(text, () => String(this.#named++));
+    this.#workings = new Workings(library, near);
   }
 
   /** The states of a node, under its rules. */
   states(node: LatticeNode): States {
-    return this.#prepared(node).states;
-  }
-
-  #prepared(node: LatticeNode): Prepared {
-    const { chord, place, weights, rules, wishes, into } = node;
-    const symbol = symbolOf(chord);
-    const by = `${symbol} ${this.#name(jsonOf(weights))}`;
-    const priced = `${by} ${rules.map((rule) => rule.key).join(', ')}`;
-    const states = this.#states.of(priced, () => {
-      const shapes = this.#shapes.of(symbol, () => shapesOf(chord, this.#library));
-      return statesOf(chord, this.#library, weights, rules, shapes);
-    });
-    const where = `${jsonOf(place)} ${jsonOf(wishes)} ${into ?? ''}`;
-    const joined = this.#name(`${by} ${where}`);
-    return { ...node, symbol, states, key: this.#name(`${priced} ${where}`), joined };
+    return this.#workings.prepared(node).states;
   }
 
   /** Puts in what is to be solved. Chords must be playable. */
   setLattice(lattice: Lattice): void {
     const turns = this.#edits++ % EDITS_KEPT === 0;
-    if (turns) for (const one of this.#kept) one.turn();
-    this.#nodes = lattice.nodes.map((node) => this.#prepared(node));
+    if (turns) for (const memory of [this.#workings, this.#tables]) memory.turn();
+    this.#nodes = lattice.nodes.map((node) => this.#workings.prepared(node));
     this.#next = lattice.next;
     this.#before = beforeEach(lattice);
     this.#through = everyPathGoesThrough(lattice);
@@ -131,58 +86,13 @@ export class Search {
     // What is there already stays.
     for (const name of [...forward, ...backward]) this.#tables.find(name);
     this.#next.forEach((after, i) => {
-      for (const j of after) this.#touch(this.#nodes[i]!, this.#nodes[j]!);
+      for (const j of after) this.#workings.touch(this.#nodes[i]!, this.#nodes[j]!);
     });
   }
 
   /** The name of a node's table that is made from some others. */
   #tableName(way: '>' | '<', { key }: Prepared, from: readonly number[], names: readonly string[]): string {
-    return way + this.#name(`${way} ${from.map((i) => names[i]).join(' ')} ${key}`);
-  }
-
-  /** What is known of a step between two nodes is still of use. */
-  #touch(a: Prepared, b: Prepared): void {
-    this.#steps.find(stepKey(a, b, true));
-    this.#steps.find(stepKey(b, a, false));
-    this.#prices.find(pairKey(a, b));
-  }
-
-  /** The prices of the join between two nodes, remembered. */
-  #joinOf(a: Prepared, b: Prepared): JoinPrices {
-    return this.#prices.of(pairKey(a, b), () =>
-      joinPrices(this.#library.neck, b.weights, a.chord, b.chord, {
-        place: b.place,
-        haste: hasteOf(a.place, b.place),
-        changes: a.symbol !== b.symbol,
-        stale: isStale(a.symbol !== b.symbol, b.place),
-        wishes: joinWishes(a.wishes, b.wishes),
-        bond: a.into,
-      }),
-    );
-  }
-
-  /**
-   * One step from a node's table to a neighbour's. A tune repeats itself, and far enough from its ends so do the tables, but
-   * for their base: a step seen before is not taken again.
-   */
-  #step({ node: from, table }: Neighbour, to: Prepared, forward: boolean): Table {
-    const key = stepKey(from, to, forward);
-    const seen = this.#steps.find(key) ?? [];
-    let step = seen.find(({ above }) => sameNumbers(above, table.above));
-    if (!step) {
-      const prices = forward ? this.#joinOf(from, to) : this.#joinOf(to, from);
-      const reached = extend(from.states, table.above, to.states, prices, forward, this.#near);
-      step = { above: table.above, reached: normalised(reached) };
-      this.#steps.set(key, [step, ...seen].slice(0, STEPS_KEPT));
-    }
-    return { ...step.reached, base: table.base + step.reached.base };
-  }
-
-  /** The table of a node that is reached by way of some neighbours; of a node at the end, by way of none. */
-  #table(node: Prepared, by: readonly Neighbour[], forward: boolean): Table {
-    if (by.length === 0) return ownTable(node.states);
-    const steps = by.map((neighbour) => this.#step(neighbour, node, forward));
-    return steps.length === 1 ? steps[0]! : nearestOf(steps);
+    return way + this.#workings.name(`${way} ${from.map((i) => names[i]).join(' ')} ${key}`);
   }
 
   #forwardOf(i: number): Table | undefined {
@@ -202,7 +112,7 @@ export class Search {
     for (let i = 0; i <= to; i++) {
       if (this.#forwardOf(i)) continue;
       const before = this.#neighbours(this.#before[i]!, (j) => this.#forwardOf(j));
-      this.#tables.set(this.#forward[i]!, this.#table(this.#nodes[i]!, before, true));
+      this.#tables.set(this.#forward[i]!, this.#workings.table(this.#nodes[i]!, before, true));
       yield;
     }
   }
@@ -211,7 +121,7 @@ export class Search {
     for (let i = this.#nodes.length - 1; i >= to; i--) {
       if (this.#backwardOf(i)) continue;
       const after = this.#neighbours(this.#next[i]!, (j) => this.#backwardOf(j));
-      this.#tables.set(this.#backward[i]!, this.#table(this.#nodes[i]!, after, false));
+      this.#tables.set(this.#backward[i]!, this.#workings.table(this.#nodes[i]!, after, false));
       yield;
     }
   }
@@ -290,7 +200,7 @@ export class Search {
       const own = stateTerms(node.states, state, node.chord, this.#library, node.weights, node.rules);
       const before = path[k - 1];
       if (!before) return { own, join: NOTHING };
-      const prices = this.#joinOf(before.node, node);
+      const prices = this.#workings.join(before.node, node);
       return { own, join: joinTerms(before.node.states, before.state, node.states, state, prices) };
     });
   }
@@ -311,13 +221,13 @@ export class Search {
 
   #alternatives(i: number, chord: Chord, most: number): Alternative[] {
     const here = this.#nodes[i]!;
-    const node = this.#prepared({ ...here, chord, rules: here.rules.filter(({ pins }) => !pins) });
+    const node = this.#workings.prepared({ ...here, chord, rules: here.rules.filter(({ pins }) => !pins) });
     const { states } = node;
     if (states.size === 0) return [];
     run(this.reach(i));
     const before = this.#neighbours(this.#before[i]!, (j) => this.#forwardOf(j));
     const after = this.#neighbours(this.#next[i]!, (j) => this.#backwardOf(j));
-    const [forward, backward] = [this.#table(node, before, true), this.#table(node, after, false)];
+    const [forward, backward] = [this.#workings.table(node, before, true), this.#workings.table(node, after, false)];
     if (most === 1) {
       const { state, price } = leastThrough(states, forward, backward);
       return [{ shape: states.shape[state]!, cost: inTenths(price) }];
@@ -332,7 +242,7 @@ export class Search {
    * after another: the best whole path through them. Exact. Null when the hand cannot hold one of them.
    */
   passage(before: number | null, after: number | null, nodes: readonly LatticeNode[]): Passage | null {
-    const inner = nodes.map((node) => this.#prepared(node));
+    const inner = nodes.map((node) => this.#workings.prepared(node));
     const [first, last] = [inner[0], inner.at(-1)];
     if (!first || !last || inner.some(({ states }) => states.size === 0)) return null;
     if (before !== null) run(this.#goForward(before));
@@ -340,15 +250,15 @@ export class Search {
     const at = (i: number | null, tableOf: (j: number) => Table | undefined) =>
       i === null ? [] : this.#neighbours([i], tableOf);
     const tables: Table[] = [
-      this.#table(
+      this.#workings.table(
         first,
         at(before, (j) => this.#forwardOf(j)),
         true,
       ),
     ];
     for (const [k, node] of inner.entries())
-      if (k > 0) tables.push(this.#table(node, [{ node: inner[k - 1]!, table: tables[k - 1]! }], true));
-    const behind = this.#table(
+      if (k > 0) tables.push(this.#workings.table(node, [{ node: inner[k - 1]!, table: tables[k - 1]! }], true));
+    const behind = this.#workings.table(
       last,
       at(after, (j) => this.#backwardOf(j)),
       false,
@@ -361,14 +271,6 @@ export class Search {
   }
 }
 
-/** A step taken before: from these prices to those. */
-interface Step {
-  readonly above: Float64Array;
-  readonly reached: Table;
-}
-/** Steps remembered for one pair of nodes. */
-const STEPS_KEPT = 12;
-
 /** What was not asked for over so many edits is let go; to see to it takes a fifth of the answer to one. */
 const EDITS_KEPT = 4;
 
@@ -376,8 +278,3 @@ const EDITS_KEPT = 4;
 const STATE_WORK = 1000;
 const plus = ({ work, tables }: { work: number; tables: number }, missing: 0 | 1, more: number) =>
   missing === 0 ? { work, tables } : { work: work + more, tables: tables + 1 };
-
-const stepKey = (from: Prepared, to: Prepared, forward: boolean) => `${from.key}${forward ? '>' : '<'}${to.key}`;
-/** The prices of a join depend on its nodes' chords, times, wishes and weights; not on which grips stand there. */
-const pairKey = (a: Prepared, b: Prepared) => `${a.joined} ${b.joined}`;
-const jsonOf = remembered((of: object) => JSON.stringify(of));

@@ -38,6 +38,7 @@ export interface LedOutcome {
 export const SERVES = ['stands', 'colour', 'lacking', 'foreign'] as const;
 export type Serves = (typeof SERVES)[number];
 
+/** How an outcome serves the chord that the voices lead to. */
 export function servesHow({ end }: Pick<LedOutcome, 'end'>, to: Chord): Serves {
   if (end.with.length > 0) return 'foreign';
   if (!end.whole) return 'lacking';

@@ -19,11 +19,14 @@ const MOST_STEPS = 4;
 /** A line that stays where it should go on is missed a little; never at the price of a real miss. */
 const STAYS = 10;
 
+/** A wish for an outer voice over a span. */
 export type LineWish = Extract<Wish, { readonly kind: 'top' | 'bass' }>;
 /** Wishes about how one grip goes on to the next, and about each grip. */
 export type JoinWish = Extract<Wish, { readonly kind: 'top' | 'bass' | 'contrary' }>;
+/** A wish that a grip meets or misses by itself. */
 export type GripWish = Exclude<Wish, JoinWish>;
 
+/** Whether it takes two grips to meet it. */
 export const isJoinWish = (wish: Wish): wish is JoinWish =>
   wish.kind === 'top' || wish.kind === 'bass' || wish.kind === 'contrary';
 

@@ -3,6 +3,7 @@ import type { Millimetres } from './frets.ts';
 /** What makes a grip difficult. Each part is worked out in tenths of a point; the sum is held to 0–100. */
 export const DIFFICULTY_PARTS = ['reach', 'fingers', 'barre', 'mutes', 'position', 'stretch'] as const;
 export type DifficultyPart = (typeof DIFFICULTY_PARTS)[number];
+/** The end of the scale, in tenths: 10 is hardly held. */
 export const MOST_DIFFICULT = 100;
 
 /*

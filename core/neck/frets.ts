@@ -1,5 +1,6 @@
 import type { Fret } from './tuning.ts';
 
+/** Along the neck. */
 export type Millimetres = number & { readonly __unit?: 'mm' };
 
 /**

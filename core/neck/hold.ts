@@ -32,6 +32,7 @@ export interface Holding {
   readonly parts: Readonly<Record<DifficultyPart, number>>;
 }
 
+/** A finger as it is shown, by its number. */
 export const fingerOf = (number: number): Finger => (number === THUMB ? 'T' : (number as Finger));
 
 /** Millimetres between the outer fretted frets, to a tenth; 0 with fewer than two. */

@@ -23,6 +23,7 @@ export function pairAt(
   return ((fingers * frets + fret) * frets + nextFret) * MOST_STRINGS + strings;
 }
 
+/** For each pair of fingers, frets and strings between them: whether a hand of this reach (in mm) holds it, and its price. */
 export function pairTables(mm: Float64Array, reach: number): PairTables {
   const frets = mm.length;
   const size = 16 * frets * frets * MOST_STRINGS;

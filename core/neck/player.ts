@@ -29,6 +29,7 @@ export interface Player extends Hand {
   readonly matters: Matters;
 }
 
+/** Alone, six strings, standard tuning. */
 export const DEFAULT_PLAYER: Player = {
   ...DEFAULT_HAND,
   name: 'Player',
@@ -40,6 +41,7 @@ export const DEFAULT_PLAYER: Player = {
   matters: {},
 };
 
+/** Characters. */
 export const LONGEST_NAME = 60;
 const FEWEST_IN_USE = 3;
 

@@ -8,6 +8,7 @@ export type Fret = number & { readonly __unit?: 'fret' };
 
 /** Strings of the widest guitar the app knows; flat arrays leave room for so many. */
 export const MOST_STRINGS = 7;
+/** Strings. */
 export const FEWEST_STRINGS = 6;
 
 /** Open strings, lowest first, as sounding MIDI numbers: E2 A2 D3 G3 B3 E4 (common practice). */
@@ -21,6 +22,7 @@ export interface NamedTuning {
   readonly strings: readonly Midi[];
 }
 
+/** Tunings to choose from, low string first. */
 export const TUNINGS: readonly NamedTuning[] = [
   { id: 'standard', name: 'Standard', strings: STANDARD_TUNING },
   { id: 'drop-d', name: 'Drop D', strings: [38, 45, 50, 55, 59, 64] },

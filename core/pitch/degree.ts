@@ -39,6 +39,7 @@ export function spell(root: NoteName, degree: Degree): NoteName {
   return noteAbove(root, DEGREES[degree][1]);
 }
 
+/** The pitch class of a degree above a root. */
 export function degreePitchClass(root: NoteName, degree: Degree): PitchClass {
   return (pitchClass(root) + semitones(degree)) % 12;
 }

@@ -5,6 +5,7 @@ import { noteAbove, plainAccidentals, pitchClass, type NoteName } from './note.t
 export const MODES = ['major', 'minor', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'locrian'] as const;
 export type Mode = (typeof MODES)[number];
 
+/** A tonic and a mode. */
 export interface Key {
   readonly tonic: NoteName;
   readonly mode: Mode;

@@ -3,6 +3,7 @@ export type Midi = number & { readonly __unit?: 'midi' };
 /** Pitch class, 0 (C) to 11 (B). */
 export type PitchClass = number & { readonly __unit?: 'pitch class' };
 
+/** 0 to 11, C is 0. */
 export function pitchClassOf(midi: Midi): PitchClass {
   return ((midi % 12) + 12) % 12;
 }

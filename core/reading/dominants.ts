@@ -112,6 +112,7 @@ const MISSES: Readonly<Record<number, readonly [target: string, instead: readonl
   9: ['ii', ['IV']],
   0: ['IV', ['ii', 'vi', 'iii', 'V']],
 };
+/** V/vi that goes to IV, V/ii that goes to IV. */
 export const deceptiveSecondary: Rule = ({ key, here, next }) => {
   const [target, instead] = MISSES[here.degree] ?? [null, []];
   // A plain tonic triad leads nowhere.
@@ -130,6 +131,7 @@ export const landing: Rule = ({ here, prev, beforePrev }) => {
   if (!isBroughtBy(prev, here) || beforePrev === null) return null;
   return isTwo(beforePrev) && up(beforePrev, prev) === FIFTH_DOWN ? landed(here) : null;
 };
+/** At rest after its own dominant. */
 export const landingOfFive: Rule = ({ here, prev }) => (canRest(here) && isBroughtBy(prev, here) ? landed(here) : null);
 
 const isBroughtBy = (five: Spot | null, here: Spot): five is Spot =>
@@ -196,6 +198,7 @@ export const nonResolving: Rule = ({ here }) =>
 /** Where the dominant goes in place of home: a major chord on the ♭VI or the ♭II. */
 const DELAYS = [8, 1];
 
+/** V goes to the ♭VI or the ♭II first. */
 export const deceptive: Rule = ({ here, prev }) => {
   const comes = prev?.place?.function === 'dominant' && prev.degree === 7 && prev.family !== 'minor';
   return comes && here.family === 'major' && DELAYS.includes(here.degree)
@@ -212,4 +215,5 @@ const LEADS: readonly OutsideKind[] = [
   'foreign-ii-v',
 ];
 
+/** Whether a chord read so leads to another one. */
 export const leadsSomewhere = ({ outside }: Reason): boolean => LEADS.includes(outside.kind);

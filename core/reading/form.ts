@@ -5,6 +5,7 @@ import type { ReadSlot } from './read.ts';
 /** How a phrase ends. */
 export type CadenceKind = 'authentic' | 'plagal' | 'backdoor' | 'half' | 'deceptive';
 
+/** Where a phrase comes to rest, and how. */
 export interface Cadence {
   readonly kind: CadenceKind;
   /** The key it is heard in. */
@@ -20,6 +21,7 @@ export interface Phrase {
   readonly cadence: Cadence | null;
 }
 
+/** A part of the form. */
 export interface Section {
   /** Null before the first named section. */
   readonly name: string | null;

@@ -64,6 +64,7 @@ export function isMinor(key: Key): boolean {
   return MINOR_MODES.includes(key.mode);
 }
 
+/** A chord’s place in a key. */
 export interface KeyPlace {
   readonly name: PlaceName;
   readonly function: Function;

@@ -28,6 +28,7 @@ export type OutsideKind =
   | 'deceptive'
   | 'unexplained';
 
+/** Why a chord is outside its key. */
 export interface Outside {
   readonly kind: OutsideKind;
   /** The numeral of the chord it leads to or serves, or null. */
@@ -43,6 +44,7 @@ export interface Reason {
   readonly outside: Outside;
 }
 
+/** A reading of a chord by what stands around it; null where it does not apply. */
 export type Rule = (view: View) => Reason | null;
 
 export const because = (
@@ -53,8 +55,10 @@ export const because = (
 
 /** Steps in semitones up, 0–11. */
 export const FIFTH_DOWN = 5;
+/** Semitones, upwards round the octave. */
 export const HALF_STEP_UP = 1;
 export const HALF_STEP_DOWN = 11;
+/** Semitones from one pitch class up to another. */
 export const stepBetween = (from: number, to: number) => (to - from + 12) % 12;
 
 /** The view from the chord after. */

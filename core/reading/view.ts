@@ -37,6 +37,7 @@ export interface View {
   readonly mode: Key | null;
 }
 
+/** Where a chord lies in a key. */
 export function spotOf(chord: Chord, key: Key): Spot {
   const tonic = pitchClass(key.tonic);
   const degree = (pitchClass(chord.root) - tonic + 12) % 12;

@@ -26,6 +26,7 @@ export interface Clash {
   readonly id: ClashId;
   readonly degree: Degree;
 }
+/** What grates. */
 export type ClashId =
   | 'eleven-on-third'
   | 'thirteen-on-minor'

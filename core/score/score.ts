@@ -34,6 +34,7 @@ export interface Sound {
   readonly notes: readonly SoundNote[];
 }
 
+/** Who plays. */
 export const PARTS = ['guitar', 'click'] as const;
 export type PartName = (typeof PARTS)[number];
 

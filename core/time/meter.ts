@@ -2,6 +2,7 @@ import { bad, good, problem, type Outcome } from '../problem.ts';
 
 /** Ticks, the exact unit of time: 480 to a quarter note. */
 export type Ticks = number & { readonly __unit?: 'ticks' };
+/** Fine enough for triplets and sixteenths. */
 export const TICKS_PER_QUARTER: Ticks = 480;
 
 /** A meter as written. A *beat* is its unit, but a dotted quarter in 6/8, 9/8 and 12/8. */
@@ -20,6 +21,7 @@ export function parseMeter(text: string): Outcome<Meter> {
   return good({ count, unit: Number(match[2]) as Meter['unit'] });
 }
 
+/** `6/8`. */
 export const formatMeter = (meter: Meter): string => `${meter.count}/${meter.unit}`;
 
 /** Compound meters group three eighths (or sixteenths) to a beat: 6/8, 9/8, 12/8. */
@@ -38,6 +40,7 @@ export function ticksPerBeat(meter: Meter): Ticks {
   return isCompound(meter) ? unit * 3 : unit;
 }
 
+/** The length of a bar. */
 export function ticksPerBar(meter: Meter): Ticks {
   return ticksPerBeat(meter) * beatsPerBar(meter);
 }

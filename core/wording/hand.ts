@@ -81,6 +81,7 @@ export function mutedText(mutedBy: readonly (Finger | null)[]): string {
     .join(', ');
 }
 
+/** `1 semitone`, `2 semitones`. */
 export const semitonesText = (count: number) => `${count} semitone${count === 1 ? '' : 's'}`;
 
 /** What the hand does from one grip to the next, in words. */

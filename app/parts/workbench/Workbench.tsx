@@ -6,7 +6,6 @@ import {
   quarterSeconds,
   scoreOf,
   secondsBetween,
-  servingText,
   spanOfColumns,
   whyNot,
   type Decision,
@@ -20,10 +19,10 @@ import {
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useLatest } from '../../keep/latest.ts';
-import type { GripMark, KeptPlayer } from '../../keep/player.ts';
+import type { KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
-import type { ArrangedTake, PricedMove, SteeredOutcome } from '../../work/questions.ts';
+import type { ArrangedTake, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { later, useLaterParts } from '../frame/later.tsx';
@@ -37,7 +36,9 @@ import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
 import { BenchKeys, type BenchActions } from './keys.ts';
 import { Banished, Conflict, Notices, Said } from './Notices.tsx';
+import { optionDeeds } from './optionDeeds.ts';
 import { Options } from './Options.tsx';
+import { placeText } from './placeText.ts';
 import { Stage } from './Stage.tsx';
 import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
@@ -139,7 +140,7 @@ export function Workbench(props: WorkbenchProps) {
     { style, stray: taste.stray, off: taste.off, grating },
     book,
   );
-  const { grips, voices, outcomes, moves, trying, setTrying, tried, led } = offered;
+  const { grips, voices, moves, trying, setTrying, tried, led } = offered;
   const { armed } = voices;
   const inHand = tried ?? here?.grip ?? null;
   const ways = useWays(solved, tab === 'wish');
@@ -178,34 +179,18 @@ export function Workbench(props: WorkbenchProps) {
   );
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
-  const make = (move: PricedMove) => {
-    // While a newer result is on its way the list is of what was.
-    if (solving.busy || !offered.moving.fresh || move.extra === null) return;
-    select(from);
-    edit(move.patch, `${move.name} in ${place}`);
-  };
-  const keep = (index: number) => {
-    if (solving.busy) return;
-    if (tab === 'colour') {
-      const option = offered.colours.list[index];
-      if (offered.colours.fresh && option?.grip) decide.colour(option);
-    } else if (tab === 'move') {
-      if (moves[index]) make(moves[index]);
-    } else if (tab === 'grip') {
-      const listed = grips.at(index);
-      if (listed) decide.pinTo(listed.grip);
-    } else if (tab === 'voice') {
-      const outcome = outcomes[index];
-      if (!outcome) return;
-      setTrying(-1);
-      voices.free();
-      edit(outcome.patch, `${servingText(outcome.end)} after ${place}`);
-    }
-  };
-  const markGrip = (as: GripMark) => {
-    const grip = grips.at(trying)?.grip ?? here?.grip;
-    if (tab === 'grip' && grip) grips.mark(grip.grip, as === 'kept' && book.kept.includes(grip.grip) ? null : as);
-  };
+  const deeds = optionDeeds({
+    tab,
+    offered,
+    grip: here?.grip ?? null,
+    book,
+    busy: solving.busy,
+    place,
+    decide,
+    edit,
+    toBeginning: () => select(from),
+  });
+  const { keep, make } = deeds;
   /** Sends a voice of the grip in some column, and shows what can come of it. */
   const send = (index: number, voice: number, way: Steer) => {
     const grip = arranged?.[index]?.grip;
@@ -236,7 +221,7 @@ export function Workbench(props: WorkbenchProps) {
     try: (by) => (armed === null ? offered.tryNext(by) : sendArmed(by < 0 ? 'up' : 'down')),
     keep: () => keep(trying),
     pin: decide.pin,
-    mark: markGrip,
+    mark: deeds.mark,
     beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
     zoom: changeZoom,
     neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
@@ -392,13 +377,6 @@ export function Workbench(props: WorkbenchProps) {
       <Said words={store.said} onClose={dismiss} />
     </Frame>
   );
-}
-
-/** Where a span is, in words: `bar 3`, `bar 3, beat 2`, `bars 3 to 4`. */
-function placeText(first: Column, last: Column): string {
-  const [a, b] = [first.slot, last.slot];
-  const beat = a.entry.beat > 1 && first === last ? `, beat ${Math.round(a.entry.beat * 100) / 100}` : '';
-  return a.bar === b.bar ? `bar ${a.bar}${beat}` : `bars ${a.bar} to ${b.bar}`;
 }
 
 /** How long a column lasts, and a quarter note. */

@@ -9,14 +9,10 @@ import {
   type Grip,
   type Patch,
 } from '../../../core/index.ts';
-import { columnEdits } from './columnEdits.ts';
+import { columnEdits, type ColumnEdits } from './columnEdits.ts';
 
 /** What is decided about the first chord of a tune, by one of the edits of the bench. */
-function decided(
-  cells: Decisions,
-  grip: string,
-  make: (edits: ReturnType<typeof columnEdits>) => void,
-): Decision | null {
+function decided(cells: Decisions, grip: string, make: (edits: ColumnEdits) => void): Decision | null {
   const chart = parseChart('key: C\n| C | G7 |');
   if (!chart.ok) throw new Error('the chart');
   const slots = readChart(chart.value);

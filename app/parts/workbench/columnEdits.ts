@@ -66,6 +66,7 @@ export function columnEdits(
     lift: move && (() => edit({ [move.at]: null }, `lifting the ${said?.name ?? 'move'}`)),
   };
 }
+export type ColumnEdits = ReturnType<typeof columnEdits>;
 
 /** The change that pins another way's grips, column by column, where they are not those that stand. */
 export function wayPatch(columns: readonly ArrangedColumn[], grips: readonly (Grip | null)[]): Patch<Decision> {

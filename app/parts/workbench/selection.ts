@@ -1,6 +1,6 @@
 import type { ArrangedColumn, Column, Grip, MoveSaid } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
-import type { columnEdits } from './columnEdits.ts';
+import type { ColumnEdits } from './columnEdits.ts';
 
 /** What is selected on the bench. */
 export interface Selection {
@@ -18,7 +18,7 @@ export interface Selection {
 
 /** What can be done with what is selected, and with what is on offer for it. */
 export interface Deeds {
-  readonly decide: ReturnType<typeof columnEdits>;
+  readonly decide: ColumnEdits;
   /** Keeps an option by its place in the list. */
   keep(index: number): void;
   make(move: PricedMove): void;

@@ -19,6 +19,7 @@ export function pinRule(frets: readonly number[], led: Voicing['led']): Rule {
   };
 }
 
+/** The grip that the player chose. */
 export function pinRules({ decision }: Pick<Column, 'decision'>): readonly Rule[] {
   const frets = decision?.voicing ? parseFrets(decision.voicing.grip) : null;
   return frets ? [pinRule(frets, decision!.voicing!.led)] : [];

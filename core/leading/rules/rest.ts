@@ -10,4 +10,5 @@ const REST: Rule = {
     Array.from(shapes, (shape) => (lowest[shape]! % 12 === pitchClass(bass ?? root) ? 0 : 1)),
 };
 
+/** The last tonic is at rest. */
 export const restRules = ({ closes }: Pick<Column, 'closes'>): readonly Rule[] => (closes ? [REST] : []);

@@ -16,5 +16,6 @@ export function ringRule(ring: Midi): Rule {
   };
 }
 
+/** The note that a move keeps sounding. */
 export const ringRules = ({ move }: Pick<Column, 'move'>): readonly Rule[] =>
   move?.found.ring === undefined ? [] : [ringRule(move.found.ring)];

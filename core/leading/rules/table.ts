@@ -22,5 +22,6 @@ const RULES: readonly ((column: Column, playing: Playing) => readonly Rule[])[] 
   restRules,
 ];
 
+/** All rules of a column. */
 export const rulesOf = (column: Column, playing: Playing): readonly Rule[] =>
   RULES.flatMap((rules) => rules(column, playing));

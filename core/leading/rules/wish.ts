@@ -17,6 +17,7 @@ export const wishRule = ({ wish, hard }: Wished<GripWish>): Rule => ({
   price: (shapes, chord, library) => gripMisses(wish, chord, library, shapes).map((steps) => missPrice(steps, hard)),
 });
 
+/** What is wished of the grip. */
 export const wishRules = ({ wishes }: Pick<Column, 'wishes'>): readonly Rule[] => gripWishes(wishes).map(wishRule);
 
 /** Of the wishes of a column those about each grip. */

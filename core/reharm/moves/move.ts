@@ -88,6 +88,7 @@ export function degreeChord(key: Key, text: string): Chord {
   return chordOn(rootOf(key, degree!), suffix!);
 }
 
+/** One chord over the whole span. */
 export const whole = ({ beats }: Span, chord: Chord, role: Role | null): readonly Part[] => [{ chord, beats, role }];
 
 /** The chords over equal shares of the span, the longer first; null when it has too few beats. */
@@ -107,9 +108,12 @@ export const bound = (parts: readonly Part[] | null, into: Bond): readonly Part[
 /** The span's first half is kept as it is, the rest given to others. */
 export const kept = ({ here }: Span): readonly [Chord, Role | null] => [here.chord, here.role];
 
+/** Whether a chord stands at one of some places in the key. */
 export const isPlace = ({ place }: SpanChord, ...names: readonly string[]): boolean =>
   place !== null && names.includes(place.name);
+/** I or i, also of a blues. */
 export const isTonic = (chord: SpanChord): boolean => isPlace(chord, 'I', 'i') || chord.role === 'blues-I';
+/** Whether it is minor or half-diminished. */
 export const isMinorChord = ({ family }: SpanChord): boolean => family === 'minor' || family === 'half-diminished';
 
 /** Whether a chord of the span is a dominant that falls a fifth to what follows. */

@@ -20,6 +20,7 @@ export interface Taste {
   /** Pitches that threads may keep, as a rule the open strings; without them no thread is proposed. */
   readonly rings?: readonly Midi[];
 }
+/** All moves, however far they stray. */
 export const ANY_TASTE: Taste = { style: null, off: [], stray: 5 };
 
 const groupOf = ({ move }: Proposal) => GROUPS.indexOf(move.group);

@@ -18,6 +18,7 @@ export interface Style {
   readonly manner?: Manner;
 }
 
+/** Weights that a player may begin with; each is the player’s to edit. */
 export const STYLES: readonly Style[] = [
   {
     id: 'dancehall',

@@ -31,4 +31,5 @@ export const MOVES: readonly Move[] = [
 ];
 
 const BY_ID = new Map(MOVES.map((move) => [move.id, move]));
+/** A move by its id; null for one that is no longer known. */
 export const moveOf = (id: string): Move | null => BY_ID.get(id) ?? null;
