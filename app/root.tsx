@@ -8,10 +8,10 @@ import './parts/frame/side.css';
 import './parts/symbol/symbol.css';
 import CssBaseline from '@mui/material/CssBaseline';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
-import Snackbar from '@mui/material/Snackbar';
 import { ThemeProvider } from '@mui/material/styles';
 import { useContext, useEffect, type ReactNode } from 'react';
 import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
+import { Notice } from './parts/frame/Notice.tsx';
 import type { Route } from './+types/root';
 import { guard } from './guard.ts';
 import { keepPages, useAway, useKeepPlaces } from './keep/away.ts';
@@ -63,12 +63,7 @@ export default function App() {
   return (
     <>
       <Outlet />
-      <Snackbar
-        open={said !== null}
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && useAway.setState({ said: null })}
-        message={said}
-      />
+      <Notice open={said !== null} goes onClose={() => useAway.setState({ said: null })} message={said} />
     </>
   );
 }

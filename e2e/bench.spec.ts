@@ -292,3 +292,31 @@ test('an edit leaves what is on offer standing until it is priced anew', async (
   const seen = await page.evaluate(() => (window as unknown as { seen: number[] }).seen);
   expect(Math.min(...seen)).toBe(seen[0]);
 });
+
+test('a grip of one’s own is pinned by its frets, with the colour it is one of; what cannot stand is told why', async ({
+  page,
+}) => {
+  const id = await newTune(page, 'title: Own\nkey: C\n| C | Am | Dm7 | G7 |\n');
+  await openBench(page, id);
+  await page.keyboard.press('g');
+  const field = page.getByRole('textbox', { name: 'A grip of your own' });
+  await field.fill('x-3-5');
+  await expect(page.locator('.own-grip')).not.toContainText('lowest first');
+  await field.fill('x-3-5-5-5-9');
+  await expect(page.locator('.own-grip')).toContainText('This hand cannot hold it.');
+  await field.fill('x-4-5-5-x-x');
+  await expect(page.locator('.own-grip')).toContainText('neither in C nor in a colour of it');
+  await field.fill('x-3-2-4-3-x');
+  await page.getByRole('button', { name: /^Pin Cmaj9/ }).click();
+  await idle(page);
+  await expect(page.locator('#column-0')).toContainText('x-3-2-4-3-x');
+  expect((await symbols(page))[0]).toBe('C major 9');
+  // Two notes are pinned for what they are.
+  await field.fill('x-3-x-x-5-x');
+  await page.getByRole('button', { name: /^Pin C/ }).press('Enter');
+  await idle(page);
+  await expect(page.locator('#column-0')).toContainText('x-3-x-x-5-x');
+  await expect(page.locator('.side-head')).toContainText('What sounds is');
+  await page.keyboard.press('Escape');
+  await expectSaved(page);
+});

@@ -37,7 +37,7 @@ test('a voice is sent up in two keystrokes, what comes of it is named, kept, and
   await expect(page.locator('#column-1').locator('.column-grip')).toContainText(grip);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('c');
-  await expect(page.locator('.side-head')).toContainText('Led here voice by voice');
+  await expect(page.locator('.side-head')).toContainText('What sounds is');
   await expect(page.locator('.side-head')).toContainText(/without its/);
   expect(name).toContain('without its');
   await expectSaved(page);

@@ -10,8 +10,10 @@ import type {
   MovesWanted,
   NextBest,
   OtherWay,
+  OwnGrip,
   PricedColour,
   PricedMove,
+  RefusedGrip,
   Solved,
   Steered,
   Survey,
@@ -129,6 +131,17 @@ export function useWaysOut(
     () => solver().waysOut(name, column, grip!),
     place,
   );
+}
+
+/** What a grip that the player asks for would be in a column; null while it is looked for, or when none is asked for. */
+export function useOwnGrip(
+  column: number,
+  frets: readonly number[] | null,
+  { name, result }: Solved,
+): OwnGrip | RefusedGrip | null {
+  const of = `${name}/${column}/${frets?.join()}/${result}`;
+  const ask = () => solver().ownGrip(name, column, frets!) as Promise<OwnGrip | RefusedGrip | null>;
+  return useAnswer(of, result > 0 && frets !== null, ask);
 }
 
 /** What would stand in a column if its grip could not; null while it is looked for, or where nothing would. */

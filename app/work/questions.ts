@@ -16,6 +16,7 @@ import type {
   Patch,
   Player,
   Serves,
+  Serving,
   Shapes,
   Style,
   WayOutId,
@@ -73,6 +74,19 @@ export interface EasierGrip {
   readonly way: WayOutId;
   readonly grip: Grip;
   readonly extra: number;
+}
+/** A grip that the player asks for by its frets: what it would be in a column, and its price. */
+export interface OwnGrip {
+  readonly grip: Grip;
+  /** What it is: the chord, or a colour of it, with what it lacks. */
+  readonly named: Serving;
+  /** Null: what stands around it leaves no way. */
+  readonly extra: number | null;
+  readonly patch: Patch<Decision>;
+}
+/** Why it cannot stand there: this hand does not hold it, or notes of it are foreign to the chord and all its colours. */
+export interface RefusedGrip {
+  readonly refused: 'hand' | 'foreign';
 }
 /** Another way through the whole tune. */
 export interface OtherWay {

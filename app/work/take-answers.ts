@@ -13,13 +13,16 @@ import {
   namedMove,
   outcomesOf,
   parseFrets,
+  parseSuffix,
   pick,
+  pinDecision,
   pitchesOf,
   plainNumeral,
   priceMove,
   pricePatch,
   proposalsFor,
   servesHow,
+  servingOf,
   shapeAt,
   spanOfColumns,
   steeredPatch,
@@ -41,9 +44,11 @@ import type {
   MovesWanted,
   NextBest,
   OtherWay,
+  OwnGrip,
   PricedColour,
   PricedGrips,
   PricedMove,
+  RefusedGrip,
   Steered,
   SteeredOutcome,
 } from './questions.ts';
@@ -151,6 +156,24 @@ export const takeAnswers = (sessions: Sessions) => ({
     const priced = await sessions.price(name, 'grips', column);
     if (priced === null) return null;
     return gripsAt(priced.of, priced.at, column);
+  },
+
+  /** What a grip, by its frets, would be in a column, and what it costs; with it comes the colour it is a grip of. */
+  async ownGrip(name: string, column: number, frets: readonly number[]): Promise<OwnGrip | RefusedGrip | null> {
+    const priced = await sessions.price(name, 'ownGrip', column);
+    if (priced === null) return null;
+    const { of } = priced;
+    const { library } = of.session;
+    const here = of.columns[column]!;
+    const shape = shapeAt(frets, library);
+    if (shape === null) return { refused: 'hand' };
+    const decision = pinDecision(here, frets, library);
+    if (decision === null) return { refused: 'foreign' };
+    const patch = { [here.at]: decision };
+    const { extra } = pricePatch(of, { start: here.slot.start, ticks: here.slot.entry.ticks }, patch);
+    const plain = here.slot.entry.chord!;
+    const chord = decision.colour === null ? plain : { ...plain, kind: parseSuffix(decision.colour)! };
+    return { grip: gripOf(chord, library, shape), named: servingOf(chord, library.mask[shape]!), extra, patch };
   },
 
   /** What would stand in a column if the grip that stands could not, after `before`; null: nothing, or something newer came. */

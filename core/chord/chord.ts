@@ -36,6 +36,10 @@ export function masksOf(chord: Chord): ChordMasks {
   };
 }
 
+/** What may lie lowest in an inversion: the third (or what stands for it), the fifth and the seventh. */
+export const inversionsOf = ({ root, kind: { third, fifth, seventh } }: Chord): readonly PitchClass[] =>
+  [third, fifth, seventh].flatMap((degree) => (degree === null ? [] : [degreePitchClass(root, degree)]));
+
 /** What a sounding pitch class is in the chord; a slash bass outside it is `bass`; null is foreign. */
 export function degreeIn(chord: Chord, pc: PitchClass): Degree | 'bass' | null {
   const found = tonesOf(chord.kind).find((degree) => degreePitchClass(chord.root, degree) === pc);

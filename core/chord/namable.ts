@@ -6,7 +6,7 @@ import { parseSuffix } from './symbol.ts';
 export interface Fit {
   readonly kind: Kind;
   readonly suffix: string;
-  /** Root, implied third and perfect fifth at most, in this order: everything else a name says has to sound. */
+  /** Root, implied third or seventh, and perfect fifth at most, in this order: everything else a name says has to sound. */
   readonly missing: readonly Degree[];
 }
 
@@ -85,6 +85,10 @@ const impliesThird = ({ third, seventh, tensions, fifth }: Kind) =>
     (seventh === 'b7' && tensions.includes('b9')) ||
     ((seventh === '6' || seventh === null) && tensions.includes('9')));
 
+/** Whether it is a dominant by its third and ♭9 already, so that the seventh may be left to the ear (common practice). */
+const impliesSeventh = ({ third, fifth, seventh, tensions }: Kind) =>
+  third === '3' && fifth === '5' && seventh === 'b7' && tensions.length === 1 && tensions[0] === 'b9';
+
 /** For each set of intervals above a root (12 bits, the root or not): the kinds it may be. */
 export const FITS: readonly (readonly Fit[])[] = (() => {
   const fits: Fit[][] = Array.from({ length: 4096 }, () => []);
@@ -94,16 +98,18 @@ export const FITS: readonly (readonly Fit[])[] = (() => {
     );
     const tones = tonesOf(kind);
     const needsRoot = requiredOf(kind).some((choice) => choice.includes('1'));
-    const mayLack = (degree: Degree) => impliesThird(kind) && degree === '3';
+    const mayLack = (degree: Degree) =>
+      (impliesThird(kind) && degree === '3') || (impliesSeventh(kind) && degree === 'b7');
     const free = tones.filter((degree) => !(named as readonly Degree[]).includes(degree) || mayLack(degree));
     const heard = named.filter((degree) => !free.includes(degree));
     for (let some = 0; some < 1 << free.length; some++) {
       const sounding = free.filter((_, i) => some & (1 << i));
-      const missing = (['1', '3', '5'] as const).filter(
+      const missing = (['1', '3', 'b7', '5'] as const).filter(
         (degree) => free.includes(degree) && !sounding.includes(degree),
       );
-      // Over its root alone a third is implied.
+      // Over its root alone a third is implied, and to the third a seventh.
       if (missing.includes('1') && (needsRoot || missing.includes('3'))) continue;
+      if (missing.includes('b7') && (missing.includes('3') || missing.includes('5'))) continue;
       const mask = maskOf([...heard, ...sounding]);
       fits[mask]!.push({ kind, suffix: suffixOf(kind), missing });
     }

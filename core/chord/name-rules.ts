@@ -56,6 +56,12 @@ export const NAME_RULES = [
     of: ({ missing }) => when(missing.includes('3')),
   },
   {
+    id: 'seventh-implied',
+    points: 14,
+    reason: 'its seventh is left to the ear',
+    of: ({ kind, missing }) => when(kind.seventh === 'b7' && missing.includes('b7')),
+  },
+  {
     id: 'triad-without-fifth',
     points: 16,
     reason: 'a triad without its fifth is two notes and a guess',

@@ -52,6 +52,11 @@ describe('what players call it, the first names in their order (common practice)
     ['G F Ab', 'G7b9'],
     ['G F Ab Eb', 'G7b9b13'],
     ['G B F Ab Eb', 'G7b9b13', 'G7#5b9'],
+    // The seventh is left to the ear: third, fifth and ♭9 say the dominant.
+    ['A C# E Bb', 'A7b9'],
+    // A tenth.
+    ['C E', 'C'],
+    ['E C', 'C/E'],
   ])('%s: %s', (notes, ...wanted) => {
     expect(symbols(notes).slice(0, wanted.length)).toEqual(wanted);
   });
@@ -71,6 +76,11 @@ describe('what players call it, the first names in their order (common practice)
   test('with a bass player a name without root comes sooner', () => {
     expect(symbols('E Bb D G')[0]).toBe('Em7b5');
     expect(symbols('E Bb D G', { withBass: true }).slice(0, 3)).toEqual(['Em7b5', 'Gm6', 'C9']);
+  });
+
+  test('three notes of a dominant over its third stand for it', () => {
+    const all = names('C# E Bb', { key: keyOf('Dm') });
+    expect(all.find(({ symbol }) => symbol === 'A7b9/C#')!.missing).toEqual(['1', 'b7']);
   });
 
   test('clusters have no common name', () => {
@@ -135,11 +145,16 @@ test('every set of notes is named or has no common name; a name holds every note
         );
         expect(mask & ~named).toBe(0);
         for (const degree of missing) expect(mask & (1 << degreePitchClass(chord.root, degree))).toBe(0);
-        expect(missing.every((degree) => ['1', '3', '5'].includes(degree))).toBe(true);
+        expect(missing.every((degree) => ['1', '3', 'b7', '5'].includes(degree))).toBe(true);
         // A third is left to the ear over a root that sounds, where a seventh or a ninth tells the chord.
         if (missing.includes('3')) {
           expect(missing).not.toContain('1');
           expect(suffixOf(chord.kind)).toMatch(/maj(7|9|11|13)|6\/9|add9|7.*b9|13b9/);
+        }
+        // And a seventh over a ♭9, where third and fifth sound.
+        if (missing.includes('b7')) {
+          expect(suffixOf(chord.kind)).toBe('7b9');
+          expect(missing.filter((degree) => degree !== 'b7' && degree !== '1')).toEqual([]);
         }
       }
     }

@@ -98,9 +98,9 @@ const RULES: readonly (readonly [string, (frets: number[], fingers: number[]) =>
 /** Millimetres two fingers can be apart, along the neck and straight across. */
 const APART: Record<string, [number, number]> = {
   '12': [70.4, 75.9],
-  '13': [95.7, 102.3],
+  '13': [97.9, 102.3],
   '14': [110, 121],
-  '23': [50.6, 60.5],
+  '23': [60.5, 60.5],
   '24': [85.8, 92.4],
   '34': [63.8, 70.4],
 };
@@ -132,12 +132,12 @@ const counted = (shapes: typeof SHAPES) => {
 test('of the shapes nearly all can be held, and each that cannot breaks a rule as it is printed', () => {
   const refused = within.filter(({ frets }) => holdingsOf(frets, HAND).length === 0);
   expect(within.length).toBe(2069);
-  expect(percent(within.length - refused.length, within.length)).toBe(99.4);
+  expect(percent(within.length - refused.length, within.length)).toBe(99.6);
   expect(counted(refused)).toEqual({
     'a finger besides the index lying flat under or beside others': 5,
     'a higher finger on a lower fret': 1,
     'on one fret a higher finger on a lower string': 1,
-    'two fingers too far apart for a reach of 110 mm': 6,
+    'two fingers too far apart for a reach of 110 mm': 1,
   });
 });
 
@@ -148,10 +148,10 @@ test('the printed fingers are among the ways found, or break a rule', () => {
   const rankOf = ({ frets, fingers, ways }: (typeof held)[number]) =>
     ways.findIndex((way) => frets.every((fret, s) => fret <= 0 || way.fingers[s] === fingers[s]));
   const ranks = held.map(rankOf);
-  expect(percent(ranks.filter((rank) => rank >= 0).length, within.length)).toBe(96.7);
+  expect(percent(ranks.filter((rank) => rank >= 0).length, within.length)).toBe(97.1);
   // The easiest way is the printed one, or the next easiest.
-  expect(percent(ranks.filter((rank) => rank === 0).length, within.length)).toBe(83.6);
-  expect(percent(ranks.filter((rank) => rank === 0 || rank === 1).length, within.length)).toBe(91.2);
+  expect(percent(ranks.filter((rank) => rank === 0).length, within.length)).toBe(83.9);
+  expect(percent(ranks.filter((rank) => rank === 0 || rank === 1).length, within.length)).toBe(91.5);
   expect(counted(held.filter((shape) => rankOf(shape) < 0))).toEqual({
     'a finger besides the index lying flat under or beside others': 5,
     'a finger lying over a string that sounds open or behind it': 9,
@@ -159,7 +159,7 @@ test('the printed fingers are among the ways found, or break a rule', () => {
     'misprinted: a finger missing, or on a string that is open or silent': 14,
     'on one fret a higher finger on a lower string': 3,
     'two fingers besides the index lying flat': 9,
-    'two fingers too far apart for a reach of 110 mm': 12,
+    'two fingers too far apart for a reach of 110 mm': 9,
   });
 });
 
@@ -267,6 +267,6 @@ test('the first printed form of each common chord is among the first that one wo
     }),
   );
   // Of the rest most have their fifth lowest, as in B `2-2-4-4-4-2`: strummed, not comped.
-  expect([places.filter(({ at }) => at < 20).length, places.length]).toEqual([110, 142]);
+  expect([places.filter(({ at }) => at < 20).length, places.length]).toEqual([112, 142]);
   expect(places.find(({ printed }) => printed === '1-3-3-2-1-1')!.at).toBeLessThan(20);
 });

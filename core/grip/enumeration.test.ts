@@ -31,9 +31,9 @@ interface Used {
 /** Shares of the reach that two fingers can be apart: along the neck, and straight across. */
 const PAIRS: Record<string, [number, number]> = {
   '12': [0.64, 0.69],
-  '13': [0.87, 0.93],
+  '13': [0.89, 0.93],
   '14': [1, 1.1],
-  '23': [0.46, 0.55],
+  '23': [0.55, 0.55],
   '24': [0.78, 0.84],
   '34': [0.58, 0.64],
 };

@@ -31,8 +31,8 @@ type Units = Omit<Weights, keyof typeof EVERYWHERE>;
 const BY_MANNER: Readonly<Record<Manner, Units>> = {
   // Alone: the root below, four or five notes above it, closed grips that move.
   rooted: {
-    entry: 36,
-    strings: 20,
+    entry: 40,
+    strings: 24,
     shape: 0,
     omission: 40,
     fifth: 20,
@@ -40,7 +40,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     mud: 0,
     deep: 0,
     thin: 80,
-    full: 0,
+    full: 6,
     bass: 160,
     bassString: 40,
     bassHigh: 5,
@@ -63,7 +63,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     mud: 0,
     deep: 0,
     thin: 0,
-    full: 30,
+    full: 40,
     bass: 80,
     bassString: 40,
     bassHigh: 5,
@@ -73,7 +73,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     stock: 60,
     seconds: 12,
     unison: 25,
-    neck: 4,
+    neck: 6,
   },
   // Songs: open forms, every string above the bass sounding.
   ringing: {
@@ -92,7 +92,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     bassHigh: 5,
     rest: 160,
     open: 0,
-    gaps: 30,
+    gaps: 40,
     stock: 30,
     seconds: 0,
     unison: 20,
@@ -102,7 +102,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
   small: {
     entry: 36,
     strings: 20,
-    shape: 90,
+    shape: 120,
     omission: 0,
     fifth: 5,
     low: 4,
@@ -127,7 +127,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     strings: 20,
     shape: 120,
     omission: 40,
-    fifth: 20,
+    fifth: 30,
     low: 4,
     mud: 32,
     deep: 0,
@@ -138,7 +138,7 @@ const BY_MANNER: Readonly<Record<Manner, Units>> = {
     bassHigh: 0,
     rest: 0,
     open: 40,
-    gaps: 14,
+    gaps: 18,
     stock: 60,
     seconds: 25,
     unison: 25,

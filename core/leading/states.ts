@@ -3,8 +3,8 @@ import { positionOf, shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { stockOf } from '../grip/stock.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
-import { degreePitchClass } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
+import { maskOf } from '../pitch/pitch.ts';
 import { chordPrice, columnTerms, shapePrices } from './column-cost.ts';
 import { shapeFacts, stringsAbove } from './shape-facts.ts';
 import type { Rule } from './rules/rule.ts';
@@ -35,17 +35,13 @@ export interface States {
   readonly setStart: Uint32Array;
 }
 
-/** The pitch classes that may be lowest at no price, as bits. */
-function bassesOf({ root, bass, kind }: Chord, rules: readonly Rule[]): number {
-  const named = 1 << pitchClass(bass ?? root);
-  if (!rules.some(({ inverts }) => inverts)) return named;
-  return [kind.third, kind.fifth, kind.seventh].reduce(
-    (bits, degree) => (degree === null ? bits : bits | (1 << degreePitchClass(root, degree))),
-    named,
-  );
+/** Whether what lies lowest of some notes (12 bits) may lie there at no price: an inversion has its root above. */
+function bassOf(chord: Chord, rules: readonly Rule[]): (lowest: number, mask: number) => boolean {
+  const root = 1 << pitchClass(chord.root);
+  const named = pitchClass(chord.bass ?? chord.root);
+  const inversions = maskOf(rules.flatMap(({ basses }) => basses?.(chord) ?? []));
+  return (lowest, mask) => lowest % 12 === named || ((inversions & (1 << (lowest % 12))) !== 0 && (mask & root) !== 0);
 }
-
-const isBass = (basses: number, pitch: number) => ((basses >> (pitch % 12)) & 1) === 1;
 
 /** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
 function shuffle(frets: Int8Array): number {
@@ -86,7 +82,7 @@ export function statesOf(
   const size = shapes.length;
   const ruled = rulePrices(chord, library, weights, shapes, rules);
   const inStock = stockOf(chord, library, shapes);
-  const basses = bassesOf(chord, rules);
+  const isBass = bassOf(chord, rules);
   const priceOf = shapePrices(library, weights);
   const sets = new Uint8Array(size * MOST_STRINGS);
   const counts = Uint8Array.from(shapes, (shape, i) => distinctInto(sets, i * MOST_STRINGS, library, shape));
@@ -112,7 +108,7 @@ export function statesOf(
     const from = order[i]!;
     const shape = shapes[from]!;
     const frets = library.frets.subarray(shape * strings, (shape + 1) * strings);
-    const facts = { hasBass: isBass(basses, sets[from * MOST_STRINGS]!), inStock: inStock[from] === 1 };
+    const facts = { hasBass: isBass(sets[from * MOST_STRINGS]!, library.mask[shape]!), inStock: inStock[from] === 1 };
     if (i === 0 || keys[from] !== keys[order[i - 1]!]) starts.push(i);
     states.shape[i] = shape;
     // What it costs, and what orders grips that cost the same.
@@ -175,7 +171,7 @@ export function stateTerms(
     ...columnTerms(
       shapeFacts(library, shape),
       {
-        hasBass: isBass(bassesOf(chord, rules), states.pitches[i * MOST_STRINGS]!),
+        hasBass: bassOf(chord, rules)(states.pitches[i * MOST_STRINGS]!, library.mask[shape]!),
         inStock: stockOf(chord, library, [shape])[0] === 1,
       },
       weights,

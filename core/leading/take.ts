@@ -40,8 +40,14 @@ export function pricePatch(
 ): MovePrice {
   const { session, slots, keys, clock, columns, index } = of;
   const { library, search } = session;
-  const within = ({ slot }: Column) => slot.start >= start && slot.start < start + ticks;
   const made = columnsOf(slots, keys, applyPatch(of.cells, patch).cells, { lastFret: lastFretOf(library.hand) });
+  // Through a chord beside the span the bass may walk otherwise then.
+  const walks = new Map(columns.map((column) => [column.at, JSON.stringify(column.walks)]));
+  const beside = new Set(
+    made.flatMap(({ at, walks: now }) => (walks.has(at) && walks.get(at) !== JSON.stringify(now) ? [at] : [])),
+  );
+  const inSpan = ({ slot }: Column) => slot.start >= start && slot.start < start + ticks;
+  const within = (column: Column) => inSpan(column) || beside.has(column.at);
   const here = columns.flatMap((column, i) => (within(column) && index[i]! >= 0 ? [index[i]!] : []));
   const sounding = made.filter((column) => within(column) && column.chord !== null);
   const inner = nodesOf(sounding, clock, library, session);
@@ -56,7 +62,8 @@ export function pricePatch(
     const to = grips[i + 1] ?? next;
     return into !== null && to !== null && !isMet(into, grips[i]!, to);
   });
-  return isLoose ? { extra: null, grips: [], patch } : { extra: passage.cost - of.best, grips, patch };
+  const asked = grips.filter((_, i) => inSpan(sounding[i]!));
+  return isLoose ? { extra: null, grips: [], patch } : { extra: passage.cost - of.best, grips: asked, patch };
 }
 
 /** A style's groups from this weight on are used when a whole chart is restyled. */

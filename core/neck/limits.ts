@@ -5,7 +5,7 @@ import type { Millimetres } from './frets.ts';
  * [lower finger][higher finger]. Common practice: a hand opens most between index and middle, least
  * between middle and ring. `ALONG` is along the neck, `SPREAD` straight across the fingerboard too.
  */
-export const ALONG = [[], [0, 0, 0.64, 0.87, 1], [0, 0, 0, 0.46, 0.78], [0, 0, 0, 0, 0.58], []] as const;
+export const ALONG = [[], [0, 0, 0.64, 0.89, 1], [0, 0, 0, 0.55, 0.78], [0, 0, 0, 0, 0.58], []] as const;
 export const SPREAD = [[], [0, 0, 0.69, 0.93, 1.1], [0, 0, 0, 0.55, 0.84], [0, 0, 0, 0, 0.64], []] as const;
 /** The thumb stands opposite the index: so far on either side of the first finger, as a share of reach. */
 export const THUMB_ALONG = 0.35;

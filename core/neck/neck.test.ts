@@ -80,7 +80,7 @@ describe('what no hand can hold is no grip', () => {
     ['gap', [3, -1, -1, -1, 3, 3], {}],
     ['unused', [3, 2, 0, 0, 0, 3], { unusedStrings: [0] }],
     ['beyond', [-1, -1, 17, 17, 17, -1], {}],
-    ['apart', [-1, 4, -1, 1, -1, 4], {}],
+    ['apart', [-1, 1, 4, 2, 4, -1], {}],
     ['knotted', [5, 5, 2, 4, 3, 5], {}],
   ] as [string, number[], Partial<Hand>][])('and why: %s, %j', (why, frets, differs) => {
     expect(whyNotHeld(frets, { ...DEFAULT_HAND, ...differs })).toBe(why);
@@ -88,6 +88,15 @@ describe('what no hand can hold is no grip', () => {
 
   test('what can be held has no such reason', () => {
     expect(whyNotHeld([-1, 3, 2, 0, 1, 0], DEFAULT_HAND)).toBeNull();
+  });
+
+  // Drop-2 inversions low on the neck are played (common practice).
+  test.each([[[-1, 3, 5, 2, 5, -1]], [[-1, 3, 4, 1, 4, -1]], [[-1, 4, 6, 3, 6, -1]]])('nor has %j', (frets) => {
+    expect(whyNotHeld(frets, DEFAULT_HAND)).toBeNull();
+  });
+
+  test('and a full Gsus4 with open strings needs no finger lying flat', () => {
+    expect(written([3, 3, 0, 0, 1, 3]).map((way) => new Set(way.replace(/[x0 ]/g, '')).size)).toContain(4);
   });
 });
 

@@ -16,6 +16,7 @@ import { mannersOf } from './manners.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
 import { untoldColours } from './untold-colours.ts';
+import { walkingBasses, type WalkingBass } from './walking-bass.ts';
 import { wishesOf, type StandingWish } from './wishes.ts';
 
 /** A slot as it stands in a take: the chart's, a part of it that takes a colour of its own, or a chord that a move put in. */
@@ -43,6 +44,8 @@ export interface Column {
   readonly manner: Manner | null;
   /** Whether it is the last that sounds, and the tonic: the tune is to rest there. */
   readonly closes: boolean;
+  /** Notes through which a bass walks from the chord before it to the one after. */
+  readonly walks: readonly WalkingBass[];
   /** The wishes whose spans it lies in. */
   readonly wishes: readonly StandingWish[];
 }
@@ -96,6 +99,7 @@ export function columnsOf(
         into: null,
         manner: mannerAt(slot.start),
         closes: false,
+        walks: [],
         wishes: wishesIn(slot),
       };
       if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
@@ -105,10 +109,13 @@ export function columnsOf(
     });
   });
   const last = columns.findLastIndex(({ chord }) => chord !== null);
-  return columns.map((column, i): Column => {
+  const joined = columns.map((column, i): Column => {
     const goesOn = made[i + 1] !== made[i];
     const closing = { ...column, closes: i === last && isTonic(column), into: (goesOn && made[i]?.into) || null };
     return made[i]?.asNext ? likeTheNext(closing, columns.slice(i + 1)) : closing;
+  });
+  return joined.map((column, i): Column => {
+    return { ...column, walks: walkingBasses(joined[i - 1]?.chord ?? null, joined[i + 1]?.chord ?? null) };
   });
 }
 

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
@@ -15,6 +14,7 @@ import {
   type Simplified,
   type WordsPiece,
 } from '../../../core/index.ts';
+import { Notice } from '../frame/Notice.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { usePlayer } from '../../keep/player.ts';
 import { useChartText } from '../../keep/useChartText.ts';
@@ -155,10 +155,10 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
           {lastGood ? <Bars chart={lastGood} /> : <p className="chart-none">The bars appear here as you type.</p>}
         </section>
       </div>
-      <Snackbar
+      <Notice
         open={rewritten !== null}
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && setRewritten(null)}
+        goes
+        onClose={() => setRewritten(null)}
         message={rewritten && <Glyphs text={rewritten.said} />}
         action={
           <Button
@@ -194,7 +194,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
           onClose={() => setPasted(null)}
         />
       )}
-      <Snackbar
+      <Notice
         open={conflict !== null}
         message={
           conflict &&

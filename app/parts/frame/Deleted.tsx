@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
 import { Link } from 'react-router';
+import { Notice } from './Notice.tsx';
 import type { DeletedList, JustDeleted } from './useDeleted.ts';
 
 interface DeletedProps {
@@ -12,10 +12,10 @@ interface DeletedProps {
 export function Deleted({ deleted, onUndo }: DeletedProps) {
   const { last, shown, more } = deleted;
   return (
-    <Snackbar
+    <Notice
       open={shown && last !== null}
-      autoHideDuration={12_000}
-      onClose={(_, reason) => reason !== 'clickaway' && deleted.hide()}
+      goes
+      onClose={() => deleted.hide()}
       message={
         last &&
         (more > 0 ? `“${last.name}” is in the bin, and ${more} more.` : `“${last.name}” is in the bin for thirty days.`)

@@ -3,7 +3,7 @@ import { lazy, useEffect, useState, type ComponentType } from 'react';
 
 const loads: (() => Promise<unknown>)[] = [];
 /** Once a place stands, the parts it has not shown yet are fetched, so that they are there when they are wanted. */
-const AT_REST_MS = 1500;
+export const AT_REST_MS = 1500;
 
 /** A part that is not fetched with its place: what shows it stands in a Suspense. */
 export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
@@ -34,13 +34,23 @@ export const MenuLater = later(async () => (await import('@mui/material/Menu')).
 export const MenuItemLater = later(async () => (await import('@mui/material/MenuItem')).default) as typeof MenuItem;
 export const DividerLater = later(async () => (await import('@mui/material/Divider')).default);
 
-/** Fetches all such parts while the page is at rest; also for when the server is away. */
+/** Fetches all such parts while the page is at rest, one after another, so that none keeps a key waiting; also for when the server is away. */
 export function useLaterParts(ready: boolean): void {
   useEffect(() => {
     if (!ready) return;
-    const timer = setTimeout(() => {
-      for (const load of loads) void load().catch(() => undefined);
-    }, AT_REST_MS);
-    return () => clearTimeout(timer);
+    let wanted = true;
+    const rest = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+    void (async () => {
+      await rest(AT_REST_MS);
+      for (const load of loads) {
+        if (!wanted) return;
+        await load().catch(() => undefined);
+        await rest(BETWEEN_MS);
+      }
+    })();
+    return () => {
+      wanted = false;
+    };
   }, [ready]);
 }
+const BETWEEN_MS = 20;

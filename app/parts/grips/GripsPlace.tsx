@@ -1,6 +1,5 @@
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useCallback, useMemo, useState } from 'react';
@@ -15,6 +14,7 @@ import {
   type Key,
   type NoteName,
 } from '../../../core/index.ts';
+import { Notice } from '../frame/Notice.tsx';
 import { useFresh } from '../../keep/fresh.ts';
 import { useGripBook, usePlayer, type KeptPlayer, type MarkedGrip } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -256,10 +256,10 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
           mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered, uses }} onShow={show} />}
         />
       </div>
-      <Snackbar
+      <Notice
         open={forgotten !== null}
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && setForgotten(null)}
+        goes
+        onClose={() => setForgotten(null)}
         message={forgotten && `${forgotten.before.name ?? forgotten.grip} is in the bin for thirty days.`}
         action={
           <Button
@@ -274,7 +274,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
           </Button>
         }
       />
-      <Snackbar open={playback.failed !== null} message={playback.failed} />
+      <Notice open={playback.failed !== null} message={playback.failed} />
     </Frame>
   );
 }

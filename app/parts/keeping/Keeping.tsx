@@ -3,11 +3,11 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import Snackbar from '@mui/material/Snackbar';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, useFetcher, useNavigate, useRevalidator, useSearchParams, useSubmit } from 'react-router';
+import { Notice } from '../frame/Notice.tsx';
 import { theOutbox, useOutgoing } from '../../keep/browser.ts';
 import { EVERYTHING, useFresh } from '../../keep/fresh.ts';
 import { Frame } from '../frame/Frame.tsx';
@@ -248,11 +248,11 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
           onPutBack={() => post({ intent: 'put-back', name: shown.name })}
         />
       )}
-      <Snackbar
+      <Notice
         open={fetcher.state === 'idle' && answer?.backedUp !== undefined}
         message="Everything was backed up, and checked."
-        autoHideDuration={12_000}
-        onClose={(_, reason) => reason !== 'clickaway' && fetcher.reset()}
+        goes
+        onClose={() => fetcher.reset()}
       />
     </Frame>
   );

@@ -3,10 +3,10 @@ import RedoOutlined from '@mui/icons-material/RedoOutlined';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
 import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Form, Link, NavLink, useFetcher, useNavigate } from 'react-router';
+import { Notice } from '../frame/Notice.tsx';
 import { theOutbox } from '../../keep/browser.ts';
 import { useCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -156,7 +156,7 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
           }}
         />
       )}
-      <Snackbar open={said !== null} message={said} autoHideDuration={12_000} onClose={dismiss} />
+      <Notice open={said !== null} message={said} goes onClose={dismiss} />
     </Frame>
   );
 }

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
+import { Notice } from '../frame/Notice.tsx';
 import { later } from '../frame/later.tsx';
 import type { Kept } from '../../../core/index.ts';
 import type { Phase } from '../../work/questions.ts';
@@ -56,9 +56,9 @@ export function Conflict({
   readonly onClose: () => void;
 }) {
   return (
-    <Snackbar
+    <Notice
       open={kept !== null}
-      onClose={(_, reason) => reason !== 'clickaway' && onClose()}
+      onClose={() => onClose()}
       message={kept && `This chord was changed in another window. Your change is kept in “${kept.name}”.`}
       action={
         kept && (
@@ -78,14 +78,7 @@ export function Conflict({
 
 /** Said once, and put away: why an undo did less than it might. */
 export function Said({ words, onClose }: { readonly words: string | null; readonly onClose: () => void }) {
-  return (
-    <Snackbar
-      open={words !== null}
-      autoHideDuration={12_000}
-      onClose={(_, reason) => reason !== 'clickaway' && onClose()}
-      message={words}
-    />
-  );
+  return <Notice open={words !== null} goes onClose={() => onClose()} message={words} />;
 }
 
 /** A grip was banished: for a while it can be taken back. */
@@ -99,10 +92,10 @@ export function Banished({
   readonly onClose: () => void;
 }) {
   return (
-    <Snackbar
+    <Notice
       open={grip !== null}
-      autoHideDuration={12_000}
-      onClose={(_, reason) => reason !== 'clickaway' && onClose()}
+      goes
+      onClose={() => onClose()}
       message={`${grip ?? ''} will not be offered again.`}
       action={
         <Button size="small" color="secondary" onClick={onTakeBack}>

@@ -48,6 +48,8 @@ interface OptionsProps {
   /** What is wished of the selected span, and where its voices go. */
   readonly wishes: ReactNode;
   readonly voices: ReactNode;
+  /** A grip by its frets. */
+  readonly ownGrip: ReactNode;
 }
 
 /** What could stand in the selected column, each with its reason and its exact price. */
@@ -110,12 +112,12 @@ export function Options(props: OptionsProps) {
 }
 
 /** What the open tab has on offer, the colours aside: parts that are fetched when they are asked for. */
-function Listed({ at, tab, who, offered, deeds, taste, wishes, voices }: OptionsProps) {
+function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }: OptionsProps) {
   const { trying, setTrying } = offered;
   if (tab === 'wish') return wishes;
   if (tab === 'voice') return voices;
   if (tab === 'move') return <Moves at={at} offered={offered} taste={taste} deeds={deeds} />;
-  return (
+  const list = (
     <Grips
       chord={at.column.chord}
       stands={at.here?.grip ?? null}
@@ -127,6 +129,14 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices }: Options
       onKeep={deeds.keep}
       onHear={deeds.hear}
     />
+  );
+  return at.column.chord === null ? (
+    list
+  ) : (
+    <>
+      {ownGrip}
+      {list}
+    </>
   );
 }
 

@@ -2,17 +2,7 @@ import PushPin from '@mui/icons-material/PushPin';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import { Suspense } from 'react';
-import {
-  caution,
-  maskOf,
-  musical,
-  pitchClassOf,
-  readingSentence,
-  servingOf,
-  servingText,
-  type Chord,
-  type Grip,
-} from '../../../core/index.ts';
+import { caution, musical, readingSentence } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { later } from '../frame/later.tsx';
@@ -23,6 +13,7 @@ import type { Offered } from './useOffered.ts';
 import { WaysOut } from './WaysOut.tsx';
 import './workbench.css';
 
+const WhatSounds = later(async () => (await import('./WhatSounds.tsx')).WhatSounds);
 const Changes = later(async () => (await import('./Changes.tsx')).Changes);
 
 interface WhatStandsProps {
@@ -42,7 +33,6 @@ function Told(props: WhatStandsProps) {
   const { slot, decision } = column;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
-  const led = decision?.voicing?.led && column.chord && grip ? ledText(column.chord, grip) : null;
   return (
     <>
       {said && (
@@ -65,10 +55,10 @@ function Told(props: WhatStandsProps) {
           </>
         )}
       </p>
-      {led && (
-        <p>
-          Led here voice by voice: <Glyphs text={led} />.
-        </p>
+      {decision?.voicing?.led && column.chord && grip && (
+        <Suspense>
+          <WhatSounds chord={column.chord} grip={grip} />
+        </Suspense>
       )}
       {changes.alternates.length > 0 && (
         <Suspense>
@@ -130,5 +120,3 @@ function Told(props: WhatStandsProps) {
   );
 }
 export const WhatStands = afterMusic(Told);
-
-const ledText = (chord: Chord, { pitches }: Grip) => servingText(servingOf(chord, maskOf(pitches.map(pitchClassOf))));

@@ -1,4 +1,3 @@
-import Snackbar from '@mui/material/Snackbar';
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import {
@@ -16,6 +15,7 @@ import {
   type Grip,
   type Steer,
 } from '../../../core/index.ts';
+import { Notice } from '../frame/Notice.tsx';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useLatest } from '../../keep/latest.ts';
@@ -74,6 +74,7 @@ interface WorkbenchProps {
 
 const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
 const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
+const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
 const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
 
@@ -340,6 +341,18 @@ export function Workbench(props: WorkbenchProps) {
               onHear={hearLed}
             />
           }
+          ownGrip={
+            <OwnGrip
+              key={column.at}
+              index={selected}
+              column={column}
+              strings={guitar.open.length}
+              solved={solved}
+              busy={solving.busy}
+              onPeek={offered.setPeek}
+              onTake={edit}
+            />
+          }
           wishes={
             <>
               <Wishes
@@ -372,7 +385,7 @@ export function Workbench(props: WorkbenchProps) {
         )}
       </Suspense>
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
-      <Snackbar open={playback.failed !== null} message={playback.failed} />
+      <Notice open={playback.failed !== null} message={playback.failed} />
       <Conflict kept={store.conflict} onClose={dismiss} />
       <Said words={store.said} onClose={dismiss} />
     </Frame>

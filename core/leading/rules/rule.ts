@@ -1,6 +1,7 @@
 import type { Chord } from '../../chord/chord.ts';
 import type { ShapeLibrary } from '../../grip/library.ts';
 import type { Term } from '../../neck/terms.ts';
+import type { PitchClass } from '../../pitch/pitch.ts';
 import type { Pricing } from '../pricing.ts';
 
 /**
@@ -15,8 +16,8 @@ export interface Rule {
   readonly price?: (shapes: ArrayLike<number>, chord: Chord, library: ShapeLibrary) => ArrayLike<number>;
   /** The term it is a part of; without one it costs tenths of a semitone, and is told nowhere. */
   readonly term?: Term;
-  /** Any chord tone may be the lowest, not the root alone. */
-  readonly inverts?: true;
+  /** Besides its root, or the named bass, what of the chord may lie lowest at no price. */
+  readonly basses?: (chord: Chord) => readonly PitchClass[];
   /** It says which grip stands: what else could stand is asked without it. */
   readonly pins?: true;
 }

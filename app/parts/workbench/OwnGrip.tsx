@@ -1,0 +1,99 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import {
+  difficultyWord,
+  musical,
+  parseFrets,
+  priceText,
+  servingText,
+  type Column,
+  type Decision,
+  type Grip,
+  type Patch,
+} from '../../../core/index.ts';
+import { useOwnGrip } from '../../work/answers.ts';
+import type { Solved } from '../../work/questions.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import './workbench.css';
+
+interface OwnGripProps {
+  readonly index: number;
+  readonly column: Column;
+  /** How many strings the guitar has. */
+  readonly strings: number;
+  readonly solved: Solved;
+  readonly busy: boolean;
+  /** Shows a grip for a moment; null: no longer. */
+  readonly onPeek: (grip: Grip | null) => void;
+  readonly onTake: (patch: Patch<Decision>, label: string) => void;
+}
+
+/** A grip of one's own, by its frets: what it is here, what it costs, and pinned with the colour it is a grip of. */
+export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }: OwnGripProps) {
+  const [typed, setTyped] = useState('');
+  const parsed = parseFrets(typed.trim());
+  const frets = parsed?.length === strings ? parsed : null;
+  const answer = useOwnGrip(index, frets, solved);
+  const stands = answer !== null && 'grip' in answer ? answer : null;
+  const refused = answer !== null && 'refused' in answer ? REFUSED[answer.refused] : null;
+  const malformed = typed.trim() !== '' && frets === null && (parsed !== null || typed.trim().length >= strings);
+  const take = () => {
+    if (busy || stands === null || stands.extra === null) return;
+    onTake(stands.patch, `the grip ${stands.grip.grip}`);
+    onPeek(null);
+    setTyped('');
+  };
+  const words = malformed
+    ? `One fret a string, the lowest first, x where it is silent: ${EXAMPLES[strings] ?? EXAMPLES[6]!}`
+    : refused !== null
+      ? refused(musical(column.slot.symbol))
+      : stands && stands.extra === null
+        ? 'What stands around it leaves no way there.'
+        : null;
+  return (
+    <form
+      className="own-grip"
+      onSubmit={(event) => {
+        event.preventDefault();
+        take();
+      }}
+    >
+      <TextField
+        size="small"
+        label="A grip of your own"
+        placeholder={EXAMPLES[strings] ?? EXAMPLES[6]!}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        error={words !== null}
+        helperText={words}
+        slotProps={{ htmlInput: { autoComplete: 'off', spellCheck: false, autoCapitalize: 'none' } }}
+      />
+      {stands !== null && stands.extra !== null && (
+        <Button
+          type="submit"
+          size="small"
+          disabled={busy}
+          onPointerEnter={() => onPeek(stands.grip)}
+          onPointerLeave={() => onPeek(null)}
+          onFocus={() => onPeek(stands.grip)}
+          onBlur={() => onPeek(null)}
+        >
+          <span>
+            Pin <Glyphs text={servingText(stands.named)} />
+          </span>
+          <small>{[priceText(stands.extra), difficultyWord(stands.grip.difficulty)].filter(Boolean).join(' · ')}</small>
+        </Button>
+      )}
+    </form>
+  );
+}
+
+const EXAMPLES: Readonly<Record<number, string>> = { 6: 'x-3-5-4-5-3', 7: 'x-x-3-5-4-5-3' };
+
+/** Why a grip cannot stand, and what would do. */
+const REFUSED = {
+  hand: () => 'This hand cannot hold it. Its reach and fingers are set under Player.',
+  foreign: (symbol: string) =>
+    `It has a note that is neither in ${symbol} nor in a colour of it. Another chord goes into the chart.`,
+} as const;
