@@ -50,11 +50,13 @@ export function requiredOf(kind: Kind): readonly (readonly Degree[])[] {
   if (third !== null) required.push(third);
   if (seventh === null || third === null) required.push('1');
   const fifthMatters = seventh === null || third === null || fifth === 'b5' || fifth === '#5';
-  if (fifth !== null && fifthMatters) required.push(fifth);
+  // A diminished shell is root, third and seventh: the ♭♭7 says the fifth (common practice).
+  const isDiminished = seventh === 'bb7';
+  if (fifth !== null && fifthMatters && !isDiminished) required.push(fifth);
   // 6/9 is 3 6 9; every other seventh or sixth is required as named.
   if (seventh !== null) required.push(seventh);
   required.push(...tensions);
-  return required.map((degree) => [degree]);
+  return [...required.map((degree) => [degree]), ...(isDiminished && fifth !== null ? [[fifth, '1' as const]] : [])];
 }
 
 /** The family a chord is heard in, decided by its third and seventh. */

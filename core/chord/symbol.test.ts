@@ -111,7 +111,7 @@ describe('required tones, by the contract', () => {
     ['C7#11', '#11 3 b7'],
     ['C7#5#9', '#5 #9 3 b7'],
     ['Cm7b5', 'b3 b5 b7'],
-    ['Cdim7', 'b3 b5 bb7'],
+    ['Cdim7', 'b3 b5/1 bb7'],
     ['Cadd9', '1 3 5 9'],
     ['C7alt', '#11/b13 3 b7 b9/#9'],
   ])('%s needs %s', (symbol, needed) => {

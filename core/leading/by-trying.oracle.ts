@@ -31,6 +31,16 @@ export function plainOf(symbol: string, { frets, fingers, difficulty }: Grip, op
   return { symbol, frets, fingers, strings, all, set, difficulty, bass: strings.indexOf(all[0]!) };
 }
 
+/** Silent strings with sounding ones on both sides; the fifth one does not count where the sixth sounds. */
+const skipped = ({ strings }: Plain) =>
+  strings.filter(
+    (pitch, s) =>
+      pitch === null &&
+      strings.slice(0, s).some((one) => one !== null) &&
+      strings.slice(s + 1).some((one) => one !== null) &&
+      !(s === 1 && strings[0] !== null),
+  ).length;
+
 /** Whether every player knows the shape, told from what it sounds like. */
 export function inStock({ symbol, frets, strings, all, set, bass }: Plain): boolean {
   const { root, slots } = BY_HAND[symbol]!;
@@ -84,6 +94,7 @@ export function ownCost(g: Plain, w: Weights): number {
     Math.max(0, g.all[0]! - 52) * w.bassHigh +
     g.frets.filter((fret) => fret === 0).length * w.open +
     g.strings.slice(g.bass).filter((pitch) => pitch === null).length * w.gaps +
+    skipped(g) * w.holes +
     (inStock(g) ? 0 : w.stock) +
     steps.filter((step) => step === 1 || step === 2).length * w.seconds +
     steps.filter((step) => step === 0).length * w.unison +

@@ -39,6 +39,7 @@ const SHAPE_TERMS = {
   bassHigh: ({ lowest }: ShapeFacts, weights: Weights) => Math.max(0, lowest - BASS_TO) * weights.bassHigh,
   open: ({ open }: ShapeFacts, weights: Weights) => open * weights.open,
   gaps: ({ silent }: ShapeFacts, weights: Weights) => silent * weights.gaps,
+  holes: ({ holes }: ShapeFacts, weights: Weights) => holes * weights.holes,
   seconds: ({ seconds }: ShapeFacts, weights: Weights) => seconds * weights.seconds,
   unison: ({ unisons }: ShapeFacts, weights: Weights) => unisons * weights.unison,
   neck: ({ position }: ShapeFacts, weights: Weights) => Math.max(0, position - LOW_POSITION) * weights.neck,

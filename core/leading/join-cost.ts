@@ -72,6 +72,8 @@ export function omissible({
     ...(kind.fifth === '5' && !kind.tensions.includes('b13')
       ? [{ bit: 1 << degreePitchClass(root, '5'), term: 'fifth' } as const]
       : []),
+    // A diminished shell goes without.
+    ...(kind.seventh === 'bb7' ? [{ bit: 1 << degreePitchClass(root, 'b5'), term: 'fifth' } as const] : []),
   ];
 }
 

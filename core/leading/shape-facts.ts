@@ -19,6 +19,8 @@ export interface ShapeFacts {
   /** Strings that sound open, and strings above the bass that do not sound. */
   readonly open: number;
   readonly silent: number;
+  /** Strings between sounding ones that do not sound, but for one right above a bass on the lowest string. */
+  readonly holes: number;
   /** Pairs of neighbouring notes a third or less apart below C3, neighbouring notes a step apart, notes on two strings. */
   readonly muddy: number;
   readonly seconds: number;
@@ -31,7 +33,8 @@ const sorted = new Uint8Array(MOST_STRINGS);
 export function shapeFacts(library: ShapeLibrary, shape: number): ShapeFacts {
   const { neck, strings, frets, traits, difficulty } = library;
   const bass = bassStringOf(traits[shape]!);
-  let [sounding, open, silent, muddy, seconds, unisons] = [0, 0, 0, 0, 0, 0];
+  let [sounding, open, silent, holes, muddy, seconds, unisons] = [0, 0, 0, 0, 0, 0, 0];
+  let last = -1;
   for (let s = 0; s < strings; s++) {
     const fret = frets[shape * strings + s]!;
     if (fret === 0) open++;
@@ -39,6 +42,8 @@ export function shapeFacts(library: ShapeLibrary, shape: number): ShapeFacts {
       if (s > bass) silent++;
       continue;
     }
+    if (last >= 0) holes += s - last - 1 - (last === 0 && s > 1 ? 1 : 0);
+    last = s;
     const pitch = neck.open[s]! + fret;
     let at = sounding++;
     for (; at > 0 && sorted[at - 1]! > pitch; at--) sorted[at] = sorted[at - 1]!;
@@ -60,6 +65,7 @@ export function shapeFacts(library: ShapeLibrary, shape: number): ShapeFacts {
     position: positionOf(library, shape),
     open,
     silent,
+    holes,
     muddy,
     seconds,
     unisons,

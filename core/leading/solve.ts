@@ -76,7 +76,11 @@ export function prepareTake(session: Session, asked: TakeAsked): Omit<SolvedTake
   const { library } = session;
   const { cells = {}, plain = false } = asked;
   const read = readingOf(session, asked);
-  const columns = columnsOf(read.slots, read.keys, cells, { plain, lastFret: lastFretOf(library.hand) });
+  const columns = columnsOf(read.slots, read.keys, cells, {
+    plain,
+    lastFret: lastFretOf(library.hand),
+    manner: session.pricing.manner,
+  });
   return { ...read, session, cells, columns, ...nodesOf(columns, read.clock, library, session) };
 }
 

@@ -40,7 +40,10 @@ export function pricePatch(
 ): MovePrice {
   const { session, slots, keys, clock, columns, index } = of;
   const { library, search } = session;
-  const made = columnsOf(slots, keys, applyPatch(of.cells, patch).cells, { lastFret: lastFretOf(library.hand) });
+  const made = columnsOf(slots, keys, applyPatch(of.cells, patch).cells, {
+    lastFret: lastFretOf(library.hand),
+    manner: session.pricing.manner,
+  });
   // Through a chord beside the span the bass may walk otherwise then.
   const walks = new Map(columns.map((column) => [column.at, JSON.stringify(column.walks)]));
   const beside = new Set(

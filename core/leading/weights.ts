@@ -58,6 +58,8 @@ export interface Weights {
   readonly open: number;
   /** Per string left silent above the bass. */
   readonly gaps: number;
+  /** Per string left out within the grip, but for one right above a bass on the lowest string: that is drop 3. */
+  readonly holes: number;
   /** For a shape outside the stock that players know (grip/stock.ts). */
   readonly stock: number;
   /** Per pair of neighbouring notes a step apart, and per note on two strings. */

@@ -56,6 +56,8 @@ export interface ColumnsHow {
   readonly plain?: boolean;
   /** Where the neck ends, counted from the capo (`lastFretOf`): no grip is moved along beyond it. */
   readonly lastFret?: number;
+  /** How the tune is comped where no span says otherwise: colours nobody chose go with it. */
+  readonly manner?: Manner | null;
 }
 
 /**
@@ -66,10 +68,9 @@ export function columnsOf(
   slots: readonly ReadSlot[],
   keys: readonly string[],
   cells: Decisions,
-  { plain = false, lastFret = DEFAULT_HAND.highestFret }: ColumnsHow = {},
+  { plain = false, lastFret = DEFAULT_HAND.highestFret, manner = null }: ColumnsHow = {},
 ): readonly Column[] {
   const divisions = divisionsOf(plain ? {} : cells);
-  const untold = untoldColours(slots);
   // A chord that a move left may stand in another bar than its own.
   const untoldOf = ({ index, slot: { entry } }: Standing) =>
     untold[
@@ -77,6 +78,10 @@ export function columnsOf(
     ] ?? null;
   const wishes = wishesOf(slots, keys, cells);
   const mannerAt = mannersOf(slots, keys, cells);
+  const untold = untoldColours(
+    slots,
+    slots.map(({ start }) => mannerAt(start) ?? manner),
+  );
   const wishesIn = ({ start, entry }: ReadSlot) =>
     wishes.filter((one) => {
       const end = one.start + one.ticks;

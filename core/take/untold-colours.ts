@@ -2,21 +2,37 @@ import type { Chord } from '../chord/chord.ts';
 import { tonesOf } from '../chord/kind.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
 import type { ReadSlot } from '../reading/read.ts';
+import type { Manner } from '../manner.ts';
 import { steadyColours } from '../reharm/colours.ts';
+import type { ColourContext } from '../reharm/grates.ts';
+import { inManner } from '../reharm/manner-colours.ts';
 import { remembered } from '../remember.ts';
 import { colourContext } from './colour-context.ts';
 
 /**
- * The chords of a plain chart in the colours that nobody chose, slot by slot; null is N.C. They are taken so that each change
- * is heard (common practice): of two chords with the same notes (I6 and vi7) the second takes another colour, and a
- * chord that lasts takes its second colour every other bar. The last chord, where it lasts, is at rest.
+ * The chords of a plain chart in the colours that nobody chose, slot by slot, each as one comps there; null is N.C. They are
+ * taken so that each change is heard (common practice): of two chords with the same notes (I6 and vi7) the second takes
+ * another colour, and a chord that lasts takes its second colour every other bar. The last chord, where it lasts, is at rest.
  */
-export const untoldColours = remembered((slots: readonly ReadSlot[]): readonly (Chord | null)[] => {
+export function untoldColours(
+  slots: readonly ReadSlot[],
+  manners: readonly (Manner | null)[],
+): readonly (Chord | null)[] {
+  const known = knownOf(slots);
+  const name = manners.join();
+  const found = known.get(name) ?? colouredIn(slots, manners);
+  known.set(name, found);
+  return found;
+}
+const knownOf = remembered((_: readonly ReadSlot[]) => new Map<string, readonly (Chord | null)[]>());
+
+function colouredIn(slots: readonly ReadSlot[], manners: readonly (Manner | null)[]): readonly (Chord | null)[] {
   const rests = restsFrom(slots);
   const chords: (Chord | null)[] = [];
   slots.forEach((slot, i) => {
     const own = slot.entry.chord;
-    const steady = own ? steadyColours(own, colourContext(slots, i)).map(({ chord }) => chord) : [];
+    const context = own && colourContext(slots, i);
+    const steady = context ? steadyIn(manners[i] ?? null, own, context) : [];
     const before = chords.findLastIndex((chord) => chord !== null);
     const lasts = before >= 0 && slots[before]!.symbol === slot.symbol;
     const turn = lasts && i < rests ? (slot.bar - slot.since) % Math.min(2, steady.length) : 0;
@@ -25,7 +41,15 @@ export const untoldColours = remembered((slots: readonly ReadSlot[]): readonly (
     chords.push(wanted.find((chord) => notesOf(chord) !== heard) ?? wanted[0] ?? null);
   });
   return chords;
-});
+}
+
+const steadyIn = (manner: Manner | null, own: Chord, context: ColourContext) =>
+  inManner(
+    manner,
+    own,
+    steadyColours(own, context).map(({ chord }) => chord),
+    context,
+  );
 
 /** Where the chord begins that stands at the end. */
 function restsFrom(slots: readonly ReadSlot[]): number {

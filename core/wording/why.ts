@@ -41,6 +41,7 @@ export const TERM_NAMES: Readonly<Record<Term, string>> = {
   rest: 'an end that does not rest on its root',
   open: 'open strings',
   gaps: 'silent strings above the bass',
+  holes: 'strings left out within the grip',
   stock: 'a shape out of the common stock',
   seconds: 'notes a step apart',
   unison: 'a note on two strings',

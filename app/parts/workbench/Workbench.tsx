@@ -44,7 +44,7 @@ import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
 import { useOffered } from './useOffered.ts';
-import { mannerOf } from './tuneManner.ts';
+import { mannerOf, mannerStanding } from './tuneManner.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
@@ -103,14 +103,15 @@ export function Workbench(props: WorkbenchProps) {
   const { guitar, book, player } = who;
   const tastes = useTaste(tuneId, props.styles, props.taste);
   const { taste, chosen: style, grating } = tastes;
-  const { slots, columns, sections, marks } = useColumns(chart, barIds, cells, player);
+  const manner = mannerStanding(tastes, player);
+  const { slots, columns, sections, marks } = useColumns(chart, barIds, cells, player, manner);
   const solving = useArrangement(
     `${take.id}/${who.id}`,
     chartText,
     barIds,
     opened ? cells : null,
     player,
-    taste.manner ?? style?.manner ?? null,
+    manner,
     book.banished,
     edits,
   );

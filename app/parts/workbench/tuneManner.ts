@@ -1,15 +1,30 @@
-import { MANNER_BY_COMPANY, handOf, neckOf, ringsIn, type Column, type Player } from '../../../core/index.ts';
+import {
+  MANNER_BY_COMPANY,
+  handOf,
+  neckOf,
+  ringsIn,
+  type Column,
+  type Manner,
+  type Player,
+} from '../../../core/index.ts';
 import type { TuneManner } from './MannerMenu.tsx';
 import type { Tastes } from './useTaste.ts';
 
+/** How a player comps. */
+const ownManner = ({ manner, company }: Player) => manner ?? MANNER_BY_COMPANY[company];
+
 /** How a tune is comped: by choice, else as its style has it, else as its player does. */
-export function mannerOf({ taste, chosen, setTaste }: Tastes, player: Player, columns: readonly Column[]): TuneManner {
-  const own = player.manner ?? MANNER_BY_COMPANY[player.company];
+export const mannerStanding = ({ taste, chosen }: Tastes, player: Player): Manner =>
+  taste.manner ?? chosen?.manner ?? ownManner(player);
+
+/** The same, with what would stand otherwise, and the choice. */
+export function mannerOf(tastes: Tastes, player: Player, columns: readonly Column[]): TuneManner {
+  const { taste, chosen, setTaste } = tastes;
   const without = chosen?.manner
     ? { manner: chosen.manner, whose: `the style ${chosen.name}` }
-    : { manner: own, whose: player.name };
+    : { manner: ownManner(player), whose: player.name };
   return {
-    stands: taste.manner ?? without.manner,
+    stands: mannerStanding(tastes, player),
     chosen: taste.manner,
     without,
     rings: ringsIn(

@@ -11,12 +11,13 @@ import {
   type Decisions,
   type Chart,
   type Column,
+  type Manner,
   type Player,
 } from '../../../core/index.ts';
 import { marksOf } from '../reading/marks.ts';
 
 /** The columns of a take as they are to be shown, known before they are voiced. */
-export function useColumns(chart: Chart, barIds: readonly string[], cells: Decisions, player: Player) {
+export function useColumns(chart: Chart, barIds: readonly string[], cells: Decisions, player: Player, manner: Manner) {
   const lastFret = lastFretOf(player);
   const changes = JSON.stringify(changesOf(cells));
   const slots = useMemo(
@@ -25,12 +26,12 @@ export function useColumns(chart: Chart, barIds: readonly string[], cells: Decis
   );
   const columns = useMemo(() => {
     const first = chart.bars[0]!.number;
-    return columnsOf(slots, slotKeys(slots, barIds), cells, { lastFret }).map((column) => ({
+    return columnsOf(slots, slotKeys(slots, barIds), cells, { lastFret, manner }).map((column) => ({
       ...column,
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
       hasChanges: chart.bars[column.slot.sourceBar - first]!.alternates.length > 0,
     }));
-  }, [slots, barIds, cells, chart, lastFret]);
+  }, [slots, barIds, cells, chart, lastFret, manner]);
   const sections = useMemo(() => sectionStarts(chart, columns), [chart, columns]);
   const marks = useMemo(
     () =>
