@@ -19,14 +19,10 @@ import {
   type Proposal,
 } from '../core/index.ts';
 import { KernelNear } from '../kernel/kernel.ts';
+import { CHARTS } from './moves-sound.charts.ts';
 
-const CHARTS = [
-  'key: C\n| C | Am7 | Dm7 | G7 |',
-  'key: Bb\n| Bb7 | Eb7 | Bb7 | F7 |',
-  'key: Am\n| Am | Dm | E7 | Am |',
-  'key: Gm\n| Gm | Eb | Cm7 D7 | Gm |',
-  'key: G\nmeter: 3/4\n| G | C | D7 | G |',
-];
+/** All of them in `npm run moves-sound`, which takes some minutes. */
+const LISTENED_TO = process.env['HERON_ALL_CHARTS'] ? CHARTS : CHARTS.slice(0, 5);
 
 /** The voices of a grip, told from its pitches. */
 const voicesOf = ({ pitches }: Grip) => [...new Set(pitches)].sort((a, b) => a - b);
@@ -49,13 +45,17 @@ describe('a move that is made sounds as its reason says', () => {
   function looksRight({ move }: Proposal, from: Grip, to: Grip, k: number): boolean {
     const [a, b] = [voicesOf(from), voicesOf(to)];
     const changed = a.filter((pitch) => !b.includes(pitch)).length;
+    if (move.id === 'turnaround-still-top') {
+      const falls = k === 1 ? 2 : 0;
+      return [1, 2].every((n) => b.at(-n)! === a.at(-n)! - falls);
+    }
     if (move.group === 'planing') return oneFretsOff(from, to) !== null;
     if (move.group === 'approach') return [1, 2].includes(oneFretsOff(from, to)!);
     if (move.group === 'line') return a.length === b.length && changed === 1;
     return k < 4 ? b.at(-1)! > a.at(-1)! : b.at(-1)! < a.at(-1)!;
   }
 
-  test.each(CHARTS)('%s', (text) => {
+  test.each(LISTENED_TO)('%s', (text) => {
     const chart = parseChart(text);
     if (!chart.ok) throw new Error(text);
     let made = 0;

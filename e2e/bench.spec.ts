@@ -299,6 +299,7 @@ test('a grip of one’s own is pinned by its frets, with the colour it is one of
   const id = await newTune(page, 'title: Own\nkey: C\n| C | Am | Dm7 | G7 |\n');
   await openBench(page, id);
   await page.keyboard.press('g');
+  await page.getByRole('button', { name: 'By frets' }).click();
   const field = page.getByRole('textbox', { name: 'A grip of your own' });
   await field.fill('x-3-5');
   await expect(page.locator('.own-grip')).not.toContainText('lowest first');

@@ -12,6 +12,8 @@ export function soundsBound(bond: Exclude<Bond, 'moved'>, from: readonly number[
       return topTo < topFrom;
     case 'top-pair':
       return topTo === topFrom && to.at(-2) === from.at(-2);
+    case 'pair-falls':
+      return topTo === topFrom - STEP && to.at(-2) === from.at(-2)! - STEP;
     case 'line': {
       if (from.length !== to.length) return false;
       const ways = from.map((pitch, v) => Math.abs(to[v]! - pitch)).filter((way) => way > 0);

@@ -36,7 +36,7 @@ const COLOURS: Readonly<Record<Role | 'i-natural', Colours>> = {
   vi: { usual: 'm7 m9 m11 m(add9)', care: 'm6', grates: 'm7b13' },
   vii: { usual: 'm7b5 m11b5', care: 'm9b5', grates: 'm7b5b9' },
   i: { usual: 'm6 m7 m9 m(maj7) m6/9 m(maj9) m11' },
-  'i-natural': { usual: 'm7 m(add9) m9 m11', care: 'm6 m(maj7)' },
+  'i-natural': { usual: 'm7 m11 m(add9) m9', care: 'm6 m(maj7)' },
   iio: { usual: 'm7b5 m11b5', care: 'm9b5', grates: 'm7b5b9' },
   bIII: { usual: 'maj7 6 6/9 maj9', care: 'maj7#5', grates: 'add11 maj11' },
   iv: { usual: 'm7 m6 m9 m11' },

@@ -8,7 +8,6 @@ import { musical } from './music.ts';
 
 type Args = Problem['args'];
 
-/** What a jump that lacks its sign is told. */
 /** How a chord of a move is to go on. */
 const BOND_WORDS: Readonly<Record<Bond, string>> = {
   moved: 'the same shape, a few frets off',
@@ -16,8 +15,10 @@ const BOND_WORDS: Readonly<Record<Bond, string>> = {
   'top-rises': 'the top voice rises',
   'top-falls': 'the top voice falls',
   'top-pair': 'the two top voices stay',
+  'pair-falls': 'the two top voices fall a whole step',
 };
 
+/** What a jump that lacks its sign is told. */
 const SIGN_NEEDED: Readonly<Record<string, string>> = {
   segno: 'D.S. goes back to the segno, and there is none: write {segno} before the bar it goes to.',
   coda: 'There is no coda to go to: write {coda} before its first bar.',

@@ -1,9 +1,21 @@
 import type { SnackbarProps } from '@mui/material/Snackbar';
-import { Suspense, useEffect, useState } from 'react';
-import { AT_REST_MS, later } from './later.tsx';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { AT_REST_MS } from './later.tsx';
+import './frame.css';
 
 const load = async () => (await import('@mui/material/Snackbar')).default;
-const SnackbarLater = later(load);
+/** What is said when the server is away is said also where it was away too soon. */
+const SnackbarLater = lazy(async () => ({ default: await load().catch(() => Plain) }));
+
+function Plain({ open, message, action }: SnackbarProps) {
+  return (
+    open && (
+      <div className="notice" role="alert">
+        {message} {action}
+      </div>
+    )
+  );
+}
 
 interface NoticeProps extends Pick<SnackbarProps, 'message' | 'action'> {
   readonly open: boolean;
@@ -17,7 +29,6 @@ export function Notice({ open, goes = false, onClose, ...said }: NoticeProps) {
   const [wanted, setWanted] = useState(open);
   if (open && !wanted) setWanted(true);
   useEffect(() => {
-    // There before the server may be away.
     const timer = setTimeout(() => void load().catch(() => undefined), AT_REST_MS);
     return () => clearTimeout(timer);
   }, []);

@@ -23,6 +23,13 @@ interface GripFiltersProps {
   readonly guitar: Guitar;
   /** Where the player likes to stay. */
   readonly area: readonly [number, number] | null;
+  /** Whether a grip of one’s own is being typed, and how to begin and end that; left out where none can be. */
+  readonly own?: OwnGripSwitch | undefined;
+}
+
+export interface OwnGripSwitch {
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
 }
 
 const ANY = 'any';
@@ -54,7 +61,7 @@ const DIFFICULTIES = [
 ] as const;
 
 /** What is asked of the grips, in a line; the questions open under it. */
-export function GripFilters({ list, guitar, area }: GripFiltersProps) {
+export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const open = anchor !== null;
   const { filter, setFilter, clearFilter, rows } = list;
@@ -105,6 +112,11 @@ export function GripFilters({ list, guitar, area }: GripFiltersProps) {
             ? `${rows.length.toLocaleString('en')} grips, ${list.priced!.extra ? 'cheapest first' : 'as one would try them'}`
             : `${rows.length.toLocaleString('en')} of ${shapes.size.toLocaleString('en')} grips`}
         </span>
+        {own && (
+          <Button size="small" aria-expanded={own.open} onClick={() => own.onOpen(!own.open)}>
+            By frets
+          </Button>
+        )}
         {asked > 0 && (
           <Button size="small" onClick={clearFilter}>
             Show all

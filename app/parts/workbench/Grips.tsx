@@ -22,7 +22,7 @@ import {
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
-import { GripFilters } from './GripFilters.tsx';
+import { GripFilters, type OwnGripSwitch } from './GripFilters.tsx';
 import { OptionRow } from './OptionRow.tsx';
 import type { GripList, ListedGrip } from './useGripList.ts';
 import './workbench.css';
@@ -39,12 +39,13 @@ interface GripsProps {
   readonly onTry: (row: number) => void;
   readonly onKeep: (row: number) => void;
   readonly onHear: (grip: Grip) => void;
+  readonly own?: OwnGripSwitch;
 }
 
 const ROW = 92;
 
 /** Every grip of the chord: the player's own first, filtered as wished, compared two at a time. */
-export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep, onHear }: GripsProps) {
+export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep, onHear, own }: GripsProps) {
   const scroller = useRef<HTMLUListElement>(null);
   const [menu, setMenu] = useState<{ readonly anchor: HTMLElement; readonly one: ListedGrip } | null>(null);
   const { priced, rows, at, beside } = list;
@@ -68,7 +69,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
   };
   return (
     <>
-      <GripFilters list={list} guitar={guitar} area={area} />
+      <GripFilters list={list} guitar={guitar} area={area} own={own} />
       {beside && <Compare a={beside} b={compared} list={list} guitar={guitar} onClose={() => list.setBeside(null)} />}
       {rows.length === 0 && (
         <p className="side-empty">

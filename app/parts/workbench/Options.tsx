@@ -1,6 +1,6 @@
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import { Suspense, type ReactNode } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
 import {
   costText,
   figuresText,
@@ -114,6 +114,7 @@ export function Options(props: OptionsProps) {
 /** What the open tab has on offer, the colours aside: parts that are fetched when they are asked for. */
 function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }: OptionsProps) {
   const { trying, setTrying } = offered;
+  const [typing, setTyping] = useState(false);
   if (tab === 'wish') return wishes;
   if (tab === 'voice') return voices;
   if (tab === 'move') return <Moves at={at} offered={offered} taste={taste} deeds={deeds} />;
@@ -128,13 +129,12 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }
       onTry={setTrying}
       onKeep={deeds.keep}
       onHear={deeds.hear}
+      own={{ open: typing, onOpen: setTyping }}
     />
   );
-  return at.column.chord === null ? (
-    list
-  ) : (
+  return (
     <>
-      {ownGrip}
+      {typing && at.column.chord !== null && ownGrip}
       {list}
     </>
   );

@@ -60,6 +60,7 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
       }}
     >
       <TextField
+        autoFocus
         size="small"
         label="A grip of your own"
         placeholder={EXAMPLES[strings] ?? EXAMPLES[6]!}

@@ -5,7 +5,8 @@
  *   line         one voice walks a step, all others are held
  *   top-rises    the top voice rises, or falls: a ladder
  *   top-falls
- *   top-pair     the two top voices stay
+ *   top-pair     the two top voices stay, or both fall a whole step
+ *   pair-falls
  */
-export const BONDS = ['moved', 'line', 'top-rises', 'top-falls', 'top-pair'] as const;
+export const BONDS = ['moved', 'line', 'top-rises', 'top-falls', 'top-pair', 'pair-falls'] as const;
 export type Bond = (typeof BONDS)[number];

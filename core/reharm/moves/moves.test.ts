@@ -148,6 +148,7 @@ const OFFERED: readonly (readonly [string, number, string, string])[] = [
   ['key: C\n| G7 | C | C | F |', 1, 'turnaround-1625', 'C6 Am7 Dm7 G7'],
   ['key: C\n| G7 | C | F | F |', 1, 'turnaround-1625', '-'],
   ['key: C\n| F | G7 | C |', 2, 'turnaround-substitutes', 'Em7 Eb7 Dm7 Db7'],
+  ['key: C\n| F | G7 | C |', 2, 'turnaround-still-top', 'Em11 Eb7#11 Dm11 Db7#11'],
   ['key: C\n| F | G7 | C |', 2, 'turnaround-lent', 'Cmaj7 Ebmaj7 Abmaj7 Dbmaj7'],
   ['key: C\n| F | G7 | C |', 2, 'turnaround-flat-three-dim', 'C6 Ebdim7 Dm7 G7'],
   ['key: C\n| F | G7 | C |', 2, 'turnaround-from-flat-six', 'Ab7 G7'],

@@ -3,6 +3,7 @@ import { symbolOf, type Chord } from '../../chord/chord.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import type { Role } from '../role.ts';
 import { degreeChord, found, isTonic, kept, shared, type Move } from './move.ts';
+import type { Bond } from './bond.ts';
 import type { Stray } from './groups.ts';
 import type { Span } from './span.ts';
 
@@ -14,12 +15,16 @@ const ROLES: Readonly<Record<string, Role>> = {
   Im7: 'i',
   IIm7: 'ii',
   IIm7b5: 'iio',
+  IIm11: 'ii',
   bII7: 'substitute',
+  'bII7#11': 'substitute',
   bIImaj7: 'borrowed-major',
   bIII7: 'substitute',
+  'bIII7#11': 'substitute',
   bIIIdim7: 'dim',
   bIIImaj7: 'borrowed-major',
   IIIm7: 'iii',
+  IIIm11: 'iii',
   IVm6: 'iv-borrowed',
   bVImaj7: 'borrowed-major',
   bVI7: 'substitute',
@@ -105,7 +110,26 @@ const ENDINGS: typeof TURNAROUNDS = [
   ['ending-minor-flat-two', 'minor', 'bIImaj7 Im6', 'a half step down at the last moment', 'a last wink', 3],
 ];
 
+/** Its bonds: over each half step of the bass the two top notes stay, and between the pairs both fall. */
+const STILL_TOP: readonly (Bond | undefined)[] = ['top-pair', 'pair-falls', 'top-pair', undefined];
+
 export const TURNAROUND_MOVES: readonly Move[] = [
+  {
+    id: 'turnaround-still-top',
+    group: 'turnaround',
+    name: 'turnaround under a still top',
+    reason: '{new}: the two top notes stay over each half step of the bass, and fall a whole step once.',
+    mood: 'candles',
+    stray: 3,
+    styles: { 'choir-loft': 3 },
+    find: (span) => {
+      const { here, next, single, minor } = span;
+      if (!single || minor || !isTonic(here) || (next !== null && !isTonic(next))) return [];
+      const chords = ['IIIm11', 'bIII7#11', 'IIm11', 'bII7#11'].map((degree) => asDegree(span, degree));
+      const parts = shared(span, chords)?.map((part, i) => ({ ...part, ...(STILL_TOP[i] && { into: STILL_TOP[i] }) }));
+      return found(parts ?? null, { new: chords.map(([chord]) => symbolOf(chord)).join(' ') });
+    },
+  },
   ...[...TURNAROUNDS, ...ENDINGS].map(([id, mode, text, why, mood, stray]): Move => ({
     id,
     group: 'turnaround',
