@@ -176,14 +176,7 @@ export { firstTried } from './leading/first-tried.ts';
 export { colourContext } from './take/colour-context.ts';
 export { columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
-export {
-  DEFAULT_WEIGHTS,
-  MANNER_BY_COMPANY,
-  ONLY_MOVEMENT,
-  pricedBy,
-  pricingFor,
-  type Pricing,
-} from './leading/pricing.ts';
+export { DEFAULT_WEIGHTS, ownManner, ONLY_MOVEMENT, pricedBy, pricingFor, type Pricing } from './leading/pricing.ts';
 export type { Weights } from './leading/weights.ts';
 export type { Terms } from './leading/terms.ts';
 export { shiftMm } from './leading/join-cost.ts';

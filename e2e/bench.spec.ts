@@ -301,8 +301,10 @@ test('a grip of one’s own is pinned by its frets, with the colour it is one of
   await page.keyboard.press('g');
   await page.getByRole('button', { name: 'By frets' }).click();
   const field = page.getByRole('textbox', { name: 'A grip of your own' });
-  await field.fill('x-3-5');
+  await field.fill('x-3-5-4');
   await expect(page.locator('.own-grip')).not.toContainText('lowest first');
+  await field.press('Enter');
+  await expect(page.locator('.own-grip')).toContainText('One fret a string, the lowest first');
   await field.fill('x-3-5-5-5-9');
   await expect(page.locator('.own-grip')).toContainText('This hand cannot hold it.');
   await field.fill('x-4-5-5-x-x');

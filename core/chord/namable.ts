@@ -97,7 +97,7 @@ export const FITS: readonly (readonly Fit[])[] = (() => {
       (degree) => degree !== null,
     );
     const tones = tonesOf(kind);
-    const needsRoot = requiredOf(kind).some((choice) => choice.includes('1'));
+    const needsRoot = requiredOf(kind).some((choice) => choice.every((degree) => degree === '1'));
     const mayLack = (degree: Degree) =>
       (impliesThird(kind) && degree === '3') || (impliesSeventh(kind) && degree === 'b7');
     const free = tones.filter((degree) => !(named as readonly Degree[]).includes(degree) || mayLack(degree));

@@ -20,7 +20,7 @@ const LOW_POSITION = 5;
 
 /** What of a grip makes its price as one of its chord. */
 export interface ChordFacts {
-  /** Whether the lowest note is the root, or the named bass, in whatever octave; or may be what it is (rules/line.ts). */
+  /** Whether the lowest note is the root, or the named bass, in whatever octave; or an inversion that is free there (a rule's `basses`). */
   readonly hasBass: boolean;
   readonly inStock: boolean;
 }

@@ -35,7 +35,16 @@ export const pricedBy = (weights: Weights, area: Player['area'] = null): Pricing
 });
 
 /** What one plays alone, and beside a bass player, who has the roots (common practice). */
-export const MANNER_BY_COMPANY: Readonly<Record<Company, Manner>> = { alone: 'rooted', bass: 'small' };
+const MANNER_BY_COMPANY: Readonly<Record<Company, Manner>> = { alone: 'rooted', bass: 'small' };
+
+/** How a player comps: in a manner of their own, else as one does in such company. */
+export const ownManner = ({
+  company,
+  manner,
+}: {
+  readonly company: Company;
+  readonly manner?: Manner | null | undefined;
+}) => manner ?? MANNER_BY_COMPANY[company];
 
 /** How a player's paths are priced. */
 export const pricingFor = ({
@@ -44,7 +53,7 @@ export const pricingFor = ({
   area,
   matters,
 }: Pick<Player, 'company' | 'area' | 'matters'> & Partial<Pick<Player, 'manner'>>): Pricing => ({
-  manner: manner ?? MANNER_BY_COMPANY[company],
+  manner: ownManner({ company, manner }),
   weights: Object.fromEntries(MANNERS.map((one) => [one, weightsOf(one, matters)])) as Record<Manner, Weights>,
   area,
 });

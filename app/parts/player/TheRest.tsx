@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { MANNERS, MANNER_BY_COMPANY, MANNER_WORDS, noteText } from '../../../core/index.ts';
+import { MANNERS, MANNER_WORDS, noteText, ownManner } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Draft, type Settings } from './fields.tsx';
 import './player.css';
@@ -11,7 +11,7 @@ const BY_COMPANY = 'company';
 /** Who else plays, where on the neck, and how notes are called. */
 export function TheRest({ player, onChange }: Settings) {
   const { area } = player;
-  const stands = player.manner ?? MANNER_BY_COMPANY[player.company];
+  const stands = ownManner(player);
   // What was chosen on a longer neck still stands.
   const last = Math.max(player.highestFret - player.capo, area?.[1] ?? 0);
   const frets = Array.from({ length: last + 1 }, (_, fret) => fret);

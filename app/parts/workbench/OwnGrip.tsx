@@ -32,20 +32,24 @@ interface OwnGripProps {
 /** A grip of one's own, by its frets: what it is here, what it costs, and pinned with the colour it is a grip of. */
 export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }: OwnGripProps) {
   const [typed, setTyped] = useState('');
+  /** Enter was pressed on what stands in the field. */
+  const [asked, setAsked] = useState(false);
   const parsed = parseFrets(typed.trim());
   const frets = parsed?.length === strings ? parsed : null;
   const answer = useOwnGrip(index, frets, solved);
   const stands = answer !== null && 'grip' in answer ? answer : null;
   const refused = answer !== null && 'refused' in answer ? REFUSED[answer.refused] : null;
-  const malformed = typed.trim() !== '' && frets === null && (parsed !== null || typed.trim().length >= strings);
+  // While one still types nothing is wrong yet.
+  const malformed = typed.trim() !== '' && frets === null && (asked || entriesIn(typed) >= strings);
   const take = () => {
+    setAsked(true);
     if (busy || stands === null || stands.extra === null) return;
     onTake(stands.patch, `the grip ${stands.grip.grip}`);
     onPeek(null);
     setTyped('');
   };
   const words = malformed
-    ? `One fret a string, the lowest first, x where it is silent: ${EXAMPLES[strings] ?? EXAMPLES[6]!}`
+    ? `One fret a string, the lowest first, x where it is silent: ${exampleOf(strings)}`
     : refused !== null
       ? refused(musical(column.slot.symbol))
       : stands && stands.extra === null
@@ -63,9 +67,12 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
         autoFocus
         size="small"
         label="A grip of your own"
-        placeholder={EXAMPLES[strings] ?? EXAMPLES[6]!}
+        placeholder={exampleOf(strings)}
         value={typed}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setAsked(false);
+        }}
         error={words !== null}
         helperText={words}
         slotProps={{ htmlInput: { autoComplete: 'off', spellCheck: false, autoCapitalize: 'none' } }}
@@ -90,7 +97,12 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
   );
 }
 
-const EXAMPLES: Readonly<Record<number, string>> = { 6: 'x-3-5-4-5-3', 7: 'x-x-3-5-4-5-3' };
+/** How many strings are spoken of so far: `x-3-5` three, `x35` three. */
+const entriesIn = (typed: string) =>
+  (/[-\s]/.test(typed.trim()) ? typed.split(/[-\s]+/) : [...typed]).filter(Boolean).length;
+
+/** A grip as it is written, for so many strings. */
+const exampleOf = (strings: number) => `${'x-'.repeat(strings - 5)}3-5-4-5-3`;
 
 /** Why a grip cannot stand, and what would do. */
 const REFUSED = {

@@ -1,17 +1,6 @@
-import {
-  MANNER_BY_COMPANY,
-  handOf,
-  neckOf,
-  ringsIn,
-  type Column,
-  type Manner,
-  type Player,
-} from '../../../core/index.ts';
+import { handOf, neckOf, ownManner, ringsIn, type Column, type Manner, type Player } from '../../../core/index.ts';
 import type { TuneManner } from './MannerMenu.tsx';
 import type { Tastes } from './useTaste.ts';
-
-/** How a player comps. */
-const ownManner = ({ manner, company }: Player) => manner ?? MANNER_BY_COMPANY[company];
 
 /** How a tune is comped: by choice, else as its style has it, else as its player does. */
 export const mannerStanding = ({ taste, chosen }: Tastes, player: Player): Manner =>

@@ -98,6 +98,14 @@ const TURNAROUNDS: readonly (readonly [string, 'major' | 'minor', string, string
     'silk',
     3,
   ],
+  [
+    'turnaround-still-top',
+    'major',
+    'IIIm11 bIII7#11 IIm11 bII7#11',
+    'the two top notes stay over each half step of the bass, and fall a whole step once',
+    'candles',
+    3,
+  ],
   ['turnaround-from-flat-six', 'major', 'bVI7 V7', '♭VI7 falls a half step to V7', 'a dark start', 3],
   ['turnaround-minor', 'minor', 'Im7 VIm7b5 IIm7b5 V7b9', 'roots fall by fifths in minor', 'round the bend', 1],
   ['turnaround-minor-flat-six', 'minor', 'Im7 bVI7 V7b9', '♭VI7 falls a half step to V', 'a hard turn', 2],
@@ -110,26 +118,17 @@ const ENDINGS: typeof TURNAROUNDS = [
   ['ending-minor-flat-two', 'minor', 'bIImaj7 Im6', 'a half step down at the last moment', 'a last wink', 3],
 ];
 
-/** Its bonds: over each half step of the bass the two top notes stay, and between the pairs both fall. */
-const STILL_TOP: readonly (Bond | undefined)[] = ['top-pair', 'pair-falls', 'top-pair', undefined];
+/** How the chords of some go on: two top notes that stay over a half step of the bass, and then fall. */
+const GOES_ON: Readonly<Record<string, readonly Bond[]>> = {
+  'turnaround-still-top': ['top-pair', 'pair-falls', 'top-pair'],
+};
+
+const intoOf = (id: string, i: number): { readonly into?: Bond } => {
+  const into = GOES_ON[id]?.[i];
+  return into ? { into } : {};
+};
 
 export const TURNAROUND_MOVES: readonly Move[] = [
-  {
-    id: 'turnaround-still-top',
-    group: 'turnaround',
-    name: 'turnaround under a still top',
-    reason: '{new}: the two top notes stay over each half step of the bass, and fall a whole step once.',
-    mood: 'candles',
-    stray: 3,
-    styles: { 'choir-loft': 3 },
-    find: (span) => {
-      const { here, next, single, minor } = span;
-      if (!single || minor || !isTonic(here) || (next !== null && !isTonic(next))) return [];
-      const chords = ['IIIm11', 'bIII7#11', 'IIm11', 'bII7#11'].map((degree) => asDegree(span, degree));
-      const parts = shared(span, chords)?.map((part, i) => ({ ...part, ...(STILL_TOP[i] && { into: STILL_TOP[i] }) }));
-      return found(parts ?? null, { new: chords.map(([chord]) => symbolOf(chord)).join(' ') });
-    },
-  },
   ...[...TURNAROUNDS, ...ENDINGS].map(([id, mode, text, why, mood, stray]): Move => ({
     id,
     group: 'turnaround',
@@ -143,7 +142,8 @@ export const TURNAROUND_MOVES: readonly Move[] = [
       // An ending ends; a turnaround turns back to the tonic, or to the start.
       if (id.startsWith('ending') ? next !== null : next !== null && !isTonic(next)) return [];
       const chords = text.split(' ').map((degree) => asDegree(span, degree));
-      return found(shared(span, chords), { new: chords.map(([chord]) => symbolOf(chord)).join(' ') });
+      const parts = shared(span, chords)?.map((part, i) => ({ ...part, ...intoOf(id, i) })) ?? null;
+      return found(parts, { new: chords.map(([chord]) => symbolOf(chord)).join(' ') });
     },
   })),
 ];
