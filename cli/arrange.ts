@@ -25,6 +25,7 @@ import {
   STYLES,
   whyText,
   wishText,
+  type Arrangement,
   type Manner,
   type ShapeLibrary,
   type Taste,
@@ -119,7 +120,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
       })),
     }),
     ...(wished.length > 0 && {
-      unmet: arranged.unmet.map(({ column, wish }) => {
+      unmet: hardUnmet(arranged).map(({ column, wish }) => {
         const { bar, beat } = slotTimes(columns[column]!.slot);
         return { bar, beat, wish: wishText(wish) };
       }),
@@ -158,12 +159,15 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
     `\n${ways.map((way, i) => `${i === 0 ? '' : `way ${i + 1}: `}${figuresText(way.figures)}\n`).join('')}` +
     `${rootPositionText(arranged.rootPosition)}\n` +
     (ways.length < count ? 'There are no more that differ for a quarter of the time.\n' : '') +
-    arranged.unmet
+    hardUnmet(arranged)
       .map(({ column, wish }) => `bar ${columns[column]!.slot.bar}: cannot be met here: ${wishText(wish)}\n`)
       .join('') +
     arranged.problems.map((found) => `${problemLine(found)}\n`).join('');
   return { json, text };
 }
+
+/** Wishes at any price that cannot be met. */
+const hardUnmet = ({ unmet }: Pick<Arrangement, 'unmet'>) => unmet.filter(({ hard }) => hard);
 
 /** How many different ways through the chart are asked for. */
 function pathsAsked(text: string | undefined): number {

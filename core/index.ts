@@ -221,6 +221,14 @@ export {
   type SolvedTake,
   type TakeAsked,
 } from './leading/solve.ts';
+export {
+  consequenceOf,
+  holdingOthers,
+  type Consequence,
+  type HeldChange,
+  type OtherGrip,
+} from './leading/consequence.ts';
+export { takeStatus, wishesOfTake, type TakenWish, type TakeStatus } from './leading/status.ts';
 export { priceMove, pricePatch, restyled, type MovePrice } from './leading/take.ts';
 export {
   outcomesOf,
@@ -233,6 +241,7 @@ export {
   type VoiceWay,
 } from './leading/steer.ts';
 export { steeredPatch } from './leading/steered.ts';
+export { saysAnother } from './chord/another.ts';
 export { servingOf, type Serving } from './chord/serving.ts';
 export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';
 export { writeMidi } from './format/midi.ts';
@@ -270,6 +279,7 @@ export {
 } from './wording/hand.ts';
 export { servingText, SERVES_HEADINGS, wayText } from './wording/steer.ts';
 export { costText, nextBestText, TERM_NAMES, whyText } from './wording/why.ts';
+export { barsText, otherGripsText, standsText, wishPlaceText } from './wording/status.ts';
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';
 export { noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';

@@ -39,11 +39,11 @@ test('wishes over a span shape the lines, tell what they cannot have, and are ta
   await expect(page.getByRole('list', { name: 'What cannot be met' })).toContainText(
     'on strings 1, 2 and 3: cannot be met in bars 1, 2, 3, 4',
   );
-  await expect(page.locator('.column-unmet').first()).toBeVisible();
-  // Weighed against the rest nothing is called missed; then all is taken back, and one step of undo brings one back.
+  await expect(page.locator('.wish-unmet').first()).toBeVisible();
+  // Weighed against the rest nothing is called impossible; then all is taken back, and one step of undo brings one back.
   await page.getByRole('button', { name: 'weighed against the rest' }).click();
   await idle(page);
-  await expect(page.locator('.column-unmet')).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'What cannot be met' })).toHaveCount(0);
   const standing = page.getByRole('list', { name: 'Wishes here' }).getByRole('listitem');
   await expect(standing).toHaveCount(4);
   for (let i = 4; i > 0; i--) {
@@ -103,7 +103,7 @@ test('one arrives at a grip with the last chord of a span, a finger rests on the
   await page.getByLabel('A finger rests').click();
   await page.getByRole('option', { name: 'little' }).click();
   await idle(page);
-  await expect(page.locator('#column-3')).toContainText('wish');
+  await expect(page.locator('.wish-line', { hasText: 'arrives at 3-x-3-4-3-x' })).toBeVisible();
   await expect(page.getByRole('list', { name: 'Wishes here' })).toContainText('the little finger rests');
   await expectSaved(page);
 });

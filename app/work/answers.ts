@@ -1,6 +1,17 @@
 import { proxy } from 'comlink';
 import { startTransition, useEffect, useState } from 'react';
-import type { Chord, ClimbWish, Grip, Midi, Player, Steer } from '../../core/index.ts';
+import type {
+  Chord,
+  ClimbWish,
+  Consequence,
+  Decision,
+  Grip,
+  HeldChange,
+  Midi,
+  Patch,
+  Player,
+  Steer,
+} from '../../core/index.ts';
 import { useLatest } from '../keep/latest.ts';
 import type {
   Around,
@@ -170,6 +181,26 @@ export function useSteered(
 ): Steered | null {
   const of = `${name}/${column}/${grip}/${JSON.stringify(ways)}/${result}`;
   return useAnswer(of, result > 0 && wanted && grip !== null, () => solver().steer(name, column, grip!, ways));
+}
+
+/** What a change about a column would come to; null while it is looked for, or where there is none. */
+export function useConsequence(
+  column: number,
+  patch: Patch<Decision> | null,
+  { name, result }: Solved,
+): Consequence | null {
+  const of = `${name}/${column}/${JSON.stringify(patch)}/${result}`;
+  return useAnswer(of, result > 0 && patch !== null, () => solver().consequence(name, column, patch!));
+}
+
+/** The same change with every other grip held; null while it is looked for, or where it cannot be. */
+export function useHoldingOthers(
+  column: number,
+  patch: Patch<Decision> | null,
+  { name, result }: Solved,
+): HeldChange | null {
+  const of = `${name}/${column}/${JSON.stringify(patch)}/${result}`;
+  return useAnswer(of, result > 0 && patch !== null, () => solver().holdingOthers(name, column, patch!));
 }
 
 /** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */

@@ -122,11 +122,6 @@ export class Sessions {
     return current() ? { of, at, current } : null;
   }
 
-  /** A search of its own beside an open take's, for what would disturb its tables. */
-  beside({ library, pricing, banished }: Session): Session {
-    return sessionOf(library, { pricing, banished }, this.#world.near());
-  }
-
   #opened(name: string, { player, manner, banished }: Job, library: ShapeLibrary): Open {
     const pricing = pricingFor({ ...player, manner: manner ?? player.manner });
     const of = JSON.stringify([pricing, banished]);

@@ -1,11 +1,13 @@
 import {
   arrangedTake,
   coloursOf,
+  consequenceOf,
   differentPaths,
   distinct,
   formatFrets,
   fretsAt,
   gripOf,
+  holdingOthers,
   labelsOf,
   likedFirst,
   movement,
@@ -29,7 +31,11 @@ import {
   symbolOf,
   waysOut,
   wishFor,
+  type Consequence,
+  type Decision,
+  type HeldChange,
   type Midi,
+  type Patch,
   type Proposal,
   type Serves,
   type SolvedTake,
@@ -243,8 +249,8 @@ export const takeAnswers = (sessions: Sessions) => ({
     if (priced === null) return null;
     const { of, current } = priced;
     // What stands keeps its tables: other ways are looked for beside it.
-    const { search, library } = sessions.beside(of.session);
-    const steps = differentPaths(search, library, of.nodes, OTHER_WAYS + 1);
+    const { search, library } = of.session;
+    const steps = differentPaths(search.beside(), library, of.nodes, OTHER_WAYS + 1);
     const paths = await follow(steps, current);
     return (
       paths &&
@@ -256,6 +262,18 @@ export const takeAnswers = (sessions: Sessions) => ({
         })
         .sort((a, b) => a.extra - b.extra)
     );
+  },
+
+  /** What a change about a column would come to over the whole take; null: something newer came. */
+  async consequence(name: string, column: number, patch: Patch<Decision>): Promise<Consequence | null> {
+    const priced = await sessions.price(name, 'consequence', column);
+    return priced && follow(consequenceOf(priced.of, patch), priced.current);
+  },
+
+  /** The same change with every other grip held in its place; null: it cannot be, or something newer came. */
+  async holdingOthers(name: string, column: number, patch: Patch<Decision>): Promise<HeldChange | null> {
+    const priced = await sessions.price(name, 'holdingOthers', column);
+    return priced && follow(holdingOthers(priced.of, patch), priced.current);
   },
 
   /** Easier grips in the place of the one that stands in a column, each with its price. */

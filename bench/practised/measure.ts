@@ -27,6 +27,7 @@ import {
   pricingFor,
   readChart,
   run,
+  saysAnother,
   Search,
   searchable,
   slotKeys,
@@ -80,33 +81,12 @@ function searchFor(manner: Manner): Search {
   return search;
 }
 
-/** Triads and sevenths that a listener names at once, by semitones above their root. */
-const PLAIN: readonly (readonly number[])[] = [
-  [0, 4, 7],
-  [0, 3, 7],
-  [0, 3, 6],
-  [0, 4, 7, 10],
-  [0, 4, 7, 11],
-  [0, 3, 7, 10],
-  [0, 3, 6, 10],
-];
-
 function says(chord: Chord, pitches: readonly number[]): Says {
   const [root, bass] = [pitchClass(chord.root), pitchClass(chord.bass ?? chord.root)];
   const sounding = new Set(pitches.map((pitch) => pitch % 12));
   const lowest = Math.min(...pitches) % 12;
-  const isOther = PLAIN.some(
-    (steps) =>
-      steps.length === sounding.size &&
-      Array.from({ length: 12 }, (_, at) => at).some(
-        (at) =>
-          at !== root &&
-          steps.every((step) => sounding.has((at + step) % 12)) &&
-          steps.slice(0, 3).includes((lowest - at + 12) % 12),
-      ),
-  );
   const none = sounding.has(root) ? 0 : 1;
-  return { root: lowest === bass ? 1 : 0, none, other: none && isOther ? 1 : 0 };
+  return { root: lowest === bass ? 1 : 0, none, other: saysAnother(chord, pitches) ? 1 : 0 };
 }
 const added = (all: readonly Says[]): Says =>
   all.reduce((a, b) => ({ root: a.root + b.root, none: a.none + b.none, other: a.other + b.other }), {

@@ -5,16 +5,16 @@ import { whyNotHeld } from '../neck/hold.ts';
 import { pitchName } from '../pitch/note.ts';
 import { problem, type Problem } from '../problem.ts';
 import type { Column } from '../take/columns.ts';
-import type { Wish } from '../take/layers/wish.ts';
+import type { StandingWish } from '../take/wishes.ts';
 import { isMet } from './bonds.ts';
 import { changeBetween, figuresOf, NO_CHANGE, type Change, type Figures } from './figures.ts';
 import { fingered } from './fingered.ts';
 import { rootPosition, type RootPosition } from './root-position.ts';
-import { gripMisses, gripWishes } from './rules/wish.ts';
+import { gripMisses } from './rules/wish.ts';
 import type { Path, Search } from './search.ts';
 import { sumTerms, totalOf, type Terms } from './terms.ts';
 import type { Tenths } from './units.ts';
-import { joinWishes, missesJoin } from './wishes.ts';
+import { isJoinWish, missesJoin } from './wishes.ts';
 
 /** A column with the grip it was given, and how it is reached from the one before. */
 export interface ArrangedColumn extends Pick<Change, 'movement' | 'held' | 'shiftMm'> {
@@ -35,14 +35,13 @@ export interface Arrangement {
   readonly cost: Tenths;
   readonly terms: Terms;
   readonly problems: readonly Problem[];
-  /** Hard wishes that could not be met, each with the column that stops it. */
+  /** Wishes that are not met, each with the column that stops it: a hard one could not be, a soft one would cost too much. */
   readonly unmet: readonly UnmetWish[];
 }
 
-/** A wish that could not be met, and where. */
-export interface UnmetWish {
+/** A wish that is not met, and where. */
+export interface UnmetWish extends Pick<StandingWish, 'at' | 'wish' | 'hard'> {
   readonly column: number;
-  readonly wish: Wish;
 }
 
 /** Dresses a solved path as an arrangement: fingered, measured, and with its price told. `index[i]` is column i in the path, or −1. */
@@ -95,7 +94,7 @@ export function arrangementOf(
     unmet: sounding.flatMap((i, k) => {
       const before = k === 0 ? null : { column: columns[sounding[k - 1]!]!, grip: grips[sounding[k - 1]!]! };
       const here = { column: columns[i]!, grip: grips[i]!, shape: path.shapes[index[i]!]! };
-      return unmetIn(before, here, library).map((wish): UnmetWish => ({ column: i, wish }));
+      return unmetIn(before, here, library).map(({ at, wish, hard }): UnmetWish => ({ column: i, at, wish, hard }));
     }),
   };
 }
@@ -105,20 +104,18 @@ interface Voiced {
   readonly grip: Grip;
 }
 
-/** The hard wishes that a grip, or the change to it, does not meet. */
+/** The wishes that a grip, or the change to it, does not meet. */
 function unmetIn(
   before: Voiced | null,
   { column, grip, shape }: Voiced & { readonly shape: number },
   library: ShapeLibrary,
-): readonly Wish[] {
-  const own = gripWishes(column.wishes).filter(
-    ({ wish, hard }) => hard && gripMisses(wish, column.chord!, library, [shape])[0]! > 0,
-  );
+): readonly StandingWish[] {
   const [low, top] = [grip.pitches[0]!, grip.pitches.at(-1)!];
-  const joined = (before ? joinWishes(before.column.wishes, column.wishes) : []).filter(
-    ({ wish, hard }) => hard && missesJoin(wish, low - before!.grip.pitches[0]!, top - before!.grip.pitches.at(-1)!),
-  );
-  return [...own, ...joined].map(({ wish }) => wish);
+  return column.wishes.filter(({ at, wish }) => {
+    if (!isJoinWish(wish)) return gripMisses(wish, column.chord!, library, [shape])[0]! > 0;
+    if (!before?.column.wishes.some((other) => other.at === at)) return false;
+    return missesJoin(wish, low - before.grip.pitches[0]!, top - before.grip.pitches.at(-1)!);
+  });
 }
 
 /** That a chord of a move does not go on as the move says it sounds. */

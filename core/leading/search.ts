@@ -45,8 +45,11 @@ export interface Progress {
  */
 export class Search {
   readonly #library: ShapeLibrary;
+  readonly #near: Near;
   readonly #workings: Workings;
-  readonly #tables = new Kept<Table>();
+  readonly #tables: Kept<Table>;
+  /** Whether it works with what another search remembers, which then lets go of what nobody asks for. */
+  readonly #isGuest: boolean;
   #edits = 0;
   #nodes: readonly Prepared[] = [];
   #before: readonly (readonly number[])[] = [];
@@ -56,10 +59,21 @@ export class Search {
   #backward: readonly string[] = [];
   #through: readonly number[] = [];
 
-  /** `near`: what finds sets of grips near each other, the search's inner loop; a kernel, where there is one. */
-  constructor(library: ShapeLibrary, near: Near = new PlainNear()) {
+  /**
+   * `near`: what finds sets of grips near each other, the search's inner loop; a kernel, where there is one. `host`: a search
+   * of the same library whose memory is shared.
+   */
+  constructor(library: ShapeLibrary, near: Near = new PlainNear(), host: Search | null = null) {
     this.#library = library;
-    this.#workings = new Workings(library, near);
+    this.#near = near;
+    this.#workings = host ? host.#workings : new Workings(library, near);
+    this.#tables = host ? host.#tables : new Kept<Table>();
+    this.#isGuest = host !== null;
+  }
+
+  /** A search for another lattice: what both have in common is worked out once, and neither disturbs the other. */
+  beside(): Search {
+    return new Search(this.#library, this.#near, this);
   }
 
   /** The states of a node, under its rules. */
@@ -69,7 +83,7 @@ export class Search {
 
   /** Puts in what is to be solved. Chords must be playable. */
   setLattice(lattice: Lattice): void {
-    const turns = this.#edits++ % EDITS_KEPT === 0;
+    const turns = !this.#isGuest && this.#edits++ % EDITS_KEPT === 0;
     if (turns) for (const memory of [this.#workings, this.#tables]) memory.turn();
     this.#nodes = lattice.nodes.map((node) => this.#workings.prepared(node));
     this.#next = lattice.next;

@@ -51,6 +51,7 @@ export const sessionOf = (
 /** A solved take: an arrangement, and all that is needed to price what else could stand in it. */
 export interface SolvedTake extends TakeRead {
   readonly session: Session;
+  readonly asked: TakeAsked;
   readonly cells: Decisions;
   readonly columns: readonly Column[];
   readonly nodes: readonly LatticeNode[];
@@ -81,7 +82,7 @@ export function prepareTake(session: Session, asked: TakeAsked): Omit<SolvedTake
     lastFret: lastFretOf(library.hand),
     manner: session.pricing.manner,
   });
-  return { ...read, session, cells, columns, ...nodesOf(columns, read.clock, library, session) };
+  return { ...read, session, asked, cells, columns, ...nodesOf(columns, read.clock, library, session) };
 }
 
 /** The one way from a chart, decisions and a player to the best path. Yields progress after each step. */

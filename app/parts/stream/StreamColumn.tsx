@@ -17,8 +17,8 @@ interface StreamColumnProps {
   readonly mark: number;
   /** A grip that is being tried here: its pitches are outlined. */
   readonly tried: Grip | null;
-  /** What another way through the tune has here. */
-  readonly ghost: Grip | null;
+  /** What another way through the tune has here, or what is tried would bring. */
+  readonly ghost: Pick<Grip, 'pitches'> | null;
   /** Which column it is. */
   readonly index: number;
   /** A note is dragged up or down to another pitch. */

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
-import { MANNER_WORDS, musical, readingLabel, wishText, type Column, type MoveSaid } from '../../../core/index.ts';
+import { MANNER_WORDS, musical, readingLabel, type Column, type MoveSaid } from '../../../core/index.ts';
 import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -25,13 +25,14 @@ interface ColumnHeadProps {
   readonly mark: Mark | undefined;
   /** The grip that stands, as `x-3-5-4-5-3`. */
   readonly grip: string | undefined;
-  /** Whether a wish of it cannot be met. */
-  readonly unmet: boolean;
+  /** The grip it would have with what is tried elsewhere, and the one it had before the last change. */
+  readonly becomes: string | undefined;
+  readonly was: string | undefined;
 }
 
 /** What the chart says, what stands there now, its numeral and why; drawn anew only where any of it is another. */
 export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
-  const { column, before, section, said, mark, grip, unmet } = props;
+  const { column, before, section, said, mark, grip, becomes, was } = props;
   const { slot, symbol, decision } = column;
   const opensBar = before?.slot.bar !== slot.bar;
   return (
@@ -52,8 +53,8 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
           <Glyphs text={column.numeral} />
         </span>
         {said?.leans ? (
-          <span className="column-leans" title="What this move leans on is not there any more">
-            leans on air
+          <span className="column-leans" title="The chord this move was made for is not there any more">
+            needs a look
           </span>
         ) : decision ? (
           <span className="column-pin">{decision.voicing ? 'pinned' : 'chosen'}</span>
@@ -64,12 +65,19 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
         )}
       </span>
       <Tie mark={mark} />
-      <span className={(grip?.length ?? 0) > LONG_GRIP ? 'column-grip column-grip-long' : 'column-grip'}>
-        {grip}
+      <span
+        className={[
+          'column-grip',
+          (becomes ?? grip ?? '').length > LONG_GRIP ? 'column-grip-long' : '',
+          becomes === undefined ? '' : 'column-becomes',
+          was === undefined ? '' : 'column-was',
+        ].join(' ')}
+        title={becomes === undefined ? was && `It was ${was}` : `It would become ${becomes}`}
+      >
+        {becomes === undefined ? grip : `→ ${becomes}`}
         {column.manner && column.manner !== before?.manner && (
           <span className="column-wish">{MANNER_WORDS[column.manner].name.toLowerCase()}</span>
         )}
-        {column.wishes.length > 0 && <Wished wishes={column.wishes} unmet={unmet} />}
       </span>
       <span className="column-beats" aria-hidden="true">
         {Array.from({ length: Math.max(1, Math.round(slot.entry.beats)) }, (_, beat) => (
@@ -84,16 +92,4 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
 function labelOf({ move, slot }: Column, before: Column | undefined, said: MoveSaid | undefined): string {
   if (move) return before?.move?.at === move.at ? '' : (said?.name ?? '');
   return slot.reading ? readingLabel(slot.reading) : '';
-}
-
-/** That something is wished of a column; said in rust where it is not met. */
-function Wished({ wishes, unmet }: { readonly wishes: Column['wishes']; readonly unmet: boolean }) {
-  return (
-    <span
-      className={unmet ? 'column-wish column-unmet' : 'column-wish'}
-      title={`${unmet ? 'Cannot be met here: ' : ''}${wishes.map(({ wish }) => wishText(wish)).join(', ')}`}
-    >
-      {unmet ? 'wish ✕' : 'wish'}
-    </span>
-  );
 }

@@ -1,3 +1,4 @@
+import SelectAll from '@mui/icons-material/SwapHoriz';
 import ZoomIn from '@mui/icons-material/ZoomIn';
 import ZoomOut from '@mui/icons-material/ZoomOut';
 import IconButton from '@mui/material/IconButton';
@@ -5,20 +6,25 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import {
   distinct,
+  parseFrets,
   pitchName,
   voicePairs,
+  wishText,
   type ArrangedColumn,
   type Column,
   type Grip,
   type Midi,
   type Steer,
+  type TakenWish,
 } from '../../../core/index.ts';
 import { useLatest } from '../../keep/latest.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
+import { useSpanPointer } from './useSpanPointer.ts';
 import './workbench.css';
 
 interface StageProps {
@@ -46,8 +52,14 @@ interface StageProps {
   /** How near one looks, 1 as usual. */
   readonly zoom: number;
   readonly onZoom: (by: 1 | -1) => void;
-  /** Wishes that cannot be met, with the columns that stop them. */
-  readonly unmet: ArrangedTake['unmet'];
+  /** The wishes of the take, drawn over their bars. */
+  readonly wishes: readonly TakenWish[];
+  readonly onWish: (wish: TakenWish) => void;
+  /** Grips that other columns would have with what is tried, and those they had before the last change, by the columns' names. */
+  readonly changing: ReadonlyMap<string, string>;
+  readonly moved: ReadonlyMap<string, string>;
+  /** Columns that something is said of. */
+  readonly marked: ReadonlySet<number>;
   /** The moves that stand, in words. */
   readonly moves: ArrangedTake['moves'];
   /** `extending` keeps the other end of what is selected. */
@@ -56,6 +68,8 @@ interface StageProps {
 
 const SCALE_WIDTH = 40;
 const HEAD_HEIGHT = 136;
+/** A line of wishes over their bars. */
+const LANE = 20;
 const MARK_MOST = 18;
 const NEIGHBOUR = 120;
 const TRACK_END = 24;
@@ -78,22 +92,31 @@ export function Stage({
   ghosts,
   zoom,
   onZoom,
-  unmet,
+  wishes,
+  onWish,
+  changing,
+  moved,
+  marked,
   moves,
   onSelect,
 }: StageProps) {
+  /** A tap, or a click, takes the bars up to there in, too. */
+  const [extends_, setExtends] = useState(false);
+  const lanes = useMemo(() => lanesOf(wishes), [wishes]);
+  const headHeight = HEAD_HEIGHT + LANE * (lanes.length === 0 ? 0 : 1 + Math.max(...lanes));
+  const track = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ height: 300, width: 0 });
   const { height } = size;
   useBrowserLayoutEffect(() => {
     const element = scroller.current!;
     const measure = () =>
-      setSize({ height: Math.max(160, element.clientHeight - HEAD_HEIGHT), width: element.clientWidth });
+      setSize({ height: Math.max(110, element.clientHeight - headHeight), width: element.clientWidth });
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
+  }, [headHeight]);
 
   const widths = useMemo(() => {
     const least = columns.map(({ slot, symbol }) => zoomed(columnWidth(slot.entry.beats, symbol), zoom));
@@ -115,9 +138,22 @@ export function Stage({
   const measures = widths.join();
   useBrowserLayoutEffect(() => virtual.measure(), [virtual, measures]);
   const shown = playing ?? selected;
+  const columnAt = useCallback(
+    (x: number) => {
+      const found = virtual.measurementsCache.findIndex(({ end }) => x < end);
+      return found < 0 ? columns.length - 1 : found;
+    },
+    [virtual, columns.length],
+  );
+  const span = useSpanPointer({ track, columnAt, onSelect });
+  const { isDragging } = span;
   useEffect(() => {
-    if (columns.length > 0) virtual.scrollToIndex(shown, { align: 'auto' });
-  }, [virtual, shown, columns.length]);
+    // What is under a pointer that selects stays under it; and what is selected stays in sight, however near one looks.
+    if (columns.length > 0 && !isDragging()) virtual.scrollToIndex(shown, { align: 'auto' });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `isDragging` looks at what no drawing depends on
+  }, [virtual, shown, columns.length, measures]);
+  const select = (index: number, event: { readonly shiftKey: boolean }) =>
+    !span.isDrop() && onSelect(index, event.shiftKey || extends_);
 
   const { low, high } = useMemo(() => pitchRange(voicings.filter((one) => one !== null)), [voicings]);
   const perSemitone = height / (high - low + 1);
@@ -154,25 +190,38 @@ export function Stage({
         <IconButton size="small" aria-label="See them larger" title="See them larger (+)" onClick={() => onZoom(1)}>
           <ZoomIn fontSize="small" />
         </IconButton>
+        <IconButton
+          size="small"
+          aria-label="Select several chords"
+          title="Select several chords: the next tap takes all up to there (Shift →)"
+          aria-pressed={extends_}
+          className={extends_ ? 'stage-extends' : ''}
+          onClick={() => setExtends(!extends_)}
+        >
+          <SelectAll fontSize="small" />
+        </IconButton>
       </div>
-      <div className="stage-scale" style={{ height: HEAD_HEIGHT + height }} aria-hidden="true">
+      <div className="stage-scale" style={{ height: headHeight + height }} aria-hidden="true">
         {voicings.some(Boolean) &&
           SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (
-            <span key={pitch} style={{ top: HEAD_HEIGHT + yOf(pitch) }}>
+            <span key={pitch} style={{ top: headHeight + yOf(pitch) }}>
               {pitchName(pitch)}
             </span>
           ))}
       </div>
       <div
         className="stage-track"
+        ref={track}
+        {...span.handlers}
         role="listbox"
+        aria-multiselectable="true"
         aria-label="The chords of the tune"
         aria-orientation="horizontal"
         tabIndex={0}
         aria-activedescendant={columns.length > 0 ? `column-${selected}` : undefined}
         style={{
           width: virtual.getTotalSize(),
-          height: HEAD_HEIGHT + height,
+          height: headHeight + height,
           // Until the room is known nothing stands where it will.
           visibility: size.width === 0 ? 'hidden' : undefined,
         }}
@@ -184,6 +233,15 @@ export function Stage({
           .map(({ index, start }) =>
             opensBar(columns, index) ? <div key={index} className="bar-line" style={{ left: start }} /> : null,
           )}
+        {wishes.map((wish, i) => (
+          <WishLine
+            key={`${wish.at}/${wish.from}`}
+            wish={wish}
+            top={HEAD_HEIGHT + LANE * lanes[i]!}
+            virtual={virtual}
+            onOpen={() => onWish(wish)}
+          />
+        ))}
         <div className="bar-line bar-line-end" style={{ left: virtual.getTotalSize() - TRACK_END }} />
         {virtual.getVirtualItems().map(({ index, start, size: width }) => {
           const column = columns[index]!;
@@ -195,16 +253,11 @@ export function Stage({
               id={`column-${index}`}
               role="option"
               aria-selected={index >= from && index <= to}
-              className={`column ${column.move ? 'column-moved' : ''}`}
-              style={{ left: start, width, height: HEAD_HEIGHT + height }}
-              onPointerDown={(event) => {
-                // A finger scrolls; a mouse drags over what it selects.
-                if (event.pointerType === 'mouse' && event.button === 0) onSelect(index, event.shiftKey);
-              }}
-              onPointerEnter={(event) => event.pointerType === 'mouse' && event.buttons === 1 && onSelect(index, true)}
-              onClick={(event) => onSelect(index, event.shiftKey)}
+              className={`column ${column.move ? 'column-moved' : ''} ${marked.has(index) ? 'column-marked' : ''}`}
+              style={{ left: start, width, height: headHeight + height }}
+              onClick={(event) => select(index, event)}
             >
-              <div className="column-head" style={{ height: HEAD_HEIGHT }}>
+              <div className="column-head" style={{ height: headHeight }}>
                 <ColumnHead
                   column={column}
                   before={columns[index - 1]}
@@ -212,7 +265,8 @@ export function Stage({
                   said={column.move ? moves[column.move.at] : undefined}
                   mark={marks[index]}
                   grip={same ? voiced?.grip?.grip : undefined}
-                  unmet={unmet.some((one) => one.column === index)}
+                  becomes={changing.get(column.at)}
+                  was={moved.get(column.at)}
                 />
               </div>
               {voiced && (
@@ -226,7 +280,7 @@ export function Stage({
                     yOf={yOf}
                     mark={mark}
                     tried={index === triedAt ? tried : null}
-                    ghost={ghosts?.[index] ?? null}
+                    ghost={ghosts?.[index] ?? soundingOf(changing.get(column.at), open)}
                     index={index}
                     onMove={onMove}
                     onHold={onHold}
@@ -243,6 +297,53 @@ export function Stage({
 
 const opensBar = (columns: readonly Column[], index: number) =>
   index === 0 || columns[index - 1]!.slot.bar !== columns[index]!.slot.bar;
+
+/** What a grip sounds, given by its frets. */
+function soundingOf(grip: string | undefined, open: readonly Midi[]): Pick<Grip, 'pitches'> | null {
+  const frets = grip === undefined ? null : parseFrets(grip);
+  return frets && { pitches: frets.flatMap((fret, s) => (fret < 0 ? [] : [open[s]! + fret])) };
+}
+
+/** In which line each wish is drawn, from 0, so that no two lie on each other. */
+function lanesOf(wishes: readonly TakenWish[]): readonly number[] {
+  const ends: number[] = [];
+  return wishes.map(({ from, to }) => {
+    const free = ends.findIndex((end) => end < from);
+    const lane = free < 0 ? ends.length : free;
+    ends[lane] = to;
+    return lane;
+  });
+}
+
+interface WishLineProps extends Pick<HighlightProps, 'virtual'> {
+  readonly wish: TakenWish;
+  readonly top: number;
+  readonly onOpen: () => void;
+}
+
+/** A wish over its bars. Where it can be read aloud is the list under the columns. */
+function WishLine({ wish, top, virtual, onOpen }: WishLineProps) {
+  const [first, last] = [virtual.measurementsCache[wish.from], virtual.measurementsCache[wish.to]];
+  if (!first || !last) return null;
+  const isUnmet = wish.stoppedBy.length > 0;
+  return (
+    <div
+      className={isUnmet ? 'wish-line wish-unmet' : 'wish-line'}
+      style={{ left: first.start + 2, width: last.start + last.size - first.start - 6, top }}
+      aria-hidden="true"
+      onPointerDown={(event) => event.stopPropagation()}
+      onClick={(event) => {
+        event.stopPropagation();
+        onOpen();
+      }}
+    >
+      <span>
+        <Glyphs text={wishText(wish.wish)} />
+        {isUnmet && ' ✕'}
+      </span>
+    </div>
+  );
+}
 
 interface HighlightProps {
   readonly index: number;

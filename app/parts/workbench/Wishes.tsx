@@ -33,8 +33,8 @@ interface WishesProps {
   readonly place: string;
   /** The wishes that begin there, by kind. */
   readonly beginning: ReadonlyMap<WishKind, { readonly wish: Wish; readonly hard: boolean }>;
-  /** Those that cannot be met, and in which bars. */
-  readonly unmet: readonly { readonly bar: number; readonly wish: Wish }[];
+  /** Those that are not met, and in which bars; a hard one cannot be. */
+  readonly unmet: readonly { readonly bar: number; readonly wish: Wish; readonly hard: boolean }[];
   readonly guitar: Guitar;
   readonly noteNames: NoteNames;
   /** Wishes something of the span, or (null) no longer. */
@@ -79,9 +79,9 @@ export function Wishes(props: WishesProps) {
   return (
     <div className="wishes">
       <Standing wishes={column.wishes} onDrop={onDrop} />
-      {unmet.length > 0 && (
+      {unmet.some(({ hard }) => hard) && (
         <ul className="wishes-unmet" aria-label="What cannot be met">
-          {[...stoppedBy(unmet)].map(([text, bars]) => (
+          {[...stoppedBy(unmet.filter(({ hard }) => hard))].map(([text, bars]) => (
             <li key={text}>
               <Glyphs
                 text={`${text}: cannot be met in bar${bars.length > 1 ? 's' : ''} ${bars.join(', ')}, else it is.`}

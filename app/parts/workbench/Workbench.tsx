@@ -7,6 +7,7 @@ import {
   secondsBetween,
   spanOfColumns,
   whyNot,
+  wishesOfTake,
   type Decision,
   type Decisions,
   type Chart,
@@ -40,14 +41,18 @@ import { optionDeeds } from './optionDeeds.ts';
 import { Options } from './Options.tsx';
 import { placeText } from './placeText.ts';
 import { Stage } from './Stage.tsx';
+import { TakeStatus } from './TakeStatus.tsx';
 import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
 import { useOffered } from './useOffered.ts';
 import { mannerOf, mannerStanding } from './tuneManner.ts';
+import { useMarked } from './useMarked.ts';
+import { useMoved } from './useMoved.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
+import { useTrial } from './useTrial.ts';
 import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { wishEdits } from './wishEdits.ts';
@@ -147,6 +152,8 @@ export function Workbench(props: WorkbenchProps) {
   const inHand = tried ?? here?.grip ?? null;
   const ways = useWays(solved, tab === 'wish');
   const unmet = arrangement?.unmet ?? NO_UNMET;
+  const wishes = useMemo(() => wishesOfTake(columns, unmet), [columns, unmet]);
+  const moved = useMoved(arrangement, solved);
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
@@ -193,6 +200,8 @@ export function Workbench(props: WorkbenchProps) {
     toBeginning: () => select(from),
   });
   const { keep, make } = deeds;
+  const trial = useTrial(deeds, offered, selected, solving);
+  const { marked, mark, unmark } = useMarked(columns, selected, select);
   /** Sends a voice of the grip in some column, and shows what can come of it. */
   const send = (index: number, voice: number, way: Steer) => {
     const grip = arranged?.[index]?.grip;
@@ -221,7 +230,9 @@ export function Workbench(props: WorkbenchProps) {
     shift: decide.shift,
     tab: show,
     try: (by) => (armed === null ? offered.tryNext(by) : sendArmed(by < 0 ? 'up' : 'down')),
-    keep: () => keep(trying),
+    keep: trial.keep,
+    keepRest: trial.keepRest,
+    isPlaying: () => playback.active,
     pin: decide.pin,
     mark: deeds.mark,
     beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
@@ -232,6 +243,8 @@ export function Workbench(props: WorkbenchProps) {
     undo: undoOne,
     redo: redoOne,
     escape: () => {
+      trial.forget();
+      unmark();
       setTrying(-1);
       voices.disarm();
       playback.stop();
@@ -269,7 +282,7 @@ export function Workbench(props: WorkbenchProps) {
         />
       }
     >
-      <BenchKeys actions={actions} enabled={!keysOpen && !cardsOpen} />
+      <BenchKeys actions={actions} after={trial.after} enabled={!keysOpen && !cardsOpen} />
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
           <Notices tuneId={tuneId} outdated={outdated} solving={solving} />
@@ -289,12 +302,31 @@ export function Workbench(props: WorkbenchProps) {
             ghosts={ways.ghosts}
             zoom={zoom}
             onZoom={changeZoom}
-            unmet={unmet}
+            wishes={wishes}
+            onWish={({ from: first, to: last }) => {
+              select(first);
+              select(last, true);
+              show('wish');
+            }}
+            changing={trial.others}
+            moved={moved}
+            marked={marked}
             moves={arrangement?.moves ?? NO_MOVES}
             onSelect={select}
           />
+          <TakeStatus
+            columns={columns}
+            arranged={arranged}
+            company={player.company}
+            trial={trial}
+            tried={offered.name}
+            moved={moved}
+            wishes={wishes}
+            onMark={mark}
+            onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
+          />
           <Hand
-            symbol={tried ? offered.symbol : column.symbol}
+            symbol={offered.symbol}
             chord={offered.chord}
             grip={inHand}
             trying={tried !== null}
@@ -362,7 +394,7 @@ export function Workbench(props: WorkbenchProps) {
                 column={columns[from]!}
                 place={place}
                 beginning={wished.beginning}
-                unmet={unmet.map(({ column: at, wish }) => ({ bar: columns[at]?.slot.bar ?? 0, wish }))}
+                unmet={unmet.map(({ column: at, wish, hard }) => ({ bar: columns[at]?.slot.bar ?? 0, wish, hard }))}
                 guitar={guitar}
                 noteNames={player.noteNames}
                 onWish={wished.wish}

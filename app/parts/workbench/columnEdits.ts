@@ -15,6 +15,12 @@ import {
   type Patch,
 } from '../../../core/index.ts';
 
+/** A change of the decisions, and what undo calls it. */
+export interface Change {
+  readonly patch: Patch<Decision>;
+  readonly label: string;
+}
+
 /** What can be decided about a column; each is one step of undo. Null where there is nothing to decide. */
 export function columnEdits(
   column: Column,
@@ -29,15 +35,22 @@ export function columnEdits(
   edit: (patch: Patch<Decision>, label: string) => void,
 ) {
   const { slot, decision, move } = column;
-  const decide = (made: Pick<ChordDecision, 'colour' | 'voicing'> | null, label: string) =>
-    edit({ [column.at]: made && { ...decisionFor(slot), ...made } }, `${label} in bar ${slot.bar}`);
+  const changed = (made: Pick<ChordDecision, 'colour' | 'voicing'> | null, label: string): Change => ({
+    patch: { [column.at]: made && { ...decisionFor(slot), ...made } },
+    label: `${label} in bar ${slot.bar}`,
+  });
+  const decide = (...what: Parameters<typeof changed>) => {
+    const { patch, label } = changed(...what);
+    edit(patch, label);
+  };
   const colour = colourOf(column);
-  const pinTo = (to: Grip) => decide({ colour, voicing: { grip: to.grip } }, `the grip ${to.grip}`);
   const cut = divide(column);
   return {
-    colour: ({ group, suffix, chord }: ColourOption) =>
-      decide({ colour: group === 'chart' ? null : suffix }, musical(symbolOf(chord))),
-    pinTo,
+    /** What a colour or a grip would change. */
+    toColour: ({ group, suffix, chord }: ColourOption) =>
+      changed({ colour: group === 'chart' ? null : suffix }, musical(symbolOf(chord))),
+    toGrip: ({ grip }: Pick<Grip, 'grip'>) => changed({ colour, voicing: { grip } }, `the grip ${grip}`),
+    pinTo: ({ grip }: Pick<Grip, 'grip'>) => decide({ colour, voicing: { grip } }, `the grip ${grip}`),
     /** Pins the grip that stands, or unpins it. */
     pin: () => {
       if (decision?.voicing) decide({ colour }, 'unpinning the grip');

@@ -19,6 +19,7 @@ export const BENCH_KEYS: Keys = [
   ['1 … 6, then ↑ ↓ → ←', 'send it up, down, late, early; ⌫ sets it free'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
+  ['Shift Enter', 'keep it, and the other grips where they are'],
   ['P', 'pin the grip, unpin it'],
   ['S', 'keep the grip being tried among yours, or no longer'],
   ['X', 'banish the grip being tried'],
@@ -50,6 +51,8 @@ export interface BenchActions {
   readonly voice: (number: number) => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
+  readonly keepRest: () => void;
+  readonly isPlaying: () => boolean;
   readonly pin: () => void;
   readonly mark: (as: 'kept' | 'banished') => void;
   readonly beside: () => void;
@@ -65,53 +68,209 @@ export interface BenchActions {
 interface BenchKeysProps {
   /** What they do now. */
   readonly actions: RefObject<BenchActions>;
+  /** Does something once whatever was typed before it is done. */
+  readonly after: (act: () => void) => void;
   readonly enabled: boolean;
 }
 
 /** Binds the keys, once and for all: what they do may be another at every step. */
-export const BenchKeys = memo(function BenchKeys({ actions, enabled }: BenchKeysProps) {
-  const free = { preventDefault: true, enabled };
-  useHotkeys('left', () => actions.current.step(-1), free);
-  useHotkeys('right', () => actions.current.step(1), free);
-  useHotkeys('shift+left', () => actions.current.extend(-1), free);
-  useHotkeys('shift+right', () => actions.current.extend(1), free);
-  useHotkeys('home', () => actions.current.first(), free);
-  useHotkeys('end', () => actions.current.last(), free);
-  useHotkeys('up', () => actions.current.try(-1), free);
-  useHotkeys('down', () => actions.current.try(1), free);
-  useHotkeys('enter', (event) => unlessOnControl(event, () => actions.current.keep()), { enabled });
-  useHotkeys('space', (event) => unlessOnControl(event, () => actions.current.play()), { enabled });
-  useHotkeys('p', () => actions.current.pin(), free);
-  useHotkeys('s', () => actions.current.mark('kept'), free);
-  useHotkeys('x', () => actions.current.mark('banished'), free);
-  useHotkeys('b', () => actions.current.beside(), free);
+export const BenchKeys = memo(function BenchKeys({ actions, after, enabled }: BenchKeysProps) {
+  const free = { preventDefault: true, enabled, ignoreEventWhen: isOfControl };
+  const act = (run: (actions: BenchActions) => void) => () => after(() => run(actions.current));
+  useHotkeys(
+    'left',
+    act((to) => to.step(-1)),
+    free,
+  );
+  useHotkeys(
+    'right',
+    act((to) => to.step(1)),
+    free,
+  );
+  useHotkeys(
+    'shift+left',
+    act((to) => to.extend(-1)),
+    free,
+  );
+  useHotkeys(
+    'shift+right',
+    act((to) => to.extend(1)),
+    free,
+  );
+  useHotkeys(
+    'home',
+    act((to) => to.first()),
+    free,
+  );
+  useHotkeys(
+    'end',
+    act((to) => to.last()),
+    free,
+  );
+  useHotkeys(
+    'up',
+    act((to) => to.try(-1)),
+    free,
+  );
+  useHotkeys(
+    'down',
+    act((to) => to.try(1)),
+    free,
+  );
+  useHotkeys(
+    'enter',
+    (event) =>
+      unlessOnControl(
+        event,
+        act((to) => to.keep()),
+      ),
+    { enabled },
+  );
+  useHotkeys(
+    'shift+enter',
+    act((to) => to.keepRest()),
+    free,
+  );
+  useHotkeys(
+    'space',
+    (event) =>
+      actions.current.isPlaying()
+        ? stopAtOnce(event, actions.current)
+        : unlessOnControl(event, () => actions.current.play()),
+    { enabled },
+  );
+  useHotkeys(
+    'p',
+    act((to) => to.pin()),
+    free,
+  );
+  useHotkeys(
+    's',
+    act((to) => to.mark('kept')),
+    free,
+  );
+  useHotkeys(
+    'x',
+    act((to) => to.mark('banished')),
+    free,
+  );
+  useHotkeys(
+    'b',
+    act((to) => to.beside()),
+    free,
+  );
   // By what is typed, wherever it lies on the keyboard; `+` joins no keys here.
   const typed = { ...free, useKey: true, splitKey: '|' };
-  useHotkeys('+, shift|+', () => actions.current.zoom(1), typed);
-  useHotkeys('-', () => actions.current.zoom(-1), typed);
-  useHotkeys('n', () => actions.current.neckLabels(), free);
-  useHotkeys('backspace, delete', () => actions.current.release(), free);
-  useHotkeys('h', () => actions.current.hear(), free);
-  useHotkeys('shift+h', () => actions.current.hearAlone(), free);
-  useHotkeys('d', () => actions.current.divide(), free);
-  useHotkeys('bracketleft', () => actions.current.shift(-1), free);
-  useHotkeys('bracketright', () => actions.current.shift(1), free);
-  useHotkeys('c', () => actions.current.tab('colour'), free);
-  useHotkeys('m', () => actions.current.tab('move'), free);
-  useHotkeys('l', () => actions.current.lift(), free);
-  useHotkeys('g', () => actions.current.tab('grip'), free);
-  useHotkeys('w', () => actions.current.tab('wish'), free);
-  useHotkeys('v', () => actions.current.tab('voice'), free);
-  useHotkeys('1, 2, 3, 4, 5, 6, 7', (event) => actions.current.voice(Number(event.key)), free);
-  useHotkeys('mod+z', () => actions.current.undo(), free);
-  useHotkeys('mod+shift+z, mod+y', () => actions.current.redo(), free);
+  useHotkeys(
+    '+, shift|+',
+    act((to) => to.zoom(1)),
+    typed,
+  );
+  useHotkeys(
+    '-',
+    act((to) => to.zoom(-1)),
+    typed,
+  );
+  useHotkeys(
+    'n',
+    act((to) => to.neckLabels()),
+    free,
+  );
+  useHotkeys(
+    'backspace, delete',
+    act((to) => to.release()),
+    free,
+  );
+  useHotkeys(
+    'h',
+    act((to) => to.hear()),
+    free,
+  );
+  useHotkeys(
+    'shift+h',
+    act((to) => to.hearAlone()),
+    free,
+  );
+  useHotkeys(
+    'd',
+    act((to) => to.divide()),
+    free,
+  );
+  useHotkeys(
+    'bracketleft',
+    act((to) => to.shift(-1)),
+    free,
+  );
+  useHotkeys(
+    'bracketright',
+    act((to) => to.shift(1)),
+    free,
+  );
+  useHotkeys(
+    'c',
+    act((to) => to.tab('colour')),
+    free,
+  );
+  useHotkeys(
+    'm',
+    act((to) => to.tab('move')),
+    free,
+  );
+  useHotkeys(
+    'l',
+    act((to) => to.lift()),
+    free,
+  );
+  useHotkeys(
+    'g',
+    act((to) => to.tab('grip')),
+    free,
+  );
+  useHotkeys(
+    'w',
+    act((to) => to.tab('wish')),
+    free,
+  );
+  useHotkeys(
+    'v',
+    act((to) => to.tab('voice')),
+    free,
+  );
+  useHotkeys('1, 2, 3, 4, 5, 6, 7', ({ key }) => after(() => actions.current.voice(Number(key))), free);
+  useHotkeys(
+    'mod+z',
+    act((to) => to.undo()),
+    free,
+  );
+  useHotkeys(
+    'mod+shift+z, mod+y',
+    act((to) => to.redo()),
+    free,
+  );
   useHotkeys('escape', () => actions.current.escape(), { enabled });
   return null;
 });
 
+/** Controls that have keys of their own. */
+const OWN_ARROWS =
+  '[role="tablist"], [role="group"], [role="radiogroup"], [role="slider"], [role="menu"], [role="combobox"], input, textarea';
+const ARROWS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End'];
+
+/** Arrows inside a group of choices, a list or the neck move there, and never the chord. */
+const isOfControl = ({ key, target, shiftKey }: KeyboardEvent): boolean =>
+  target instanceof Element && ARROWS.includes(key) && !shiftKey && target.closest(OWN_ARROWS) !== null;
+
+/** What is heard stops at Space, whatever has the focus; only a field keeps its spaces. */
+function stopAtOnce(event: KeyboardEvent, { play }: BenchActions): void {
+  event.preventDefault();
+  play();
+}
+
 /** Space and Enter belong to a control reached by keyboard; anywhere else they are the bench's. */
 function unlessOnControl(event: KeyboardEvent, run: () => void): void {
-  if (document.activeElement?.matches('button:focus-visible, a:focus-visible, [role="menuitem"], input')) return;
+  const own =
+    'button:focus-visible, a:focus-visible, summary:focus-visible, [role="menuitem"], [role="combobox"], [role="tab"]:focus-visible, input';
+  if (document.activeElement?.matches(own)) return;
   event.preventDefault();
   run();
 }

@@ -1,7 +1,7 @@
 import { servingText, type Decision, type Grip, type Patch } from '../../../core/index.ts';
 import type { GripMark, useGripBook } from '../../keep/player.ts';
 import type { PricedMove } from '../../work/questions.ts';
-import type { ColumnEdits } from './columnEdits.ts';
+import type { Change, ColumnEdits } from './columnEdits.ts';
 import type { OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
 
@@ -24,37 +24,45 @@ interface Offer {
 
 /** What can be done with an option of the open tab. What is stale cannot be kept. */
 export function optionDeeds({ tab, offered, grip, book, busy, place, decide, edit, toBeginning }: Offer) {
-  const { colours, moves, moving, grips, voices, outcomes, trying } = offered;
-  const make = (move: PricedMove) => {
-    if (busy || !moving.fresh || move.extra === null) return;
-    toBeginning();
-    edit(move.patch, `${move.name} in ${place}`);
-  };
-  const keeps: Readonly<Record<OptionsTab, (index: number) => void>> = {
+  const { colours, moves, moving, grips, voices, outcomes, trying, peek } = offered;
+  const made = (move: PricedMove): Change | null =>
+    moving.fresh && move.extra !== null ? { patch: move.patch, label: `${move.name} in ${place}` } : null;
+  /** What each option of a tab would change; null: it cannot be had. */
+  const changes: Readonly<Record<OptionsTab, (index: number) => Change | null>> = {
     colour: (index) => {
       const option = colours.list[index];
-      if (colours.fresh && option?.grip) decide.colour(option);
+      return colours.fresh && option?.grip ? decide.toColour(option) : null;
     },
-    move: (index) => {
-      if (moves[index]) make(moves[index]);
-    },
+    move: (index) => (moves[index] ? made(moves[index]) : null),
     grip: (index) => {
       const listed = grips.at(index);
-      if (listed) decide.pinTo(listed.grip);
+      return listed && decide.toGrip(listed.grip);
     },
     voice: (index) => {
       const outcome = outcomes[index];
-      if (!outcome) return;
-      offered.setTrying(-1);
-      voices.free();
-      edit(outcome.patch, `${servingText(outcome.end)} after ${place}`);
+      return outcome ? { patch: outcome.patch, label: `${servingText(outcome.end)} after ${place}` } : null;
     },
-    wish: () => {},
+    wish: () => null,
+  };
+  /** Takes a change of an option; `others`: pins for grips that are to stay where they are. */
+  const take = (change: Change | null, others?: Patch<Decision>) => {
+    if (busy || change === null) return;
+    if (tab === 'voice') voices.free();
+    if (tab === 'move') toBeginning();
+    offered.rest();
+    edit(others ?? change.patch, others ? `${change.label}, the rest kept` : change.label);
   };
   return {
-    make,
+    /** What is being tried would change. */
+    tried: busy ? null : peek ? decide.toGrip(peek) : changes[tab](trying),
+    take,
+    make: (move: PricedMove) => {
+      if (busy || made(move) === null) return;
+      toBeginning();
+      take(made(move));
+    },
     /** Takes the option at a place of the list. */
-    keep: (index: number) => !busy && keeps[tab](index),
+    keep: (index: number) => take(changes[tab](index)),
     /** Keeps or banishes the grip being tried; the same again takes that back. */
     mark: (as: GripMark) => {
       const marked = grips.at(trying)?.grip ?? grip;

@@ -2,6 +2,9 @@ import { useMemo, useState } from 'react';
 import {
   caution,
   difficultyWord,
+  musical,
+  parseChord,
+  servingText,
   symbolOf,
   type ArrangedColumn,
   type Chord,
@@ -40,15 +43,16 @@ export function useOffered(
   { style, stray, off, grating }: Pick<MovesWanted, 'style' | 'stray' | 'off'> & { readonly grating: boolean },
   book: ReturnType<typeof useGripBook>,
 ) {
-  const [trying, setTrying] = useState(-1);
+  /** What is to be tried; it may be further down than what has come so far: keys are quicker than prices. */
+  const [wanted, setTrying] = useState(-1);
   /** A grip shown for a moment, and what is looked for among the moves. */
   const [peek, setPeek] = useState<Grip | null>(null);
   const [words, setWords] = useState('');
   const grip = here?.grip ?? null;
 
   const colours = useColours(selected, solved, tab === 'colour', { grating, liked: style?.colours ?? NONE });
-  const wanted = { from, to, style, stray, off, ...(tab === 'move' ? {} : { most: BEST_MOVES }) };
-  const found = useMoves(wanted, solved, tab === 'colour' || tab === 'move');
+  const how = { from, to, style, stray, off, ...(tab === 'move' ? {} : { most: BEST_MOVES }) };
+  const found = useMoves(how, solved, tab === 'colour' || tab === 'move');
   const moves = useMemo(
     () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
     [found.list, tab, words],
@@ -67,6 +71,16 @@ export function useOffered(
     voice: outcomes.length,
     wish: 0,
   }[tab];
+  /** Whether no more will come. */
+  const isWhole = {
+    colour: colours.done,
+    grip: grips.priced !== null,
+    move: found.done,
+    voice: voices.steered !== null,
+    wish: true,
+  }[tab];
+  const last = count - 1;
+  const trying = isWhole ? Math.min(wanted, last) : wanted > last ? -1 : wanted;
   const tried = {
     colour: colours.list[trying]?.grip,
     grip: grips.at(trying)?.grip,
@@ -74,8 +88,22 @@ export function useOffered(
     voice: null,
     wish: null,
   }[tab];
-  /** The chord that is tried, where it is another one. */
-  const chord: Chord | null = (tab === 'colour' && peek === null && colours.list[trying]?.chord) || null;
+  /** The chord that is tried, where it is another one; of a move the first it would put there. */
+  const chord: Chord | null = (peek === null && chordTried()) || null;
+  function chordTried(): Chord | null | undefined {
+    if (tab === 'colour') return colours.list[trying]?.chord;
+    const symbol = tab === 'move' ? moves[trying]?.parts[0]?.symbol : undefined;
+    const parsed = symbol === undefined ? null : parseChord(symbol);
+    return parsed?.ok ? parsed.value : null;
+  }
+  /** What is tried, as it is called. */
+  const name = {
+    colour: chord && musical(symbolOf(chord)),
+    grip: grips.at(trying)?.grip.grip,
+    move: moves[trying] && moves[trying].parts.map(({ symbol }) => musical(symbol)).join(' '),
+    voice: outcomes[trying] && servingText(outcomes[trying].end),
+    wish: null,
+  }[tab];
   const listed = { colour: colours, move: found, grip: null, voice: null, wish: null }[tab];
   return {
     /** Whether what is on offer is all there, and priced after the newest result. */
@@ -93,8 +121,10 @@ export function useOffered(
     easier: hard === null ? null : easier,
     nextBest,
     trying,
+    /** Whether what is to be tried may still come. */
+    awaited: !isWhole,
     /** Tries the option above or below. */
-    tryNext: (by: number) => setTrying((at) => Math.max(0, Math.min(count - 1, at + by))),
+    tryNext: (by: number) => setTrying((at) => Math.max(0, isWhole ? Math.min(last, at + by) : at + by)),
     setTrying,
     setPeek,
     /** No longer tries anything. */
@@ -104,6 +134,9 @@ export function useOffered(
     },
     /** The grip being tried in the selected column. */
     tried: peek ?? tried ?? null,
+    /** Its name: of a colour or move the chords, else the grip. */
+    name: peek?.grip ?? name ?? '',
+    peek,
     /** What it is a grip of. */
     chord: chord ?? column.chord,
     symbol: chord ? symbolOf(chord) : column.symbol,

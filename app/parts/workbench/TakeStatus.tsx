@@ -1,0 +1,173 @@
+import Button from '@mui/material/Button';
+import { Suspense } from 'react';
+import {
+  barsText,
+  otherGripsText,
+  priceText,
+  takeStatus,
+  wishPlaceText,
+  type ArrangedColumn,
+  type Company,
+  type TakenWish,
+} from '../../../core/index.ts';
+import { Anchored } from '../frame/Anchored.tsx';
+import { MenuItemLater } from '../frame/later.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import type { ShownColumn } from './ColumnHead.tsx';
+import type { useTrial } from './useTrial.ts';
+import './workbench.css';
+
+interface TakeStatusProps {
+  readonly columns: readonly ShownColumn[];
+  /** Null until the take is voiced. */
+  readonly arranged: readonly ArrangedColumn[] | null;
+  readonly company: Company;
+  readonly trial: ReturnType<typeof useTrial>;
+  /** What is tried, in a word or two. */
+  readonly tried: string;
+  /** Columns whose grip the last change moved, with the grip each had. */
+  readonly moved: ReadonlyMap<string, string>;
+  readonly wishes: readonly TakenWish[];
+  /** Marks columns, and goes to the next of them. */
+  readonly onMark: (columns: readonly number[]) => void;
+  readonly onDropWish: (wish: TakenWish) => void;
+}
+
+/** How the take stands, each figure a click away from the columns concerned; while something is tried, what it would change. */
+export function TakeStatus(props: TakeStatusProps) {
+  const { columns, arranged, trial, tried, moved } = props;
+  if (arranged === null) return <div className="take-status" />;
+  const { change, consequence, others, held } = trial;
+  const barsOf = (ats: ReadonlyMap<string, string>) =>
+    barsText(columns.flatMap(({ at, slot }) => (ats.has(at) ? [slot.bar] : [])));
+  if (change !== null)
+    return (
+      <div className="take-status">
+        <p role="status">
+          <b>
+            Trying <Glyphs text={tried} />
+          </b>
+          {consequence && `: ${otherGripsText(others.size)}${others.size > 0 ? `, ${barsOf(others)}` : ''}`}
+        </p>
+        {held && others.size > 0 && (
+          <Button size="small" onClick={trial.keepRest} title="The other grips stay where they are (Shift Enter)">
+            Keep the rest <span className="take-price">{priceText(held.extra)}</span>
+          </Button>
+        )}
+      </div>
+    );
+  const changed = columns.flatMap(({ at }, i) => (moved.has(at) ? [i] : []));
+  return (
+    <div className="take-status" role="group" aria-label="How the take stands">
+      <Facts {...props} arranged={arranged} />
+      {changed.length > 0 && (
+        <Fact onMark={props.onMark} columns={changed}>
+          last change: {changed.length} grip{changed.length === 1 ? '' : 's'}, {barsOf(moved)}
+        </Fact>
+      )}
+    </div>
+  );
+}
+
+interface FactProps {
+  readonly columns: readonly number[];
+  readonly onMark: (columns: readonly number[]) => void;
+  readonly isWrong?: boolean;
+  readonly children: React.ReactNode;
+}
+
+/** Something said of some columns; of none it is only said. */
+function Fact({ columns, onMark, isWrong = false, children }: FactProps) {
+  if (columns.length === 0) return <span className="fact">{children}</span>;
+  return (
+    <Button size="small" className={isWrong ? 'fact fact-wrong' : 'fact'} onClick={() => onMark(columns)}>
+      <span>{children}</span>
+    </Button>
+  );
+}
+
+function Facts({
+  columns,
+  arranged,
+  company,
+  wishes,
+  onMark,
+  onDropWish,
+}: TakeStatusProps & { readonly arranged: readonly ArrangedColumn[] }) {
+  const status = takeStatus(arranged, company);
+  const { sounding, unsaid, unheld, bass } = status;
+  const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
+  return (
+    <>
+      {unheld.length > 0 && (
+        <Fact columns={unheld} onMark={onMark} isWrong>
+          {unheld.length} that this hand cannot hold
+        </Fact>
+      )}
+      <Fact columns={unsaid} onMark={onMark} isWrong={unsaid.length > 0}>
+        {unsaid.length === 0
+          ? `all ${sounding.length} say their chord`
+          : `${unsaid.length} of ${sounding.length} ${unsaid.length === 1 ? 'says' : 'say'} another chord, or half of it`}
+      </Fact>
+      <Fact columns={[]} onMark={onMark}>
+        root lowest in {bass.root.length}
+      </Fact>
+      {bass.other.length > 0 && (
+        <Fact columns={bass.other} onMark={onMark}>
+          another note lowest in {bass.other.length}
+        </Fact>
+      )}
+      {bass.rootless.length > 0 && (
+        <Fact columns={bass.rootless} onMark={onMark}>
+          no root in {bass.rootless.length}
+        </Fact>
+      )}
+      {(['pinned', 'chosen', 'moved'] as const).map(
+        (what) =>
+          status[what].length > 0 && (
+            <Fact key={what} columns={status[what]} onMark={onMark}>
+              {status[what].length} {what === 'moved' ? 'by moves' : what}
+            </Fact>
+          ),
+      )}
+      {wishes.length > 0 && (
+        <Suspense>
+          <Anchored
+            label={`Wishes of the take: ${wishes.length}`}
+            icon={null}
+            text={`${wishes.length} wish${wishes.length === 1 ? '' : 'es'}${unmet > 0 ? `, ${unmet} not met` : ''}`}
+            className={unmet > 0 ? 'fact fact-wrong' : 'fact'}
+          >
+            {(close) =>
+              wishes.flatMap((one) => [
+                <MenuItemLater
+                  key={`${one.at}/${one.from}`}
+                  onClick={() => {
+                    close();
+                    onMark(Array.from({ length: one.to - one.from + 1 }, (_, k) => one.from + k));
+                  }}
+                  className="wish-item"
+                >
+                  <span className={one.stoppedBy.length > 0 ? 'column-unmet' : ''}>
+                    <Glyphs text={wishPlaceText(one, columns)} />
+                  </span>
+                </MenuItemLater>,
+                <MenuItemLater
+                  key={`${one.at}/${one.from}/back`}
+                  aria-label={`Take back: ${wishPlaceText(one, columns)}`}
+                  onClick={() => {
+                    close();
+                    onDropWish(one);
+                  }}
+                  className="wish-back"
+                >
+                  Take it back
+                </MenuItemLater>,
+              ])
+            }
+          </Anchored>
+        </Suspense>
+      )}
+    </>
+  );
+}
