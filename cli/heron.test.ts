@@ -206,8 +206,8 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [
       ['grips', 'C', '--player', '-'],
       '{"reach": 300, "tuning": "lute", "reech": 1}',
-      'reach cannot be 300: it is millimetres between index and little finger, 50 to 160.\n' +
-        'tuning cannot be "lute": it is six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of standard, drop-d, dadgad, fourths, seven, seven-a.\n' +
+      'The reach cannot be 300: it is millimetres between index and little finger, 50 to 160.\n' +
+        'The tuning cannot be "lute": it is six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of standard, drop-d, dadgad, fourths, seven, seven-a.\n' +
         '“reech” is no setting of a player. There are name, scaleLength, tuning, highestFret, capo, reach, resting, thumb, barres, pluck, unusedStrings, area, company, manner, leftHanded, noteNames, matters.\n',
     ],
     [

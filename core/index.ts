@@ -265,6 +265,7 @@ export { problemLine, problemText } from './wording/problems.ts';
 export { colourReason, figuresText, joinText, priceText, rootPositionText } from './wording/grips.ts';
 export {
   caution,
+  CHANGE_WORDS,
   changeText,
   difficultyText,
   difficultyWord,

@@ -25,6 +25,10 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
   },
   clean: [
     async ({ page }, use) => {
+      // Whoever plays here has read how to read the bench.
+      await page.addInitScript(() =>
+        localStorage.setItem('heron.legend-read', localStorage.getItem('heron.legend-read') ?? 'true'),
+      );
       const said: string[] = [];
       const allowed: RegExp[] = [];
       page.on('console', (message) => {

@@ -17,6 +17,7 @@ function ageEdits(days) {
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 async function shot(name, { width = 1280, height = 800, scheme = 'light' }, steps) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
+  await page.addInitScript(() => localStorage.setItem('heron.legend-read', 'true'));
   await page.goto(address);
   await steps(page);
   // Nothing under the mouse, every list complete.

@@ -34,9 +34,7 @@ describe('how a take stands', () => {
     const chart = parseChart('key: C\n| C | Am7 | Dm7/F | G7 | N.C. | C |');
     if (!chart.ok) throw new Error();
     const session = sessionOf(library, { pricing: pricedBy(DEFAULT_WEIGHTS) });
-    return arrangedTake(
-      run(solveTake(session, { chart: chart.value, barIds: ['a', 'b', 'c', 'd', 'e', 'f'], cells })),
-    );
+    return arrangedTake(run(solveTake(session, { chart: chart.value, barIds: ['a', 'b', 'c', 'd', 'e', 'f'], cells })));
   };
   const chord = (on: string, grip: string) => ({
     layer: 'chord' as const,

@@ -54,13 +54,13 @@ const WHY_NOT: Readonly<Record<WhyNot, string>> = {
 export const whyNotText = (reason: WhyNot): string => WHY_NOT[reason];
 
 const WAYS: Readonly<Record<WayOutId, string>> = {
-  'no-double': 'Without a double',
-  'no-bass': 'Without the bass',
+  'no-double': 'No note twice',
+  'no-bass': 'Leave out the bass',
   'half-barre': 'Half barre',
-  'no-little-finger': 'Without the little finger',
-  'no-thumb': 'Without the thumb',
-  'top-strings': 'Top four strings',
-  elsewhere: 'Same top elsewhere',
+  'no-little-finger': 'Spare the little finger',
+  'no-thumb': 'Spare the thumb',
+  'top-strings': 'On the top four strings',
+  elsewhere: 'Same top note elsewhere',
 };
 export const wayOutText = (way: WayOutId): string => WAYS[way];
 
@@ -93,12 +93,12 @@ export function changeText({ stay, slide, place, lift, shapeMoves }: HandChange,
       : [
           fingersText(stay, 'stays', 'stay'),
           fingersText(slide, 'slides', 'slide'),
-          fingersText(place, 'anew', 'anew'),
+          fingersText(place, 'is set', 'are set'),
           fingersText(lift, 'lifts', 'lift'),
         ]
           .filter(Boolean)
           .join(', ');
-  const shift = shiftMm > 0 ? `hand ${Math.round(shiftMm)} mm` : 'hand stays';
+  const shift = shiftMm > 0 ? `hand moves ${Math.round(shiftMm)} mm` : 'hand stays';
   return [hand, shift].filter(Boolean).join(' · ');
 }
 
@@ -108,14 +108,18 @@ export function orderText({ order, shapeMoves }: HandChange): string {
   return `first ${fingerName(order[0]!)}, then ${listed(order.slice(1).map(fingerName))}`;
 }
 
-const RATINGS: Readonly<Record<ChangeRating, string>> = {
+/** How a change lies in the time there is, in a word or two. */
+export const CHANGE_WORDS: Readonly<Record<ChangeRating, string>> = {
   easy: 'time enough',
-  brisk: 'brisk',
+  brisk: 'just in time',
   rushed: 'rushed at this tempo',
 };
-/** How a change lies in the time there is: `brisk: needs 200 ms of 188`. */
+/** The same with its figures: `just in time: the hand needs about 0.20 s, and has 0.19 s`. */
 export const ratingText = (rating: ChangeRating, needed: number, allowed: number): string =>
-  needed === 0 ? RATINGS.easy : `${RATINGS[rating]}: ${needed} ms of ${allowed}`;
+  needed === 0
+    ? CHANGE_WORDS.easy
+    : `${CHANGE_WORDS[rating]}: the hand needs about ${inSeconds(needed)}, and has ${inSeconds(allowed)}`;
+const inSeconds = (ms: number) => `${(ms / 1000).toFixed(2)} s`;
 
 const INVERSIONS = ['root position', 'first inversion', 'second inversion', 'third inversion'];
 

@@ -27,6 +27,27 @@ export const PLAYER_RIGHT: Readonly<Record<PlayerField, string>> = {
   matters: `terms and how much they matter, like {"topLeap": 2}: ${WEIGHED_TERMS.join(', ')}; each ${MATTERS.join(', ')}`,
 };
 
+/** What a player calls each setting. */
+export const PLAYER_NAMES: Readonly<Record<PlayerField, string>> = {
+  name: 'name',
+  scaleLength: 'scale length',
+  tuning: 'tuning',
+  highestFret: 'highest fret',
+  capo: 'capo',
+  reach: 'reach',
+  resting: 'list of resting fingers',
+  thumb: 'thumb',
+  barres: 'use of barres',
+  pluck: 'plucking hand',
+  unusedStrings: 'list of unused strings',
+  area: 'area of the neck',
+  company: 'company',
+  manner: 'manner',
+  leftHanded: 'choice of left-handed',
+  noteNames: 'choice of note names',
+  matters: 'list of what matters',
+};
+
 const SYLLABLES: Readonly<Record<string, string>> = { C: 'Do', D: 'Re', E: 'Mi', F: 'Fa', G: 'Sol', A: 'La', B: 'Si' };
 /** German letters with their accidentals; what is not here adds -es or -is. */
 const GERMAN: Readonly<Record<string, string>> = { B: 'H', Bb: 'B', Eb: 'Es', Ab: 'As' };

@@ -3,7 +3,7 @@ import type { Problem, ProblemCode } from '../problem.ts';
 import { PLAYER_FIELDS, type PlayerField } from '../neck/player.ts';
 import type { WhyNot } from '../neck/hold.ts';
 import { whyNotText } from './hand.ts';
-import { PLAYER_RIGHT } from './player.ts';
+import { PLAYER_NAMES, PLAYER_RIGHT } from './player.ts';
 import { musical } from './music.ts';
 
 type Args = Problem['args'];
@@ -97,7 +97,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'player-no-json': ({ text }) => `This is no JSON: ${text}`,
   'player-no-object': () => 'A player is written as {"reach": 110, "thumb": false, …}.',
   'player-field-unknown': ({ field }) => `“${field}” is no setting of a player. There are ${PLAYER_FIELDS.join(', ')}.`,
-  'player-field': ({ field, text }) => `${field} cannot be ${text}: it is ${PLAYER_RIGHT[field as PlayerField]}.`,
+  'player-field': ({ field, text }) =>
+    `The ${PLAYER_NAMES[field as PlayerField]} cannot be ${text}: it is ${PLAYER_RIGHT[field as PlayerField]}.`,
   'player-capo-high': ({ capo, fret }) =>
     `A capo at fret ${capo} leaves too little of a neck of ${fret} frets: four at least.`,
   'player-strings': ({ strings }) => `Of ${strings} strings three are in use at least; the lowest is number 0.`,

@@ -125,7 +125,7 @@ describe('what the hand does, in words', () => {
 
   test('a shape that slides as a whole', () => {
     const change = { ...still, slide: [1, 2, 4] as const, shapeMoves: 3, order: [1, 2, 4] as const };
-    expect(changeText(change, 97.4)).toBe('the whole shape slides up 3 frets · hand 97 mm');
+    expect(changeText(change, 97.4)).toBe('the whole shape slides up 3 frets · hand moves 97 mm');
     expect(orderText(change)).toBe('');
   });
 
@@ -137,7 +137,7 @@ describe('what the hand does, in words', () => {
       place: [1, 4] as const,
       order: [3, 1, 4] as const,
     };
-    expect(changeText(change, 0)).toBe('middle stays, ring slides, index and little anew · hand stays');
+    expect(changeText(change, 0)).toBe('middle stays, ring slides, index and little are set · hand stays');
     expect(orderText(change)).toBe('first ring, then index and little');
   });
 
@@ -146,7 +146,7 @@ describe('what the hand does, in words', () => {
   });
 
   test('how it lies in the time there is', () => {
-    expect(ratingText('brisk', 200, 188)).toBe('brisk: 200 ms of 188');
+    expect(ratingText('brisk', 200, 188)).toBe('just in time: the hand needs about 0.20 s, and has 0.19 s');
     expect(ratingText('easy', 0, 188)).toBe('time enough');
   });
 

@@ -7,12 +7,14 @@ interface AnchoredProps {
   readonly label: string;
   readonly icon: ReactNode;
   readonly text?: string;
+  /** What kind of thing the text names, before it. */
+  readonly about?: string;
   readonly className?: string;
   readonly children: (close: () => void) => ReactNode;
 }
 
 /** A button with a menu under it. */
-export function Anchored({ label, icon, text, className = '', children }: AnchoredProps) {
+export function Anchored({ label, icon, text, about, className = '', children }: AnchoredProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [opened, setOpened] = useState(false);
   const open = (at: HTMLElement) => {
@@ -35,7 +37,10 @@ export function Anchored({ label, icon, text, className = '', children }: Anchor
           startIcon={icon}
           onClick={(event) => open(event.currentTarget)}
         >
-          <span>{text}</span>
+          <span>
+            {about !== undefined && <small className="about">{about} </small>}
+            {text}
+          </span>
         </Button>
       )}
       {opened && (

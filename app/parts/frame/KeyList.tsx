@@ -3,34 +3,61 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import type { ReactNode } from 'react';
 
-/** The keys of a place in the order a player needs them: the keys, and what they do. */
-export type Keys = readonly (readonly [string, string])[];
+/** The keys of a place in the order a player needs them: the keys, and what they do; a heading where a group begins. */
+export type Keys = readonly (string | readonly [string, string])[];
+
+interface Group {
+  readonly heading: string | null;
+  readonly keys: (readonly [string, string])[];
+}
+
+/** Keys under their headings. */
+function grouped(keys: Keys): readonly Group[] {
+  const groups: Group[] = [];
+  for (const one of keys) {
+    if (typeof one === 'string') groups.push({ heading: one, keys: [] });
+    else (groups.at(-1) ?? groups[groups.push({ heading: null, keys: [] }) - 1]!).keys.push(one);
+  }
+  return groups;
+}
 
 interface KeyListProps {
   readonly keys: Keys;
   readonly open: boolean;
   readonly onClose: () => void;
+  /** What is to be known besides, over the keys. */
+  readonly lead?: ReactNode;
 }
 
 /** The sheet itself. */
-export function KeyList({ keys, open, onClose }: KeyListProps) {
+export function KeyList({ keys, open, onClose, lead }: KeyListProps) {
+  const groups = grouped(keys);
   return (
-    <Dialog open={open} onClose={onClose} maxWidth="xs" fullWidth>
-      <DialogTitle>Keys</DialogTitle>
+    <Dialog open={open} onClose={onClose} maxWidth={groups.length > 1 ? 'md' : 'xs'} fullWidth>
+      <DialogTitle>{lead === undefined ? 'Keys' : 'How to read it, and its keys'}</DialogTitle>
       <DialogContent>
-        <dl className="key-sheet">
-          {keys.map(([key, what]) => (
-            <div key={key}>
-              <dt>
-                {key.split(' ').map((part) => (
-                  <kbd key={part}>{part}</kbd>
+        {lead}
+        <div className="key-sheet">
+          {groups.map(({ heading, keys: those }) => (
+            <section key={heading}>
+              {heading !== null && <h3>{heading}</h3>}
+              <dl>
+                {those.map(([key, what]) => (
+                  <div key={key}>
+                    <dt>
+                      {key.split(' ').map((part) => (
+                        <kbd key={part}>{part}</kbd>
+                      ))}
+                    </dt>
+                    <dd>{what}</dd>
+                  </div>
                 ))}
-              </dt>
-              <dd>{what}</dd>
-            </div>
+              </dl>
+            </section>
           ))}
-        </dl>
+        </div>
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>

@@ -1,5 +1,5 @@
 import KeyboardOutlined from '@mui/icons-material/KeyboardOutlined';
-import { Suspense, useState } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Keys } from './KeyList.tsx';
 import { later } from './later.tsx';
@@ -8,8 +8,16 @@ import { Tool } from './Tool.tsx';
 export type { Keys } from './KeyList.tsx';
 const KeyList = later(async () => (await import('./KeyList.tsx')).KeyList);
 
-/** A button for the sheet of a place's keys, which `?` opens too. `open` can be watched, to rest the other keys. */
-export function KeySheet({ keys, onOpen }: { readonly keys: Keys; readonly onOpen?: (open: boolean) => void }) {
+interface KeySheetProps {
+  readonly keys: Keys;
+  /** Told whether it is open, to rest the other keys. */
+  readonly onOpen?: (open: boolean) => void;
+  /** What is to be known besides. */
+  readonly lead?: ReactNode;
+}
+
+/** A button for the sheet of a place's keys, which `?` opens too. */
+export function KeySheet({ keys, onOpen, lead }: KeySheetProps) {
   const [open, setOpen] = useState(false);
   const [opened, setOpened] = useState(false);
   const show = (next: boolean) => {
@@ -20,12 +28,12 @@ export function KeySheet({ keys, onOpen }: { readonly keys: Keys; readonly onOpe
   useHotkeys('shift+slash, ?', () => show(true), { preventDefault: true, useKey: true });
   return (
     <>
-      <Tool label="Keys" onClick={() => show(true)}>
+      <Tool label={lead === undefined ? 'Keys' : 'Keys, and how to read it'} onClick={() => show(true)}>
         <KeyboardOutlined fontSize="small" />
       </Tool>
       {opened && (
         <Suspense>
-          <KeyList keys={keys} open={open} onClose={() => show(false)} />
+          <KeyList keys={keys} open={open} onClose={() => show(false)} lead={lead} />
         </Suspense>
       )}
     </>

@@ -7,6 +7,7 @@ import {
   neededMs,
   pitchText,
   rateChange,
+  ratingText,
   symbolOf,
   type Chord,
   type ClimbLine,
@@ -166,10 +167,8 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
   );
 }
 
-const RATED = { easy: 'in time', brisk: 'brisk', rushed: 'rushed' } as const;
-
 /** How the hand gets there: in how long, of how long there is. */
 function changeOf(from: Grip, to: Grip, guitar: Guitar, allowed: number): string {
   const needed = neededMs(handChange(from, to), from, to, guitar);
-  return `${needed} ms of ${allowed}, ${RATED[rateChange(needed, allowed)]}`;
+  return ratingText(rateChange(needed, allowed), needed, allowed);
 }

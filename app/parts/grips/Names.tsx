@@ -77,7 +77,9 @@ export function Names(props: NamesProps) {
                 <span className="option-reason">
                   <Glyphs text={reasonOf(name)} />
                 </span>
-                <span className="option-price">{name.score}</span>
+                <span className="name-fits" title={`${name.score} of 100`}>
+                  {fitText(name.score)}
+                </span>
               </button>
             </li>
           ))}
@@ -86,6 +88,13 @@ export function Names(props: NamesProps) {
       </div>
     </aside>
   );
+}
+
+/** How well a name fits what sounds, of 100 points, in a word. */
+function fitText(score: number): string {
+  if (score >= 85) return 'fits';
+  if (score >= 65) return 'may be';
+  return score >= 45 ? 'at a pinch' : 'far-fetched';
 }
 
 /** What is missing, and what speaks most against the name. */

@@ -25,21 +25,23 @@ export const SIGNS = {
 type Sign = keyof typeof SIGNS;
 const isSign = (letter: string): letter is Sign => letter in SIGNS;
 
-/** A line of text with its musical signs drawn, sized to the text around it. */
+/** A line of text with its musical signs drawn, sized to the text around it; beside each stands the sign itself, to be read aloud and copied. */
 export function Glyphs({ text }: { readonly text: string }) {
   return (
     <>
       {text.split(/([♭♯°])/).map((part, i) =>
         isSign(part) ? (
-          <svg
-            key={i}
-            className="sign"
-            aria-hidden="true"
-            viewBox={`0 -80 ${SIGNS[part].advance} 100`}
-            style={{ width: `${SIGNS[part].advance / 100}em` }}
-          >
-            <path d={SIGNS[part].path} fillRule={SIGNS[part].fillRule} fill="currentColor" />
-          </svg>
+          <Fragment key={i}>
+            <svg
+              className="sign"
+              aria-hidden="true"
+              viewBox={`0 -80 ${SIGNS[part].advance} 100`}
+              style={{ width: `${SIGNS[part].advance / 100}em` }}
+            >
+              <path d={SIGNS[part].path} fillRule={SIGNS[part].fillRule} fill="currentColor" />
+            </svg>
+            <span className="sign-text">{part}</span>
+          </Fragment>
         ) : (
           <Fragment key={i}>{part}</Fragment>
         ),

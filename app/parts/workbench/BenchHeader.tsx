@@ -21,6 +21,7 @@ import { MannerMenu, type TuneManner } from './MannerMenu.tsx';
 import { Takes, type TakeName } from './Takes.tsx';
 import './workbench.css';
 
+const Legend = later(async () => (await import('./Legend.tsx')).Legend);
 const VolumesSheet = later(async () => (await import('./Volumes.tsx')).Volumes);
 
 interface BenchHeaderProps {
@@ -85,6 +86,7 @@ function Header(props: BenchHeaderProps) {
         label={`Player: ${players.find(({ id }) => id === playerId)?.name ?? ''}`}
         icon={<BackHandOutlined fontSize="small" />}
         text={players.find(({ id }) => id === playerId)?.name ?? ''}
+        about="hand"
         className="head-player"
       >
         {(close) => [
@@ -157,7 +159,15 @@ function Header(props: BenchHeaderProps) {
             </MenuItemLater>,
           ]}
         </Anchored>
-        <KeySheet keys={BENCH_KEYS} onOpen={onKeys} />
+        <KeySheet
+          keys={BENCH_KEYS}
+          onOpen={onKeys}
+          lead={
+            <Suspense>
+              <Legend />
+            </Suspense>
+          }
+        />
       </span>
       <Button
         variant="contained"

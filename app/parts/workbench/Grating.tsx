@@ -11,7 +11,7 @@ export function Grating({ shown, onShow }: GratingProps) {
   return (
     <FormControlLabel
       control={<Switch size="small" checked={shown} onChange={(_, on) => onShow(on)} />}
-      label="Show what grates, too"
+      label="Also colours that clash"
     />
   );
 }

@@ -42,7 +42,11 @@ interface GripsProps {
   readonly own?: OwnGripSwitch;
 }
 
-const ROW = 92;
+/** From so many letters on a name is set smaller, beside its price. */
+const LONG_NAME = 11;
+/** Cards stand two in a row. */
+const ROW = 116;
+const PER_ROW = 2;
 
 /** Every grip of the chord: the player's own first, filtered as wished, compared two at a time. */
 export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep, onHear, own }: GripsProps) {
@@ -50,7 +54,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
   const [menu, setMenu] = useState<{ readonly anchor: HTMLElement; readonly one: ListedGrip } | null>(null);
   const { priced, rows, at, beside } = list;
   const virtual = useVirtualizer({
-    count: rows.length,
+    count: Math.ceil(rows.length / PER_ROW),
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 4,
@@ -58,7 +62,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
   useEffect(() => {
     // A row under the pointer stays where it is; one out of sight is brought in for the keys.
     const pointed = scroller.current?.querySelector('.option-trying:hover') ?? null;
-    if (trying >= 0 && pointed === null) virtual.scrollToIndex(trying, { align: 'auto' });
+    if (trying >= 0 && pointed === null) virtual.scrollToIndex(Math.floor(trying / PER_ROW), { align: 'auto' });
   }, [virtual, trying]);
   if (chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (priced === null) return <p className="side-empty">Pricing every grip…</p>;
@@ -78,53 +82,52 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
       )}
       <ul className="options options-scroll" aria-label="Grips" ref={scroller} tabIndex={0}>
         <li style={{ height: virtual.getTotalSize() }} className="options-spacer" role="presentation" />
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const one = at(index);
-          if (!one) return null;
-          const { grip, extra, kept, name, shape } = one;
-          return (
-            <OptionRow
-              key={grip.grip}
-              style={{ position: 'absolute', top: start, height: ROW, insetInline: 0 }}
-              stands={grip.grip === stands?.grip}
-              trying={index === trying}
-              onTry={() => onTry(index)}
-              onKeep={() => onKeep(index)}
-              extra={extra}
-              playable
-              onHear={() => onHear(grip)}
-              name={grip.grip}
-              more={
-                <IconButton
-                  size="small"
-                  aria-label={`More for ${grip.grip}`}
-                  aria-haspopup="menu"
-                  onClick={(event) => setMenu({ anchor: event.currentTarget, one })}
-                >
-                  <MoreHoriz fontSize="small" />
-                </IconButton>
-              }
-            >
-              <GripDiagram grip={grip} guitar={guitar} />
-              <span className="option-reason">
-                <b>
+        {virtual.getVirtualItems().flatMap(({ index: row, start }) =>
+          Array.from({ length: PER_ROW }, (_, k) => row * PER_ROW + k).flatMap((index) => {
+            const one = at(index);
+            if (!one) return [];
+            const { grip, extra, kept, name, shape } = one;
+            return (
+              <OptionRow
+                key={grip.grip}
+                className="grip-card"
+                style={{ top: start, height: ROW, left: `${((index % PER_ROW) * 100) / PER_ROW}%` }}
+                stands={grip.grip === stands?.grip}
+                trying={index === trying}
+                onTry={() => onTry(index)}
+                onKeep={() => onKeep(index)}
+                extra={extra}
+                playable
+                onHear={() => onHear(grip)}
+                name={grip.grip}
+                more={
+                  <IconButton
+                    size="small"
+                    aria-label={`More for ${grip.grip}`}
+                    aria-haspopup="menu"
+                    onClick={(event) => setMenu({ anchor: event.currentTarget, one })}
+                  >
+                    <MoreHoriz fontSize="small" />
+                  </IconButton>
+                }
+              >
+                <b className={(name ?? grip.grip).length > LONG_NAME ? 'grip-long' : ''}>
                   {kept && <StarRounded className="option-kept" titleAccess="one of yours" />}
-                  {name === null ? grip.grip : `${name} · ${grip.grip}`}
+                  {name ?? grip.grip}
                 </b>
-                <Glyphs text={degreesText(grip)} />
+                <GripDiagram grip={grip} guitar={guitar} />
+                <span className="grip-degrees">
+                  <Glyphs text={degreesText(grip)} />
+                </span>
                 <small>
-                  {[
-                    familiesIn(priced.labels.families[shape]!)[0],
-                    difficultyWord(grip.difficulty),
-                    `${Math.round(grip.reachMm)}\u00a0mm`,
-                  ]
+                  {[difficultyWord(grip.difficulty), familiesIn(priced.labels.families[shape]!)[0]]
                     .filter(Boolean)
                     .join(' · ')}
                 </small>
-              </span>
-            </OptionRow>
-          );
-        })}
+              </OptionRow>
+            );
+          }),
+        )}
       </ul>
       <Menu anchorEl={menu?.anchor ?? null} open={menu !== null} onClose={() => setMenu(null)}>
         {menu?.one.kept ? (

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import {
   allowedMs,
+  CHANGE_WORDS,
   changeText,
   difficultyText,
   difficultyWord,
@@ -32,6 +33,9 @@ import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
+/** From so many characters on a symbol is set smaller, so that what is beside it stays in its place. */
+const LONG_SYMBOL = 7;
+const NO_WAYS: readonly Holding[] = [];
 const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
 
 interface HandProps {
@@ -71,31 +75,54 @@ export function Hand(props: HandProps) {
     [chord, grip, player, guitar, ring],
   );
   const ways = useMemo(() => (grip ? holdingsOf(grip.frets, handOf(player)) : []), [grip, player]);
+  const change = grip && following?.grip ? changeTo(grip, following, seconds, guitar) : null;
   const held = grip && ways.find(({ fingers }) => formatFingers(fingers) === formatFingers(grip.fingers));
   return (
     <>
       <div className="hand">
         <div className="hand-line">
-          <ChordSymbol symbol={symbol} className="hand-symbol" />
+          <ChordSymbol symbol={symbol} className={`hand-symbol ${symbol.length > LONG_SYMBOL ? 'symbol-long' : ''}`} />
           {grip && (
-            <span className="hand-grip">
-              {trying && <b>trying </b>}
-              <code>{grip.grip}</code> · reach {Math.round(grip.reachMm)} mm · {difficultyWord(grip.difficulty)}
-              {optional.length > 0 && (
-                <> · string {OR.format(optional.map((s) => String(guitar.open.length - s)))} may go</>
-              )}
-            </span>
-          )}
-          {grip && !trying && (
-            <Fingerings grip={grip} ways={ways} guitar={guitar} chosen={chosen} onFingers={onFingers} />
+            <>
+              <span className="hand-grip">
+                {trying && <b className="visually-hidden">trying </b>}
+                <code>{grip.grip}</code>
+              </span>
+              <span className="hand-how">{difficultyWord(grip.difficulty)}</span>
+              <Fingerings
+                grip={grip}
+                ways={trying ? NO_WAYS : ways}
+                guitar={guitar}
+                chosen={chosen}
+                onFingers={onFingers}
+              />
+              <More
+                facts={[
+                  ['Reach', `${Math.round(grip.reachMm)} mm, ${difficultyWord(grip.difficulty)}`],
+                  ...(optional.length > 0
+                    ? [
+                        [
+                          'May be left out',
+                          `string ${OR.format(optional.map((s) => String(guitar.open.length - s)))}: in brackets on the neck`,
+                        ] as const,
+                      ]
+                    : []),
+                  ...(held && mutedText(held.mutedBy) ? [['Damped', mutedText(held.mutedBy)] as const] : []),
+                  ...(change ? [['To the next', change.details] as const] : []),
+                ]}
+              />
+            </>
           )}
         </div>
+        <p className="hand-next">
+          {change && (
+            <>
+              to <Glyphs text={musical(following!.column.symbol)} />: {change.words} ·{' '}
+              <span className={change.rating === 'rushed' ? 'hand-rushed' : ''}>{CHANGE_WORDS[change.rating]}</span>
+            </>
+          )}
+        </p>
         <LabelsChoice labels={labels} onLabels={onLabels} />
-        {grip && following?.grip && (
-          <span className="hand-next">
-            <NextChange from={grip} to={following} seconds={seconds} guitar={guitar} />
-          </span>
-        )}
       </div>
       <div className="neck-scroll" ref={window} role="group" tabIndex={0} aria-label="The neck">
         <Neck
@@ -122,28 +149,31 @@ export function Hand(props: HandProps) {
   );
 }
 
-interface NextChangeProps {
-  readonly from: Grip;
-  readonly to: ArrangedColumn;
-  readonly seconds: HandProps['seconds'];
-  readonly guitar: Guitar;
-}
-
-/** What the hand does to the next grip, in which order, and whether there is time. */
-function NextChange({ from, to, seconds, guitar }: NextChangeProps) {
-  const grip = to.grip!;
-  const change = handChange(from, grip);
-  const needed = neededMs(change, from, grip, guitar);
+/** What the hand does to the next grip, whether there is time, and the same to the last detail. */
+function changeTo(from: Grip, to: ArrangedColumn, seconds: HandProps['seconds'], guitar: Guitar) {
+  const change = handChange(from, to.grip!);
+  const needed = neededMs(change, from, to.grip!, guitar);
   const allowed = allowedMs(seconds.chord, seconds.quarter);
   const rating = rateChange(needed, allowed);
-  const order = orderText(change);
+  const words = changeText(change, to.shiftMm);
+  const details = [words, orderText(change), ratingText(rating, needed, allowed)].filter(Boolean).join('. ');
+  return { words, rating, details };
+}
+
+/** Facts of the grip in hand, on demand. */
+function More({ facts }: { readonly facts: readonly (readonly [string, string])[] }) {
   return (
-    <>
-      to <Glyphs text={musical(to.column.symbol)} />: {changeText(change, to.shiftMm)}
-      {order && ` · ${order}`}
-      {' · '}
-      <span className={rating === 'rushed' ? 'hand-rushed' : ''}>{ratingText(rating, needed, allowed)}</span>
-    </>
+    <details className="hand-more">
+      <summary>more</summary>
+      <dl>
+        {facts.map(([name, fact]) => (
+          <div key={name}>
+            <dt>{name}</dt>
+            <dd>{fact}</dd>
+          </div>
+        ))}
+      </dl>
+    </details>
   );
 }
 
@@ -163,7 +193,7 @@ function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsPr
     ({ fingers, difficulty }, i) => (i < MOST_WAYS && difficulty <= most) || formatFingers(fingers) === text,
   );
   const now = ways.findIndex(({ fingers }) => formatFingers(fingers) === text);
-  if (ways.length < 2) return null;
+  if (ways.length < 2) return <span />;
   const choose = (fingers: string | null) => {
     setAnchor(null);
     onFingers(fingers);
@@ -179,8 +209,7 @@ function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsPr
           setOpened(true);
         }}
       >
-        Fingering {now + 1} of {ways.length}
-        {chosen !== null && ', yours'}
+        {chosen === null ? 'fingers' : 'your fingers'} {now + 1} of {ways.length}
       </Button>
       <Suspense>
         {opened && (

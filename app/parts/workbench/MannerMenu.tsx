@@ -24,6 +24,7 @@ export function MannerMenu({ stands, chosen, without, rings, choose }: TuneManne
       label={`Comped: ${name}`}
       icon={<MusicNoteOutlined fontSize="small" />}
       text={name}
+      about="comped"
       className="head-manner"
     >
       {(close) => {

@@ -8,6 +8,8 @@ import './workbench.css';
 
 /** As far as a move strays. */
 export const FARTHEST = 5;
+/** Chords whose numerals still stand in their line. */
+const NUMERALS_FIT = 3;
 const NOTHING = () => undefined;
 
 /** Whether it is the move that stands. */
@@ -58,17 +60,19 @@ export function MoveRow({
           {parts.map(({ symbol, numeral }, n) => (
             <span key={n}>
               <ChordSymbol symbol={symbol} />
-              <small>
-                <Glyphs text={musical(numeral)} />
-              </small>
+              {parts.length <= NUMERALS_FIT && (
+                <small>
+                  <Glyphs text={musical(numeral)} />
+                </small>
+              )}
             </span>
           ))}
         </span>
-        <span className="move-name">
-          {name} · {mood} · <Stray stray={stray} />
-        </span>
-        <span className="move-reason">
-          <Glyphs text={reason} />
+        <span className="move-name" title={reason}>
+          <Stray stray={stray} /> {name} · {mood}
+          <span className="visually-hidden">
+            <Glyphs text={`. ${reason}`} />
+          </span>
         </span>
       </span>
     </OptionRow>

@@ -19,6 +19,7 @@ interface OptionRowProps {
   /** Further controls at its end. */
   readonly more?: ReactNode;
   readonly style?: React.CSSProperties;
+  readonly className?: string;
   readonly children: ReactNode;
 }
 
@@ -35,8 +36,11 @@ export function OptionRow({
   onHear,
   more,
   style,
+  className = '',
   children,
 }: OptionRowProps) {
+  /** A finger tries before it keeps: the first tap shows, the second takes. */
+  const isTouch = useRef(false);
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
     // Not under the pointer: what one is about to press must not move away.
@@ -46,12 +50,19 @@ export function OptionRow({
     <li
       ref={row}
       style={style}
-      className={`option ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
+      className={`option ${className} ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
       // Not on entering: a list that moves under a still hand tries nothing.
-      onMouseMove={trying ? undefined : onTry}
+      onPointerMove={({ pointerType }) => pointerType === 'mouse' && !trying && onTry()}
+      onPointerDown={({ pointerType }) => (isTouch.current = pointerType !== 'mouse')}
     >
       {heading && <h3 className="option-heading">{heading}</h3>}
-      <button type="button" className="option-keep" onClick={onKeep} disabled={!playable} aria-pressed={stands}>
+      <button
+        type="button"
+        className="option-keep"
+        onClick={(event) => (isTouch.current && event.detail > 0 && !trying ? onTry() : onKeep())}
+        disabled={!playable}
+        aria-pressed={stands}
+      >
         {children}
         <span className="option-price">{extra !== null ? priceText(extra) : playable ? '' : 'no grip'}</span>
       </button>

@@ -5,18 +5,23 @@ import {
   costText,
   figuresText,
   joinText,
+  musical,
   nextBestText,
   rootPositionText,
+  symbolOf,
   whyText,
   type Arrangement,
   type NoteNames,
 } from '../../../core/index.ts';
 import type { NextBest } from '../../work/questions.ts';
+import { useRemembered } from '../../keep/remembered.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { BarChanges } from './Changes.tsx';
+import { Cheaper } from './Cheaper.tsx';
 import { Colours } from './Colours.tsx';
+import { ColumnDeeds } from './ColumnDeeds.tsx';
 import { BestMoves } from './MoveRow.tsx';
 import { WhatStands } from './WhatStands.tsx';
 import type { Deeds, Selection } from './selection.ts';
@@ -66,11 +71,18 @@ export function Options(props: OptionsProps) {
         <Tab value="wish" label="Wishes" id="tab-wish" aria-controls="options-panel" />
       </Tabs>
       <div className="side-head">
-        <h2>
-          {HEADINGS[tab]} in {at.place}
-        </h2>
-        {/* Voices need the room. */}
-        {tab !== 'voice' && <WhatStands at={at} tab={tab} offered={offered} deeds={deeds} changes={changes} />}
+        <div className="side-title">
+          <h2>
+            {HEADINGS[tab]} in {at.place}
+          </h2>
+          <ColumnDeeds at={at} deeds={deeds} />
+        </div>
+        {/* Voices and wishes need the room. */}
+        {tab !== 'voice' && tab !== 'wish' && (
+          <div className="side-told">
+            <WhatStands at={at} tab={tab} offered={offered} deeds={deeds} changes={changes} />
+          </div>
+        )}
       </div>
       <div
         id="options-panel"
@@ -88,13 +100,7 @@ export function Options(props: OptionsProps) {
           </Suspense>
         )}
       </div>
-      <Way
-        at={at}
-        tune={tune}
-        noteNames={who.player.noteNames}
-        nextBest={offered.nextBest}
-        whole={tab !== 'voice' && tab !== 'grip'}
-      />
+      <Way at={at} tune={tune} noteNames={who.player.noteNames} nextBest={offered.nextBest} />
       <p className="side-keys">
         <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear{' '}
         {tab === 'voice' ? (
@@ -132,8 +138,19 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }
       own={{ open: typing, onOpen: setTyping }}
     />
   );
+  const priced = offered.grips;
+  const cheapest = priced.at(0);
+  const first = priced.rows.length > 0 && cheapest && !cheapest.kept ? cheapest : null;
   return (
     <>
+      {first && (
+        <Cheaper
+          column={at.column}
+          cheapest={first.extra}
+          name={first.grip.grip}
+          onTake={() => (at.column.decision?.voicing ? deeds.decide.pin() : deeds.keep(0))}
+        />
+      )}
       {typing && at.column.chord !== null && ownGrip}
       {list}
     </>
@@ -143,8 +160,19 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }
 /** The colours, and the best of the moves beside them. */
 function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
   const { trying, setTrying } = offered;
+  const prices = offered.colours.list.map(({ extra }) => extra ?? Infinity);
+  const cheapest = prices.length > 0 ? prices.indexOf(Math.min(...prices)) : -1;
+  const best = offered.colours.list[cheapest];
   return (
     <>
+      {best && offered.colours.done && (
+        <Cheaper
+          column={at.column}
+          cheapest={best.extra}
+          name={musical(symbolOf(best.chord))}
+          onTake={() => deeds.keep(cheapest)}
+        />
+      )}
       <Colours
         column={at.column}
         colours={offered.colours.list}
@@ -169,55 +197,55 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
 interface WayProps extends Pick<OptionsProps, 'at' | 'tune'> {
   readonly noteNames: NoteNames;
   readonly nextBest: NextBest | null;
-  /** Whether the way on and the tune are told, too: long lists need the room. */
-  readonly whole: boolean;
 }
 
-/** Why the path comes to the column as it does, how it goes on, and the figures of the tune. */
-function WayHere(props: WayProps) {
-  const { at, tune, nextBest, noteNames, whole } = props;
+/** How the path comes to the chord, in a line; opened, why it does so, how it goes on, and the figures of the tune. */
+function WayHere({ at, tune, nextBest, noteNames }: WayProps) {
   const { here, before, after } = at;
+  const [open, setOpen] = useRemembered('way-open', false);
   if (!here?.grip || !tune) return null;
-  const { figures, rootPosition } = tune;
+  const from = before ? musical(before.column.symbol) : null;
   return (
-    <dl className="side-figures">
-      <dt>In</dt>
-      <dd>
-        <Glyphs text={before ? whyText(before, here, noteNames) : 'the start'} />
-        <Cost text={costText(here.terms)} />
-        {nextBest && (
-          <details className="side-cost">
-            <summary>the next best</summary>
-            <Glyphs text={nextBestText(nextBest)} />.
-          </details>
+    <details className="side-way" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary>
+        {from === null ? 'The tune begins here' : <Glyphs text={`From ${from}: ${joinText(here)}`} />}
+        <span> · tune {tune.figures.movement}</span>
+      </summary>
+      <dl>
+        {from !== null && (
+          <>
+            <dt>
+              <Glyphs text={`From ${from}`} />
+            </dt>
+            <dd>
+              <Glyphs text={whyText(before, here, noteNames)} />
+            </dd>
+          </>
         )}
-      </dd>
-      {whole && (
-        <>
-          <dt>On</dt>
-          <dd>{after ? joinText(after) : 'the end'}</dd>
-          <dt>Tune</dt>
-          <dd>
-            {figuresText(figures)}
-            <details className="side-cost">
-              <summary>beside root position</summary>
-              {rootPositionText(rootPosition)}.
-            </details>
-          </dd>
-        </>
-      )}
-    </dl>
-  );
-}
-const Way = afterMusic(WayHere);
-
-/** What a column and the way to it cost; what of, when asked. */
-function Cost({ text }: { readonly text: string }) {
-  const [total, parts] = text.split(': ');
-  return (
-    <details className="side-cost">
-      <summary>costs {total}</summary>
-      {parts}
+        <dt>What it costs</dt>
+        <dd>{costText(here.terms)}</dd>
+        {nextBest && (
+          <>
+            <dt>Instead of it</dt>
+            <dd>
+              <Glyphs text={nextBestText(nextBest)} />.
+            </dd>
+          </>
+        )}
+        {after && (
+          <>
+            <dt>
+              <Glyphs text={`On to ${musical(after.column.symbol)}`} />
+            </dt>
+            <dd>{joinText(after)}</dd>
+          </>
+        )}
+        <dt>The whole tune</dt>
+        <dd>
+          {figuresText(tune.figures)}. {rootPositionText(tune.rootPosition)}.
+        </dd>
+      </dl>
     </details>
   );
 }
+const Way = afterMusic(WayHere);

@@ -53,7 +53,7 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
     <div className="voices">
       <p>
         <span>
-          On to <Glyphs text={musical(next.symbol)} /> in bar {next.slot.bar}: where does each voice go?
+          To <Glyphs text={musical(next.symbol)} /> in bar {next.slot.bar}, each voice goes
         </span>
         {steers && (
           <Button size="small" onClick={voices.free}>
@@ -172,7 +172,7 @@ function Row({ outcome, heading, guitar, ...row }: RowProps) {
           <Glyphs text={servingText(end)} />
         </b>
         <Glyphs text={wayText(outcome)} />
-        <small>{grip.grip}</small>
+        <span className="visually-hidden">, {grip.grip}</span>
       </span>
     </OptionRow>
   );

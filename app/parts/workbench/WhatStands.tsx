@@ -1,6 +1,3 @@
-import PushPin from '@mui/icons-material/PushPin';
-import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
-import Button from '@mui/material/Button';
 import { Suspense } from 'react';
 import { caution, musical, readingSentence } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
@@ -31,15 +28,26 @@ function Told(props: WhatStandsProps) {
   const { column, here, said } = at;
   const { decide } = deeds;
   const { slot, decision } = column;
+  const move = tab === 'move' ? offered.moves[offered.trying] : undefined;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
+  // What is tried is told in the place of what stands: nothing below moves.
+  if (move)
+    return (
+      <p className="move-made">
+        <b>{move.name}</b>, {move.mood}: <Glyphs text={move.reason} />
+      </p>
+    );
   return (
     <>
       {said && (
         <p className="move-made">
           <b>{said.name}</b>: <Glyphs text={said.reason} />
           {said.leans && (
-            <em> It leans on what {said.leans === 'next' ? 'followed' : 'came before'}, and that has changed.</em>
+            <em>
+              {' '}
+              It was made for the chord {said.leans === 'next' ? 'after it' : 'before it'}, and that has changed.
+            </em>
           )}
         </p>
       )}
@@ -65,53 +73,6 @@ function Told(props: WhatStandsProps) {
           <Changes {...changes} />
         </Suspense>
       )}
-      {tab === 'colour' && <p>Prices: what the whole way through the tune gains in length, counted in semitones.</p>}
-      <div className="side-actions">
-        <Button
-          size="small"
-          variant="outlined"
-          startIcon={<VolumeUpOutlined />}
-          onClick={() => deeds.hear(grip)}
-          disabled={!grip}
-          title="Between the chords before and after it"
-        >
-          Hear it
-        </Button>
-        {decision?.voicing ? (
-          <Button size="small" variant="outlined" startIcon={<PushPin />} onClick={decide.pin}>
-            Unpin
-          </Button>
-        ) : (
-          <Button size="small" variant="outlined" onClick={decide.pin} disabled={!grip}>
-            Pin it
-          </Button>
-        )}
-        {decision && (
-          <Button size="small" variant="outlined" onClick={decide.release}>
-            {column.part > 0 ? 'Join' : 'Let go'}
-          </Button>
-        )}
-        {column.part > 0 && (
-          <>
-            <Button size="small" variant="outlined" onClick={() => decide.shift(-1)}>
-              Earlier
-            </Button>
-            <Button size="small" variant="outlined" onClick={() => decide.shift(1)}>
-              Later
-            </Button>
-          </>
-        )}
-        {decide.lift && (
-          <Button size="small" variant="outlined" onClick={decide.lift}>
-            Lift the move
-          </Button>
-        )}
-        {tab === 'colour' && decide.divide && (
-          <Button size="small" variant="outlined" onClick={decide.divide}>
-            Two colours
-          </Button>
-        )}
-      </div>
       {warning && <p className="caution">{warning}</p>}
       {(tab === 'grip' || warning) && (
         <WaysOut easier={offered.easier} onPeek={offered.setPeek} onChoose={decide.pinTo} />

@@ -29,8 +29,6 @@ interface WishesProps {
   readonly onManner: (manner: Manner | null) => void;
   /** The first column of what is selected; its wishes are those it lies in. */
   readonly column: Column;
-  /** The selected span in words. */
-  readonly place: string;
   /** The wishes that begin there, by kind. */
   readonly beginning: ReadonlyMap<WishKind, { readonly wish: Wish; readonly hard: boolean }>;
   /** Those that are not met, and in which bars; a hard one cannot be. */
@@ -70,7 +68,7 @@ const FINGERS = [
 
 /** What the player wishes of the selected span: how outer voices go, and what its grips are like. */
 export function Wishes(props: WishesProps) {
-  const { manner, onManner, column, place, beginning, unmet, guitar, noteNames, onWish, onDrop } = props;
+  const { manner, onManner, column, beginning, unmet, guitar, noteNames, onWish, onDrop } = props;
   const of = <K extends WishKind>(kind: K) => beginning.get(kind)?.wish as Extract<Wish, { kind: K }> | undefined;
   const isHard = [...beginning.values()].every(({ hard }) => hard);
   const put = (kind: WishKind, wish: Wish | null) => onWish(kind, wish, isHard);
@@ -90,13 +88,6 @@ export function Wishes(props: WishesProps) {
           ))}
         </ul>
       )}
-      <h3>For {place}</h3>
-      <Choice
-        label="Comped"
-        choices={[[ANY, 'as is'], ...MANNERS.map((one) => [one, MANNER_WORDS[one].name.toLowerCase()] as const)]}
-        value={manner ?? ANY}
-        onChoose={(one) => onManner(one === ANY ? null : one)}
-      />
       {(['top', 'bass'] as const).map((kind) => (
         <Choice
           key={kind}
@@ -110,7 +101,7 @@ export function Wishes(props: WishesProps) {
         label="Outer voices"
         choices={[
           [ANY, 'free'],
-          ['contrary', 'in contrary motion'],
+          ['contrary', 'contrary motion'],
         ]}
         value={of('contrary') ? 'contrary' : ANY}
         onChoose={(way) => put('contrary', way === ANY ? null : { kind: 'contrary' })}
@@ -131,6 +122,13 @@ export function Wishes(props: WishesProps) {
         onChoose={(count) => put('notes', count === ANY ? null : { kind: 'notes', count: Number(count) })}
       />
       <div className="wishes-lists">
+        <Pick
+          label="Comped"
+          none="as the tune is"
+          value={manner ?? ''}
+          choices={MANNERS.map((one) => [one, MANNER_WORDS[one].name.toLowerCase()])}
+          onPick={(name) => onManner(MANNERS.find((one) => one === name) ?? null)}
+        />
         <Pick
           label="Strings"
           value={of('strings')?.strings.join() ?? ''}
@@ -175,10 +173,10 @@ export function Wishes(props: WishesProps) {
         />
       </div>
       <Choice
-        label="How much it matters"
+        label="How much"
         choices={[
           ['hard', 'at any price'],
-          ['soft', 'weighed against the rest'],
+          ['soft', 'weighed'],
         ]}
         value={isHard ? 'hard' : 'soft'}
         onChoose={(how) => {
@@ -205,10 +203,12 @@ interface PickProps {
   readonly value: string;
   readonly choices: readonly (readonly [string, string])[];
   readonly onPick: (value: string) => void;
+  /** What none is called. */
+  readonly none?: string;
 }
 
 /** One of many, or none. */
-function Pick({ label, value, choices, onPick }: PickProps) {
+function Pick({ label, value, choices, onPick, none = 'any' }: PickProps) {
   return (
     <TextField
       select
@@ -218,7 +218,7 @@ function Pick({ label, value, choices, onPick }: PickProps) {
       onChange={({ target }) => onPick(target.value)}
       slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
     >
-      <MenuItem value="">any</MenuItem>
+      <MenuItem value="">{none}</MenuItem>
       {choices.map(([id, name]) => (
         <MenuItem key={id} value={id}>
           <Glyphs text={name} />
@@ -231,7 +231,7 @@ function Pick({ label, value, choices, onPick }: PickProps) {
 /** The wishes the column lies in, and a way to take each back. */
 function Standing({ wishes, onDrop }: { wishes: Column['wishes']; onDrop: (at: string) => void }) {
   if (wishes.length === 0)
-    return <p>Nothing is wished here yet. Select a few chords first: drag, or Shift with the arrows.</p>;
+    return <p className="wishes-none">Nothing is wished here. For several chords: drag, or Shift with the arrows.</p>;
   return (
     <ul className="wishes-standing" aria-label="Wishes here">
       {wishes.map(({ at, wish, hard }) => (
@@ -240,7 +240,7 @@ function Standing({ wishes, onDrop }: { wishes: Column['wishes']; onDrop: (at: s
             <Glyphs text={wishText(wish)} />
             {!hard && <small> if it costs little</small>}
           </span>
-          <Button size="small" variant="outlined" onClick={() => onDrop(at)}>
+          <Button size="small" onClick={() => onDrop(at)}>
             Take back
           </Button>
         </li>

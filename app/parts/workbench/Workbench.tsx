@@ -77,6 +77,7 @@ interface WorkbenchProps {
   readonly outdated: boolean;
 }
 
+const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
 const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
 const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
 const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
@@ -314,6 +315,7 @@ export function Workbench(props: WorkbenchProps) {
             moves={arrangement?.moves ?? NO_MOVES}
             onSelect={select}
           />
+          <Suspense>{arranged && <FirstLook />}</Suspense>
           <TakeStatus
             columns={columns}
             arranged={arranged}
@@ -392,7 +394,6 @@ export function Workbench(props: WorkbenchProps) {
                 manner={wished.manner}
                 onManner={wished.comp}
                 column={columns[from]!}
-                place={place}
                 beginning={wished.beginning}
                 unmet={unmet.map(({ column: at, wish, hard }) => ({ bar: columns[at]?.slot.bar ?? 0, wish, hard }))}
                 guitar={guitar}

@@ -1,0 +1,93 @@
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import { useRemembered } from '../../keep/remembered.ts';
+import './workbench.css';
+
+/** A piece of the stream as the stage draws it: a note, how it goes on, a note. */
+function Sample({ note, ribbon, path }: { readonly note: string; readonly ribbon: string; readonly path: string }) {
+  return (
+    <svg viewBox="0 0 72 26" width="72" height="26" aria-hidden="true">
+      <path className={`ribbon ${ribbon}`} d={path} style={ribbon === 'ribbon-held' ? { strokeWidth: 7 } : undefined} />
+      <g className={`note ${note}`}>
+        <rect x="2" y="2" width="20" height="11" rx="5.5" />
+        <rect x="50" y={path.endsWith('7') ? 2 : 14} width="20" height="11" rx="5.5" />
+      </g>
+    </svg>
+  );
+}
+
+const RIBBONS: readonly (readonly [string, string, string, string])[] = [
+  ['Green, level and thick', 'a note that is held', 'note-held', 'ribbon-held'],
+  ['Blue, a thin bend', 'a voice that goes a step', 'note-moving', 'ribbon-step'],
+  ['Broken', 'a leap, more than a whole step', 'note-moving', 'ribbon-leap'],
+  ['Ink', 'the lowest voice, whatever it does', 'note-lowest', 'ribbon-step ribbon-lowest'],
+];
+
+/** What prices, ribbons and dots mean. */
+export function Legend() {
+  return (
+    <div className="legend">
+      <p>
+        A <b>price</b> is what an option adds to the whole way through the tune, counted in semitones: how far the
+        voices go, and what is hard for the hand or harsh for the ear besides. 0 is what stands, −3 saves three.
+      </p>
+      <dl>
+        {RIBBONS.map(([look, what, note, ribbon]) => (
+          <Row
+            key={look}
+            sign={
+              <Sample
+                note={note}
+                ribbon={ribbon}
+                path={ribbon === 'ribbon-held' ? 'M22,7 L50,7' : 'M22,7 C36,7 36,19 50,19'}
+              />
+            }
+            look={look}
+            what={what}
+          />
+        ))}
+        <Row
+          sign={
+            <span className="stray">
+              <i className="stray-on" />
+              <i className="stray-on" />
+              <i />
+              <i />
+              <i />
+            </span>
+          }
+          look="Dots"
+          what="how far a move strays from the chart: one stays close, five are far out"
+        />
+      </dl>
+    </div>
+  );
+}
+
+function Row({ sign, look, what }: { readonly sign: ReactNode; readonly look: string; readonly what: string }) {
+  return (
+    <div>
+      <dt>
+        {sign} {look}
+      </dt>
+      <dd>{what}</dd>
+    </div>
+  );
+}
+
+/** The same at first use, over the stage, until it was read; it stays under `?`. */
+export function FirstLook() {
+  const [read, setRead] = useRemembered('legend-read', false);
+  if (read) return null;
+  return (
+    <section className="first-look" aria-label="How to read the bench">
+      <Legend />
+      <Button size="small" variant="contained" color="secondary" onClick={() => setRead(true)}>
+        Got it
+      </Button>
+      <small>
+        It stays under <kbd>?</kbd>
+      </small>
+    </section>
+  );
+}
