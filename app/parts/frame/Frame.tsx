@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
+import { useOfWindow } from '../../keep/remembered.ts';
 import { ColourMode } from './ColourMode.tsx';
 
 interface FrameProps {
@@ -11,6 +12,8 @@ interface FrameProps {
 
 /** The page around every place: a rail of places, a header, the place itself. */
 export function Frame({ tuneId, header, children }: FrameProps) {
+  // One comes back to the take one left.
+  const [take] = useOfWindow<string | null>(`take.${tuneId}`, null);
   return (
     <div className="frame">
       <a className="skip" href="#place">
@@ -26,7 +29,7 @@ export function Frame({ tuneId, header, children }: FrameProps) {
         {tuneId !== null && (
           <>
             <NavLink to={`/tunes/${tuneId}/chart`}>Chart</NavLink>
-            <NavLink to={`/tunes/${tuneId}/bench`}>Bench</NavLink>
+            <NavLink to={`/tunes/${tuneId}/bench${take === null ? '' : `?take=${take}`}`}>Bench</NavLink>
           </>
         )}
         <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>Grips</NavLink>

@@ -44,17 +44,25 @@ interface GripsProps {
 
 /** From so many letters on a name is set smaller, beside its price. */
 const LONG_NAME = 11;
-/** Cards stand two in a row. */
+/** Cards stand at least two in a row, and as many as there is room for. */
 const ROW = 116;
-const PER_ROW = 2;
+const CARD = 150;
 
 /** Every grip of the chord: the player's own first, filtered as wished, compared two at a time. */
 export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep, onHear, own }: GripsProps) {
   const scroller = useRef<HTMLUListElement>(null);
   const [menu, setMenu] = useState<{ readonly anchor: HTMLElement; readonly one: ListedGrip } | null>(null);
   const { priced, rows, at, beside } = list;
+  const [perRow, setPerRow] = useState(2);
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setPerRow(Math.max(2, Math.floor(element.clientWidth / CARD))));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [priced]);
   const virtual = useVirtualizer({
-    count: Math.ceil(rows.length / PER_ROW),
+    count: Math.ceil(rows.length / perRow),
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 4,
@@ -62,8 +70,8 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
   useEffect(() => {
     // A row under the pointer stays where it is; one out of sight is brought in for the keys.
     const pointed = scroller.current?.querySelector('.option-trying:hover') ?? null;
-    if (trying >= 0 && pointed === null) virtual.scrollToIndex(Math.floor(trying / PER_ROW), { align: 'auto' });
-  }, [virtual, trying]);
+    if (trying >= 0 && pointed === null) virtual.scrollToIndex(Math.floor(trying / perRow), { align: 'auto' });
+  }, [virtual, trying, perRow]);
   if (chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (priced === null) return <p className="side-empty">Pricing every grip…</p>;
   const compared = at(trying) ?? at(rows.findIndex((shape) => isSame(stands, list, shape)));
@@ -83,7 +91,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
       <ul className="options options-scroll" aria-label="Grips" ref={scroller} tabIndex={0}>
         <li style={{ height: virtual.getTotalSize() }} className="options-spacer" role="presentation" />
         {virtual.getVirtualItems().flatMap(({ index: row, start }) =>
-          Array.from({ length: PER_ROW }, (_, k) => row * PER_ROW + k).flatMap((index) => {
+          Array.from({ length: perRow }, (_, k) => row * perRow + k).flatMap((index) => {
             const one = at(index);
             if (!one) return [];
             const { grip, extra, kept, name, shape } = one;
@@ -91,7 +99,12 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
               <OptionRow
                 key={grip.grip}
                 className="grip-card"
-                style={{ top: start, height: ROW, left: `${((index % PER_ROW) * 100) / PER_ROW}%` }}
+                style={{
+                  top: start,
+                  height: ROW,
+                  left: `${((index % perRow) * 100) / perRow}%`,
+                  width: `${100 / perRow}%`,
+                }}
                 stands={grip.grip === stands?.grip}
                 trying={index === trying}
                 onTry={() => onTry(index)}

@@ -35,6 +35,14 @@ const Grating = later(async () => (await import('./Grating.tsx')).Grating);
 const Moves = later(async () => (await import('./Moves.tsx')).Moves);
 const Grips = later(async () => (await import('./Grips.tsx')).Grips);
 
+const TABS: readonly (readonly [OptionsTab, string])[] = [
+  ['colour', 'Colour'],
+  ['move', 'Moves'],
+  ['grip', 'Grip'],
+  ['voice', 'Voices'],
+  ['wish', 'Wishes'],
+];
+
 interface OptionsProps {
   readonly at: Selection;
   /** The tune as a whole; null until it is voiced. */
@@ -61,14 +69,25 @@ interface OptionsProps {
 export function Options(props: OptionsProps) {
   const { at, tune, who, busy, slow, tab, onTab, offered, deeds, changes } = props;
   const behind = useAfterMusic(at.here) !== at.here;
+  /** On a small screen they come up over the neck, and go again. */
+  const [isUp, setUp] = useState(false);
   return (
-    <aside className="side" aria-label="Options for the selected chord" aria-busy={busy || behind}>
+    <aside
+      className={isUp ? 'side side-up' : 'side'}
+      aria-label="Options for the selected chord"
+      aria-busy={busy || behind}
+    >
       <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
-        <Tab value="colour" label="Colour" id="tab-colour" aria-controls="options-panel" />
-        <Tab value="move" label="Moves" id="tab-move" aria-controls="options-panel" />
-        <Tab value="grip" label="Grip" id="tab-grip" aria-controls="options-panel" />
-        <Tab value="voice" label="Voices" id="tab-voice" aria-controls="options-panel" />
-        <Tab value="wish" label="Wishes" id="tab-wish" aria-controls="options-panel" />
+        {TABS.map(([value, label]) => (
+          <Tab
+            key={value}
+            value={value}
+            label={label}
+            id={`tab-${value}`}
+            aria-controls="options-panel"
+            onClick={() => setUp(value !== tab || !isUp)}
+          />
+        ))}
       </Tabs>
       <div className="side-head">
         <div className="side-title">

@@ -68,6 +68,10 @@ interface StageProps {
 
 const SCALE_WIDTH = 40;
 const HEAD_HEIGHT = 136;
+const LOW_HEAD = 82;
+/** Below this height of the stage. */
+const LOW = 290;
+const LEAST_STREAM = 90;
 /** A line of wishes over their bars. */
 const LANE = 20;
 const MARK_MOST = 18;
@@ -103,20 +107,22 @@ export function Stage({
   /** A tap, or a click, takes the bars up to there in, too. */
   const [extends_, setExtends] = useState(false);
   const lanes = useMemo(() => lanesOf(wishes), [wishes]);
-  const headHeight = HEAD_HEIGHT + LANE * (lanes.length === 0 ? 0 : 1 + Math.max(...lanes));
   const track = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ height: 300, width: 0 });
-  const { height } = size;
+  const [size, setSize] = useState({ height: 440, width: 0 });
+  /** Where there is little room, it is the voices': the heads are cut down to bar, chart and chord. */
+  const isLow = size.height < LOW;
+  const headOwn = isLow ? LOW_HEAD : HEAD_HEIGHT;
+  const headHeight = headOwn + LANE * (lanes.length === 0 ? 0 : 1 + Math.max(...lanes));
+  const height = Math.max(LEAST_STREAM, size.height - headHeight);
   useBrowserLayoutEffect(() => {
     const element = scroller.current!;
-    const measure = () =>
-      setSize({ height: Math.max(110, element.clientHeight - headHeight), width: element.clientWidth });
+    const measure = () => setSize({ height: element.clientHeight, width: element.clientWidth });
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
-  }, [headHeight]);
+  }, []);
 
   const widths = useMemo(() => {
     const least = columns.map(({ slot, symbol }) => zoomed(columnWidth(slot.entry.beats, symbol), zoom));
@@ -179,7 +185,7 @@ export function Stage({
 
   return (
     <div
-      className={`stage ${zoom < FAR ? 'stage-far' : ''} ${zoom < FARTHEST ? 'stage-farthest' : ''}`}
+      className={`stage ${zoom < FAR ? 'stage-far' : ''} ${zoom < FARTHEST ? 'stage-farthest' : ''} ${isLow ? 'stage-low' : ''}`}
       ref={scroller}
       tabIndex={-1}
     >
@@ -237,7 +243,7 @@ export function Stage({
           <WishLine
             key={`${wish.at}/${wish.from}`}
             wish={wish}
-            top={HEAD_HEIGHT + LANE * lanes[i]!}
+            top={headOwn + LANE * lanes[i]!}
             virtual={virtual}
             onOpen={() => onWish(wish)}
           />

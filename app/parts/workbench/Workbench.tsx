@@ -21,7 +21,7 @@ import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useLatest } from '../../keep/latest.ts';
 import type { KeptPlayer } from '../../keep/player.ts';
-import { useRemembered } from '../../keep/remembered.ts';
+import { useOfWindow, useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import type { ArrangedTake, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
@@ -129,8 +129,12 @@ export function Workbench(props: WorkbenchProps) {
     return columns.map(({ at }) => byPlace.get(at) ?? null);
   }, [arrangement, columns]);
 
-  const { selected, from, to, select: moveTo } = useSelection(columns.length);
-  const [tab, setTab] = useState<OptionsTab>('colour');
+  const { selected, from, to, select: moveTo } = useSelection(take.id, columns.length);
+  const [tab, setTab] = useOfWindow<OptionsTab>('tab', 'colour');
+  const [takeHere, setTakeHere] = useOfWindow<string | null>(`take.${tuneId}`, null);
+  useEffect(() => {
+    if (takeHere !== take.id) setTakeHere(take.id);
+  }, [takeHere, setTakeHere, take.id]);
   const [keysOpen, setKeysOpen] = useState(false);
   const [cardsOpen, setCardsOpen] = useState(false);
   const [zoom, setZoom] = useRemembered<number>('zoom', 1);

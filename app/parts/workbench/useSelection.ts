@@ -1,19 +1,23 @@
-import { useState } from 'react';
+import { useOfWindow } from '../../keep/remembered.ts';
 
-/** One column that is selected, or several: from the anchor to the one selected last. */
-export function useSelection(count: number) {
-  const [selectedAt, setSelected] = useState(0);
-  const [anchorAt, setAnchor] = useState(0);
+/** The column selected last, and where the selection was begun. */
+interface Selected {
+  readonly at: number;
+  readonly anchor: number;
+}
+const FIRST: Selected = { at: 0, anchor: 0 };
+
+/** One column of a take that is selected, or several: from the anchor to the one selected last. */
+export function useSelection(take: string, count: number) {
+  const [kept, keep] = useOfWindow(`selected.${take}`, FIRST);
   const within = (index: number) => Math.max(0, Math.min(count - 1, index));
-  const [selected, anchor] = [within(selectedAt), within(anchorAt)];
+  const [selected, anchor] = [within(kept.at), within(kept.anchor)];
   return {
     selected,
     from: Math.min(selected, anchor),
     to: Math.max(selected, anchor),
     /** Selects a column; `extending` keeps the anchor where it is. */
-    select(index: number, extending: boolean) {
-      setSelected(within(index));
-      if (!extending) setAnchor(within(index));
-    },
+    select: (index: number, extending: boolean) =>
+      keep({ at: within(index), anchor: extending ? anchor : within(index) }),
   };
 }
