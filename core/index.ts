@@ -35,6 +35,7 @@ export { asChord, namesOf, type AsChord, type ChordName, type NamingContext, typ
 export { structuresOf, type Structure } from './chord/structures.ts';
 export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
+export { mendedText } from './chart/mended.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
 export { playedOrder } from './chart/form.ts';
 export { clockOfChart, playedBars, writeOut, type PlayedBar, type Versions } from './chart/played.ts';
@@ -283,4 +284,4 @@ export { costText, nextBestText, TERM_NAMES, whyText } from './wording/why.ts';
 export { barsText, otherGripsText, standsText, wishPlaceText } from './wording/status.ts';
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';
-export { noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';
+export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';

@@ -172,11 +172,22 @@ describe('a chart text', () => {
     ]);
   });
 
-  test('with problems is kept as typed, and the last good one beside it', () => {
+  test('with a bar that cannot be read is kept as typed; beside it the bar as it was, and every other as it is', () => {
     const { tune } = take();
-    on(`tune:${tune.id}`, 1, { chartText: 'title: Slack Tide\n| H7 |' });
+    const ids = getTune(db, tune.id)!.doc.bars.map(({ id }) => id);
+    const typed = TEXT.replace('Fm7', 'Hm7').replace('Bbm7', 'Db');
+    on(`tune:${tune.id}`, 1, { chartText: typed });
+    const { chartText, doc } = getTune(db, tune.id)!;
+    expect(chartText).toBe(typed);
+    expect(doc.good.replaceAll(/ +/g, ' ')).toBe(TEXT.replace('Bbm7', 'Db'));
+    expect(doc.bars.map(({ id }) => id)).toEqual(ids);
+  });
+
+  test('that is emptied is kept as typed; what it said, and what was decided there, waits', () => {
+    const { tune } = take();
+    on(`tune:${tune.id}`, 1, { chartText: 'title: Slack Tide\n' });
     expect(getTune(db, tune.id)).toMatchObject({
-      chartText: 'title: Slack Tide\n| H7 |',
+      chartText: 'title: Slack Tide\n',
       doc: { good: TEXT, bars: { length: 4 } },
     });
   });

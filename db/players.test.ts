@@ -38,7 +38,7 @@ describe('players', () => {
     [{ reach: 400 }, /reach cannot be 400/],
     [{ capo: 9, highestFret: 12 }, /capo at fret 9/],
     [{ unusedStrings: [0, 1, 2, 3] }, /Of 6 strings three/],
-    [{ tuning: 'seven', unusedStrings: [0, 1, 2, 3, 4] }, /unusedStrings cannot be/],
+    [{ tuning: 'seven', unusedStrings: [0, 1, 2, 3, 4] }, /list of unused strings cannot be/],
     [{ shoe: 1 }, /shoe/],
     [{}, /changes something/],
   ])('%j is refused with what would be right', (patch, message) => {

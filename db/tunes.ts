@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { alignBars, atOf, LONGEST_TITLE, parseChart, withHeader, type BarId } from '../core/index.ts';
+import { alignBars, atOf, LONGEST_TITLE, mendedText, parseChart, withHeader, type BarId } from '../core/index.ts';
 import { readDocument, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
 import { Unreadable } from './faults.ts';
@@ -104,16 +104,17 @@ export interface TuneParts {
 }
 
 /**
- * What a chart text makes of a tune: its title, and its document with the bars' ids carried over. A
- * text with problems is kept as typed; the bars stay those of the last good one.
+ * What a chart text makes of a tune: its title, and its document with the bars' ids carried over. A text with problems is
+ * kept as typed; `good` is that text with what cannot be read as it was. Where nothing can be read, all stays as it was.
  */
 export function tuneFrom(chartText: string, before: Pick<Tune, 'title' | 'doc'> | null): TuneParts {
-  const chart = parseChart(chartText);
-  if (!chart.ok) {
+  const good = mendedText(chartText, before?.doc.good ?? '');
+  const chart = parseChart(good ?? '');
+  if (good === null || !chart.ok) {
     const title = titleIn(chartText) ?? before?.title ?? 'Untitled';
     if (!before?.doc.good) return { title, doc: { schema: 1, bars: [], good: '' }, facts: 'null' };
-    const good = withHeader(before.doc.good, 'title', title);
-    return { title, doc: { schema: 1, bars: before.doc.bars, good }, facts: factsIn(good) };
+    const named = withHeader(before.doc.good, 'title', title);
+    return { title, doc: { schema: 1, bars: before.doc.bars, good: named }, facts: factsIn(named) };
   }
   const bars = alignBars(
     before?.doc.bars ?? [],
@@ -122,7 +123,7 @@ export function tuneFrom(chartText: string, before: Pick<Tune, 'title' | 'doc'> 
   );
   return {
     title: chart.value.title,
-    doc: { schema: 1, bars: bars as BarId[], good: chartText },
+    doc: { schema: 1, bars: bars as BarId[], good },
     facts: JSON.stringify(factsOf(chart.value)),
   };
 }

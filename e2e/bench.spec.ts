@@ -176,7 +176,10 @@ test('what the hand can hold is worked out once, and kept for the next visit', a
 test('the sheet of keys opens with a question mark', async ({ page }) => {
   await openBench(page, await newTune(page, TUNE));
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('play from the selected chord, stop');
+  await expect(page.getByRole('dialog', { name: 'How to read it, and its keys' })).toContainText(
+    'play from the selected chord; stop',
+  );
+  await expect(page.getByRole('dialog')).toContainText('A price is what an option adds');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
@@ -207,11 +210,11 @@ test('what grates is shown when asked for, with what grates in it, and that is r
   const grating = page.locator('.option', { hasText: 'grates: the 11 rubs a minor ninth above the 3' });
   await expect(page.locator('.option', { hasText: 'with care: the' }).first()).toBeVisible();
   await expect(grating).toHaveCount(0);
-  await page.getByLabel('Show what grates, too').check();
+  await page.getByLabel('Also colours that clash').check();
   await expect(grating.first()).toBeVisible();
   await page.reload();
   await idle(page);
-  await expect(page.getByLabel('Show what grates, too')).toBeChecked();
+  await expect(page.getByLabel('Also colours that clash')).toBeChecked();
   await grating.first().getByRole('button').first().click();
   await idle(page);
   expect((await symbols(page))[0]).toMatch(/^C .*11/);
@@ -265,9 +268,10 @@ test('the stream is seen from afar and near, and how is remembered; the next bes
   for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'See more bars' }).click();
   await expect(page.locator('.stage-farthest')).toBeVisible();
   await page.keyboard.press('ArrowRight');
-  await page.getByText('the next best').click();
-  await expect(page.getByText(/^the next bestNext best [-x\d]+: \d+ semitones?, costs [\d.]+ more; /)).toBeVisible();
-  await page.getByText('beside root position').click();
+  // Looked at from afar it is in sight still.
+  await expect(page.locator('#column-1')).toBeInViewport();
+  await page.locator('.side-way summary').click();
+  await expect(page.getByText(/^Next best [-x\d]+: \d+ semitones?, costs [\d.]+ more; /)).toBeVisible();
   await expect(page.getByText(/In root position \d+ semitones on one set of strings/)).toBeVisible();
 });
 

@@ -13,7 +13,9 @@ test('bars appear as the chart is typed, and are there after a reload', async ({
   await expect(page.getByText('Every line reads.')).toBeVisible();
 });
 
-test('what is wrong stands under its line, the last good chart stays, and nothing typed is lost', async ({ page }) => {
+test('what is wrong stands under its line, there the chart stays as it was, and nothing typed is lost', async ({
+  page,
+}) => {
   await newTune(page, 'title: Mooring\nkey: C\n| C | F |\n');
   await typeChart(page, 'title: Mooring\nkey: C\n| C | H7 |\n| am | C F G A B |\n| C');
   const problems = page.locator('.chart-problem');
@@ -23,14 +25,59 @@ test('what is wrong stands under its line, the last good chart stays, and nothin
     'Bar 4: 5 entries do not share a bar of 4/4. Hold chords with dots: | C . F . G . A B |',
     'Bar 5: This bar is not closed: end it with a bar line, | C |',
   ]);
-  await expect(page.locator(bars)).toHaveCount(2);
-  await expect(page.getByText('4 things to mend; the last good chart stays.')).toBeVisible();
+  // The bars that can be read are; each of the others says that it cannot.
+  const read = () => page.locator(bars).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
+  await expect.poll(read).toEqual(['C', 'no chord', 'no chord', 'no chord', 'C']);
+  await expect(page.locator('.bar-unread')).toHaveCount(4);
+  await expect(page.getByText('4 things to mend; there the chart stays as it was.')).toBeVisible();
   await expectSaved(page);
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| am | C F G A B |');
-  await expect(page.locator(bars)).toHaveCount(2);
+  await expect(page.locator(bars)).toHaveCount(5);
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
-  await expect(page.getByText('this is its last good version')).toBeVisible();
+  await expect(page.getByText('The chart cannot be read in bars 2 to 5; there it stands as it was.')).toBeVisible();
+});
+
+test('one bar that cannot be read keeps its last meaning, every other bar is read and arranged', async ({ page }) => {
+  const id = await newTune(page, 'title: Mooring\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
+  await openBench(page, id);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('p');
+  await expect(page.locator('#column-1')).toContainText('pinned');
+  await expectSaved(page);
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await typeChart(page, 'title: Mooring\nkey: C\n| C | Am7x | F | G7 |\n');
+  await expectSaved(page);
+  const read = () => page.locator(bars).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
+  await expect.poll(read).toEqual(['C', 'A minor 7', 'F', 'G 7']);
+  await expect(page.locator('.bar-unread')).toContainText('cannot be read');
+  await page.getByRole('button', { name: 'To the bench' }).click();
+  await idle(page);
+  await expect(page.getByText('The chart cannot be read in bar 2; there it stands as it was.')).toBeVisible();
+  // What was decided there stands, too.
+  await expect(page.locator('#column-1')).toContainText('pinned');
+  expect((await symbols(page))[2]).toMatch(/^F /);
+});
+
+test('an empty chart says what to type, and shows nothing else; what was there comes back with its decisions', async ({
+  page,
+}) => {
+  const text = 'title: Mooring\nkey: C\n| C | Am7 |\n';
+  const id = await newTune(page, text);
+  await openBench(page, id);
+  await page.keyboard.press('p');
+  await expectSaved(page);
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await typeChart(page, '');
+  await expectSaved(page);
+  await expect(page.locator(bars)).toHaveCount(0);
+  await expect(page.getByText('and the bars appear here')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'To the bench' })).toBeDisabled();
+  await typeChart(page, text);
+  await expectSaved(page);
+  await page.getByRole('button', { name: 'To the bench' }).click();
+  await idle(page);
+  await expect(page.locator('#column-0')).toContainText('pinned');
 });
 
 test('a five-megabyte paste is answered in words, and can be undone', async ({ page }) => {
@@ -151,8 +198,8 @@ test('the form is told: sections, phrases, cadences, keys, jumps and words', asy
   await expect(page.locator('.bars-form')).toHaveText('A, B, A · 20 bars');
   await expect(page.locator('.bars-section').first()).toHaveText('A4 + 4 bars');
   await expect(page.locator('.bar-cadence')).toHaveText(['half cadence', 'authentic cadence', 'plagal cadence']);
-  await expect(page.locator('.area-label')).toHaveText(['in G']);
+  await expect(page.locator('.area-label')).toHaveText(['in G♭']);
   await expect(page.locator('.bar-sign')).toHaveText(['Fine', 'D.C. al fine']);
-  await expect(page.locator('.bar-alternate')).toHaveText(['or D7']);
+  await expect(page.locator('.bar-alternate')).toHaveText(['or D♭7']);
   await expect(page.locator('.tie-five')).toHaveCount(3);
 });

@@ -19,7 +19,8 @@ test('a tune is comped in a manner of its own, a span of it in another, and both
   await page.keyboard.press('End');
   await page.keyboard.press('Shift+ArrowLeft');
   await page.keyboard.press('w');
-  await page.getByRole('group', { name: 'Comped' }).getByRole('button', { name: 'rooted' }).click();
+  await page.getByLabel('Comped', { exact: true }).click();
+  await page.getByRole('option', { name: 'rooted' }).click();
   await idle(page);
   await expect(page.locator('#column-2')).toContainText('rooted');
   expect((await lowest()).slice(2).every((string) => string <= 1)).toBe(true);

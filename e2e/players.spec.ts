@@ -230,7 +230,7 @@ test('a hard grip has ways out, one click each, and its fingers can be chosen', 
   await expect(page.locator('#column-0')).toContainText('pinned');
 
   await page.keyboard.press('c');
-  const other = page.getByRole('button', { name: /^Fingering \d+ of \d+/ });
+  const other = page.getByRole('button', { name: /^fingers \d+ of \d+/ });
   for (let i = 0; i < 6 && !(await other.isVisible()); i++) await page.keyboard.press('ArrowRight');
   await other.click();
   const choices = page.getByRole('menuitem');
@@ -245,10 +245,10 @@ test('a hard grip has ways out, one click each, and its fingers can be chosen', 
     .last()
     .click();
   await idle(page);
-  await expect(page.getByRole('button', { name: /^Fingering \d+ of \d+, yours/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^your fingers \d+ of \d+/ })).toBeVisible();
   await expect(page.getByRole('img', { name: new RegExp(`fingers ${chosen.split('\n')[0]}`) })).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: /, yours/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^your fingers/ })).toHaveCount(0);
 });
 
 test('the neck shows fingers, degrees or notes as chosen, and remembers it', async ({ page }) => {
@@ -284,11 +284,14 @@ test('what matters is weighed, the tune is solved anew for it, and all is as usu
   const id = await newTune(page, 'title: Wake\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
   const address = await newPlayer(page, id);
   await openBench(page, id);
-  const cost = () => page.locator('.side-figures').innerText();
+  const way = page.locator('.side-way');
+  const cost = () => way.innerText();
   await page.keyboard.press('End');
-  await expect(page.locator('.side-figures')).toContainText(/holds|falls|rises/);
-  await expect(page.locator('.side-cost').first()).toContainText(/^costs [\d.]+/);
-  await expect(page.getByText('the next best')).toBeVisible();
+  // A line, that opens for good.
+  await way.locator('summary').click();
+  await expect(way).toContainText(/holds|falls|rises/);
+  await expect(way).toContainText(/What it costs\s+[\d.]+/);
+  await expect(way.getByText('Instead of it')).toBeVisible();
   const before = await cost();
   await page.goto(address);
   await page.getByText('What matters on the way through a tune').click();
@@ -300,7 +303,7 @@ test('what matters is weighed, the tune is solved anew for it, and all is as usu
   await openBench(page, id);
   await page.keyboard.press('End');
   await expect.poll(cost).not.toBe(before);
-  await expect(page.locator('.side-cost').first()).not.toContainText('hard grips');
+  await expect(way).not.toContainText('hard grips');
   await page.goto(address);
   await page.getByRole('button', { name: 'All as usual' }).click();
   await expectSaved(page);

@@ -1,6 +1,6 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { LONGEST_TITLE, parseChart } from '../../core/index.ts';
+import { LONGEST_TITLE, parseChart, type Problem } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getSetting } from '../../db/settings.ts';
@@ -19,8 +19,10 @@ export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
   const tune = getTune(database(), params.tuneId);
   if (!tune) throw data('This tune is not on the shelf.', { status: 404 });
   const chart = parseChart(tune.doc.good);
-  // A tune that never had a readable chart has nothing for the bench yet.
-  if (!chart.ok) throw redirect(`/tunes/${tune.id}/chart`);
+  const typed = parseChart(tune.chartText);
+  const problems = typed.ok ? [] : typed.problems;
+  // Where there is no bar, there is nothing for the bench yet.
+  if (!chart.ok || problems.some(({ code }) => code === 'chart-empty')) throw redirect(`/tunes/${tune.id}/chart`);
   const takes = listTakes(database(), tune.id);
   const wanted = new URL(request.url).searchParams.get('take');
   const take = takes.find(({ id }) => id === wanted) ?? takes[0];
@@ -38,9 +40,15 @@ export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
     tuneVersion: tune.version,
     playerId: playerFor(database(), tune).id,
     players: playersWithGrips(database()),
-    outdated: tune.doc.good !== tune.chartText,
+    unread: unreadBars(problems),
   };
 });
+
+/** The bars that cannot be read as they are typed; null: something else cannot. */
+const unreadBars = (problems: readonly Problem[]): readonly number[] | null =>
+  problems.length > 0 && problems.every(({ bar }) => bar === null)
+    ? null
+    : [...new Set(problems.flatMap(({ bar }) => (bar === null ? [] : [bar])))];
 
 const request = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('rename'), id: z.string(), name: z.string().trim().min(1).max(LONGEST_TITLE) }),

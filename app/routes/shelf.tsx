@@ -1,7 +1,9 @@
+import { join } from 'node:path';
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
 import { LONGEST_TITLE } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
+import { fillDemo } from '../../db/demo.ts';
 import { renameTune } from '../../db/edits.ts';
 import { listPlayers } from '../../db/players.ts';
 import { countShelf, createTune, deleteTune, duplicateTune, listShelf, restoreTune } from '../../db/tunes.ts';
@@ -10,11 +12,14 @@ import { Shelf } from '../parts/shelf/Shelf.tsx';
 import type { Route } from './+types/shelf';
 import { inWords, readForm } from './answer.server.ts';
 
-/** What a new chart begins with: the headers, and one line to write over. */
-const NEW_CHART = 'title: New tune\nkey: C\nmeter: 4/4\ntempo: 120\n\n| C | Am7 | Dm7 | G7 |\n';
+/** What a new chart begins with: headers. The key is found from the chords that are typed. */
+const NEW_CHART = 'title: New tune\nmeter: 4/4\ntempo: 120\n\n';
+/** For a look at what can be done, where there is no tune yet. */
+const EXAMPLE =
+  'title: First crossing\nkey: F\nmeter: 4/4\ntempo: 112\nfeel: swing\n\n| F | Dm | Gm | C7 |\n| F | F7 | Bb | Bbm |\n| F | D7 | Gm | C7 |\n| F | % |\n';
 
 const request = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('new') }),
+  z.object({ intent: z.enum(['new', 'example', 'demo']) }),
   z.object({ intent: z.literal('rename'), id: z.string(), title: z.string().trim().min(1).max(LONGEST_TITLE) }),
   z.object({ intent: z.literal('duplicate'), id: z.string() }),
   z.object({ intent: z.literal('delete'), id: z.string() }),
@@ -46,6 +51,10 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
     switch (wanted.intent) {
       case 'new':
         throw redirect(`/tunes/${createTune(db, NEW_CHART).id}/chart`);
+      case 'example':
+        throw redirect(`/tunes/${createTune(db, EXAMPLE).id}/bench`);
+      case 'demo':
+        return { put: fillDemo(db, join(process.cwd(), 'demo')) };
       case 'rename':
         return renameTune(db, wanted.id, wanted.title) ? { renamed: wanted.id } : gone();
       case 'duplicate':

@@ -42,7 +42,7 @@ interface Open {
 /** What is asked about: a column of a solved take, for as long as nothing newer of the kind is asked. */
 export interface Priced {
   readonly of: SolvedTake;
-  /** Where the column stands in the path. */
+  /** Where the column stands in the path; −1: no chord sounds there, or none that the hand can hold. */
   readonly at: number;
   readonly current: () => boolean;
 }
@@ -117,8 +117,8 @@ export class Sessions {
     const of = open.solved;
     const at = of?.index[column] ?? -1;
     const current = () => of === open.solved && open.questions.get(kind) === mine;
-    if (of === null || at < 0 || !current()) return null;
-    await follow(of.session.search.reach(at), current);
+    if (of === null || !current()) return null;
+    if (at >= 0) await follow(of.session.search.reach(at), current);
     return current() ? { of, at, current } : null;
   }
 

@@ -2,6 +2,7 @@ import {
   arrangedTake,
   coloursOf,
   consequenceOf,
+  decisionFor,
   differentPaths,
   distinct,
   formatFrets,
@@ -31,6 +32,7 @@ import {
   symbolOf,
   waysOut,
   wishFor,
+  type ColourOption,
   type Consequence,
   type Decision,
   type HeldChange,
@@ -91,7 +93,7 @@ function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove 
 /** The grips of a column's chord, each with the exact price of taking it. */
 function gripsAt(of: SolvedTake, at: number, column: number): PricedGrips {
   const chord = of.columns[column]!.chord!;
-  const found = of.session.search.gripAlternatives(at, chord);
+  const found = at < 0 ? [] : of.session.search.gripAlternatives(at, chord);
   const shapes = pick(
     of.session.library,
     found.map(({ shape }) => shape),
@@ -102,6 +104,23 @@ function gripsAt(of: SolvedTake, at: number, column: number): PricedGrips {
     labels: labelsOf(chord, shapes),
     extra: Int32Array.from(found, ({ cost }) => cost - of.best),
   };
+}
+
+/** A colour in a column with the price of the whole path through it; also where the chord that stands cannot be held. */
+function pricedColour(
+  of: SolvedTake,
+  at: number,
+  column: number,
+  { chord, group, suffix }: ColourOption,
+): Pick<PricedColour, 'extra' | 'grip'> {
+  if (at < 0) {
+    const { at: name, slot } = of.columns[column]!;
+    const patch = { [name]: { ...decisionFor(slot), colour: group === 'chart' ? null : suffix } };
+    const { extra, grips } = pricePatch(of, { start: slot.start, ticks: slot.entry.ticks }, patch);
+    return { extra, grip: grips[0] ?? null };
+  }
+  const found = of.session.search.alternative(at, chord);
+  return { extra: found && found.cost - of.best, grip: found && gripOf(chord, of.session.library, found.shape) };
 }
 
 /** What can be asked of a take that is open under a name, once it is solved. */
@@ -117,13 +136,9 @@ export const takeAnswers = (sessions: Sessions) => ({
     if (priced === null) return false;
     const { of, at, current } = priced;
     const { slot, context } = of.columns[column]!;
+    if (slot.entry.chord === null) return true;
     for (const option of likedFirst(coloursOf(slot.entry.chord!, context, { grating }), liked)) {
-      const found = of.session.search.alternative(at, option.chord);
-      onOption({
-        ...option,
-        extra: found && found.cost - of.best,
-        grip: found && gripOf(option.chord, of.session.library, found.shape),
-      });
+      onOption({ ...option, ...pricedColour(of, at, column, option) });
       await pause();
       if (!current()) return false;
     }
@@ -160,7 +175,7 @@ export const takeAnswers = (sessions: Sessions) => ({
   /** Every grip of a column's chord with its labels and its exact price, cheapest first. */
   async grips(name: string, column: number): Promise<ListedGrips | null> {
     const priced = await sessions.price(name, 'grips', column);
-    if (priced === null) return null;
+    if (priced === null || priced.of.columns[column]!.chord === null) return null;
     return gripsAt(priced.of, priced.at, column);
   },
 
@@ -185,7 +200,7 @@ export const takeAnswers = (sessions: Sessions) => ({
   /** What would stand in a column if the grip that stands could not, after `before`; null: nothing, or something newer came. */
   async nextBest(name: string, column: number, grip: string, before: readonly Midi[] | null): Promise<NextBest | null> {
     const priced = await sessions.price(name, 'nextBest', column);
-    if (priced === null) return null;
+    if (priced === null || priced.at < 0) return null;
     const { of, at } = priced;
     const chord = of.columns[column]!.chord!;
     const stands = shapeAt(parseFrets(grip)!, of.session.library);
@@ -207,7 +222,7 @@ export const takeAnswers = (sessions: Sessions) => ({
    */
   async steer(name: string, column: number, grip: string, ways: readonly Steer[]): Promise<Steered | null> {
     const priced = await sessions.price(name, 'steer', column);
-    const to = priced ? priced.of.index.findIndex((at, i) => i > column && at >= 0) : -1;
+    const to = priced && priced.at >= 0 ? priced.of.index.findIndex((at, i) => i > column && at >= 0) : -1;
     if (priced === null || to < 0) return null;
     const { of, current } = priced;
     const [left, right] = [of.columns[column]!, of.columns[to]!];
@@ -279,7 +294,7 @@ export const takeAnswers = (sessions: Sessions) => ({
   /** Easier grips in the place of the one that stands in a column, each with its price. */
   async waysOut(name: string, column: number, grip: string): Promise<EasierGrip[] | null> {
     const priced = await sessions.price(name, 'waysOut', column);
-    if (priced === null) return null;
+    if (priced === null || priced.at < 0) return null;
     const { chord, shapes, extra } = gripsAt(priced.of, priced.at, column);
     const hard = Array.from({ length: shapes.size }, (_, i) => i).find((i) => formatFrets(fretsAt(shapes, i)) === grip);
     if (hard === undefined) return [];

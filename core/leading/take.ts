@@ -54,8 +54,11 @@ export function pricePatch(
   const here = columns.flatMap((column, i) => (within(column) && index[i]! >= 0 ? [index[i]!] : []));
   const sounding = made.filter((column) => within(column) && column.chord !== null);
   const inner = nodesOf(sounding, clock, library, session);
-  if (inner.index.includes(-1) || here.length === 0) return { extra: null, grips: [], patch };
-  const [before, after] = [here[0]! - 1, here.at(-1)! + 1];
+  if (inner.index.includes(-1)) return { extra: null, grips: [], patch };
+  // A chord that no grip was found for is not in the path: it goes on past it.
+  const passed = columns.slice(0, columns.findIndex(within)).flatMap((_, i) => (index[i]! >= 0 ? [index[i]!] : []));
+  const before = here.length > 0 ? here[0]! - 1 : (passed.at(-1) ?? -1);
+  const after = here.length > 0 ? here.at(-1)! + 1 : before + 1;
   const passage = search.passage(before < 0 ? null : before, after < of.nodes.length ? after : null, inner.nodes);
   if (passage === null) return { extra: null, grips: [], patch };
   const grips = passage.shapes.map((shape, i) => gripOf(sounding[i]!.chord!, library, shape));

@@ -1,3 +1,5 @@
+import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
+import { listed } from './hand.ts';
 import { MANNERS } from '../manner.ts';
 import { MATTERS, WEIGHED_TERMS } from '../neck/terms.ts';
 import type { PlayerField, Player, NoteNames } from '../neck/player.ts';
@@ -85,4 +87,20 @@ export function settingCaution({ reach, barres }: Pick<Player, 'reach' | 'barres
   return barres === 'slanted'
     ? 'A slanted barre bends the wrist. Try it for a moment at a time, and rest between.'
     : null;
+}
+
+/** What of a hand and its guitar leaves grips out: `a reach of 60 mm, no barre`; empty where nothing does. */
+export function handLimitsText(hand: Hand): string {
+  const { reach, barres, resting, unusedStrings, pluck, highestFret } = hand;
+  const fingers = resting.map((finger) => ['index', 'middle', 'ring', 'little'][finger - 1]!);
+  return [
+    ...(reach < DEFAULT_HAND.reach ? [`a reach of ${reach} mm`] : []),
+    ...(barres === 'none' ? ['no barre'] : barres === 'partial' ? ['half barres only'] : []),
+    ...(fingers.length > 0 ? [`the ${listed(fingers)} at rest`] : []),
+    ...(unusedStrings.length > 0
+      ? [`${unusedStrings.length} string${unusedStrings.length === 1 ? '' : 's'} out of use`]
+      : []),
+    ...(pluck === 'pick' ? ['a pick, which passes over no string that sounds'] : []),
+    ...(highestFret < DEFAULT_HAND.highestFret ? [`a neck of ${highestFret} frets`] : []),
+  ].join(', ');
 }

@@ -21,8 +21,15 @@ import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './chart.css';
 
+interface BarsProps {
+  readonly chart: Chart;
+  /** Bars, by number, that cannot be read as they are typed, and stand as they were. */
+  readonly unread?: ReadonlySet<number | null>;
+}
+const NONE: ReadonlySet<number | null> = new Set();
+
 /** The chart as read: bars in lines as written, each chord with its numeral and its part among its neighbours. */
-export function Bars({ chart }: { readonly chart: Chart }) {
+export function Bars({ chart, unread = NONE }: BarsProps) {
   const read = useMemo(() => firstReadings(chart), [chart]);
   return (
     <>
@@ -43,6 +50,7 @@ export function Bars({ chart }: { readonly chart: Chart }) {
                 <BarBox
                   key={bar.number}
                   bar={bar}
+                  isUnread={unread.has(bar.number)}
                   read={read}
                   showMeter={changesMeter(chart, bar)}
                   showSection={i > 0}
@@ -101,18 +109,22 @@ function changesMeter({ bars, meter }: Chart, bar: Bar): boolean {
 
 function BarBox({
   bar,
+  isUnread,
   read,
   showMeter,
   showSection,
 }: {
   bar: Bar;
+  isUnread: boolean;
   read: Readings;
   showMeter: boolean;
   showSection: boolean;
 }) {
   const cadence = read.cadences.get(bar.number);
   return (
-    <li className={`bar ${bar.opens ? 'bar-opens' : ''} ${bar.closes ? 'bar-closes' : ''}`}>
+    <li
+      className={`bar ${isUnread ? 'bar-unread' : ''} ${bar.opens ? 'bar-opens' : ''} ${bar.closes ? 'bar-closes' : ''}`}
+    >
       <span className="bar-number">
         {bar.number === 0 ? 'pickup' : bar.number}
         {bar.ending && <b className="bar-ending">{bar.ending.number}.</b>}
@@ -123,6 +135,7 @@ function BarBox({
             {sign}
           </b>
         ))}
+        {isUnread && <em className="bar-fault">cannot be read</em>}
         {cadence && <em className="bar-cadence">{cadenceLabel(cadence)}</em>}
       </span>
       <span className="bar-chords">

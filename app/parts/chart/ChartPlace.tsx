@@ -6,11 +6,11 @@ import {
   foundKeyText,
   headerKey,
   LONGEST_CHART,
+  mendedText,
   musical,
   parseChart,
   readOverWords,
   transpose,
-  type Chart,
   type Simplified,
   type WordsPiece,
 } from '../../../core/index.ts';
@@ -61,11 +61,17 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
     version,
   });
   const parsed = useMemo(() => parseChart(text), [text]);
-  const [lastGood, setLastGood] = useState<Chart | null>(() => {
-    const first = parseChart(good);
-    return first.ok ? first.value : null;
-  });
-  if (parsed.ok && parsed.value !== lastGood) setLastGood(parsed.value);
+  const problems = parsed.ok ? [] : parsed.problems;
+  const isEmpty = problems.some(({ code }) => code === 'chart-empty');
+  /** The text with what cannot be read as it was. */
+  const [lastGood, setLastGood] = useState(() => mendedText(chartText, good) ?? good);
+  const mended = useMemo(() => (parsed.ok ? text : mendedText(text, lastGood)), [parsed, text, lastGood]);
+  if (mended !== null && mended !== lastGood) setLastGood(mended);
+  const shown = useMemo(() => {
+    const read = parsed.ok ? parsed : parseChart(lastGood);
+    return read.ok && !isEmpty ? read.value : null;
+  }, [parsed, lastGood, isEmpty]);
+  const unread = useMemo(() => new Set(parsed.ok ? [] : parsed.problems.map(({ bar }) => bar)), [parsed]);
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
   const [rewritten, setRewritten] = useState<{ said: string; before: string } | null>(null);
@@ -89,10 +95,9 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
   };
   const put = (next: string) => setReplacement((last) => ({ text: next, step: (last?.step ?? 0) + 1 }));
 
-  const problems = parsed.ok ? [] : parsed.problems;
   const navigate = useNavigate();
   const toBench = () => {
-    if (lastGood === null) return;
+    if (shown === null) return;
     save();
     void navigate(`/tunes/${tuneId}/bench`);
   };
@@ -104,8 +109,8 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
       header={
         <>
           <div className="head-title">
-            <h1>{lastGood?.title ?? 'New tune'}</h1>
-            {lastGood && <TuneFacts chart={lastGood} />}
+            <h1>{shown?.title ?? title}</h1>
+            {shown && <TuneFacts chart={shown} />}
           </div>
           <span className="head-gap" />
           <SaveState unsaved={unsaved} />
@@ -113,7 +118,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
             History
           </Button>
           <KeySheet keys={KEYS} />
-          <Button variant="contained" color="secondary" disabled={lastGood === null} onClick={toBench}>
+          <Button variant="contained" color="secondary" disabled={shown === null} onClick={toBench}>
             To the bench
           </Button>
         </>
@@ -134,7 +139,9 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
             <p className="chart-count" role="status">
               {problems.length === 0
                 ? 'Every line reads.'
-                : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend${lastGood ? '; the last good chart stays' : ''}.`}
+                : isEmpty
+                  ? 'No bars yet.'
+                  : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend; there the chart stays as it was.`}
               {parsed.ok && parsed.value.keyFound && <Glyphs text={` ${foundKeyText(parsed.value.keyFound)}`} />}
             </p>
             {parsed.ok && (
@@ -151,8 +158,14 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
           </div>
           <ChartHelp />
         </section>
-        <section className={`chart-bars ${parsed.ok ? '' : 'chart-bars-old'}`} aria-label="Bars">
-          {lastGood ? <Bars chart={lastGood} /> : <p className="chart-none">The bars appear here as you type.</p>}
+        <section className="chart-bars" aria-label="Bars">
+          {shown ? (
+            <Bars chart={shown} unread={unread} />
+          ) : (
+            <p className="chart-none">
+              Type chords between bar lines, <code>| C | Am7 | Dm7 | G7 |</code>, and the bars appear here.
+            </p>
+          )}
         </section>
       </div>
       <Notice

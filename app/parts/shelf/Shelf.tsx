@@ -174,6 +174,15 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
           <div className="shelf-empty">
             <h2>The shelf is empty</h2>
             <p>Start a new tune, type its plain chords, and take it to the bench to colour and connect them.</p>
+            <p>Or look first at what can be done:</p>
+            <Form method="post" className="shelf-offers">
+              <Button type="submit" name="intent" value="example" variant="outlined">
+                Open an example
+              </Button>
+              <Button type="submit" name="intent" value="demo" variant="outlined">
+                Put the eight demo tunes on the shelf
+              </Button>
+            </Form>
           </div>
         )}
         <ul

@@ -10,9 +10,11 @@ import './workbench.css';
 
 interface NoticesProps {
   readonly tuneId: string;
-  /** The chart as typed has problems, and an older one stands here. */
-  readonly outdated: boolean;
+  /** The bars of the chart that cannot be read as they are typed; null: something else cannot. */
+  readonly unread: readonly number[] | null;
   readonly solving: Solving;
+  /** Marks columns, and goes to the next of them. */
+  readonly onMark: (columns: readonly number[]) => void;
 }
 
 const PHASES: Readonly<Record<Phase['phase'], string>> = {
@@ -24,13 +26,14 @@ const ProgressLater = later(async () => (await import('@mui/material/LinearProgr
 const Warnings = later(async () => (await import('./Warnings.tsx')).Warnings);
 
 /** What is not as it should be, and what is being worked out, above the columns. */
-export function Notices({ tuneId, outdated, solving: { arrangement, failed, phase } }: NoticesProps) {
+export function Notices({ tuneId, unread, solving: { arrangement, failed, phase }, onMark }: NoticesProps) {
   const problems = arrangement?.problems ?? [];
+  const isUnread = unread === null || unread.length > 0;
   return (
     <>
-      {(outdated || failed || problems.length > 0) && (
+      {(isUnread || failed || problems.length > 0) && (
         <Suspense>
-          <Warnings tuneId={tuneId} outdated={outdated} problems={problems} failed={failed} />
+          <Warnings tuneId={tuneId} unread={unread} arrangement={arrangement} failed={failed} onMark={onMark} />
         </Suspense>
       )}
       <div className="bench-progress" aria-live="polite">

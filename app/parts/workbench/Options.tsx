@@ -31,6 +31,7 @@ import type { Tastes } from './useTaste.ts';
 import type { useWhoPlays } from './useWhoPlays.ts';
 import './workbench.css';
 
+const NoGrip = later(async () => (await import('./NoGrip.tsx')).NoGrip);
 const Grating = later(async () => (await import('./Grating.tsx')).Grating);
 const Moves = later(async () => (await import('./Moves.tsx')).Moves);
 const Grips = later(async () => (await import('./Grips.tsx')).Grips);
@@ -47,7 +48,8 @@ interface OptionsProps {
   readonly at: Selection;
   /** The tune as a whole; null until it is voiced. */
   readonly tune: Pick<Arrangement, 'figures' | 'rootPosition'> | null;
-  readonly who: Pick<ReturnType<typeof useWhoPlays>, 'guitar' | 'player'>;
+  readonly who: Pick<ReturnType<typeof useWhoPlays>, 'id' | 'guitar' | 'player'>;
+  readonly tuneId: string;
   /** A newer result is on its way, and takes longer than one would notice. */
   readonly busy: boolean;
   readonly slow: boolean;
@@ -68,6 +70,7 @@ interface OptionsProps {
 /** What could stand in the selected column, each with its reason and its exact price. */
 export function Options(props: OptionsProps) {
   const { at, tune, who, busy, slow, tab, onTab, offered, deeds, changes } = props;
+  const isUnheld = tune !== null && at.column.chord !== null && at.here !== null && at.here.grip === null;
   const behind = useAfterMusic(at.here) !== at.here;
   /** On a small screen they come up over the neck, and go again. */
   const [isUp, setUp] = useState(false);
@@ -110,6 +113,17 @@ export function Options(props: OptionsProps) {
         aria-busy={!offered.priced}
         className={`side-panel ${slow ? 'stale' : ''}`}
       >
+        {isUnheld && (
+          <Suspense>
+            <NoGrip
+              column={at.column}
+              player={who.player}
+              playersAt={`/players/${who.id}?tune=${props.tuneId}`}
+              colours={offered.colours.list}
+              onColour={(colour) => deeds.take(deeds.decide.toColour(colour))}
+            />
+          </Suspense>
+        )}
         {/* The colours come with the page, in no Suspense: they may be left before one would be at work. */}
         {tab === 'colour' ? (
           <ColourTab {...props} />

@@ -1,33 +1,60 @@
 import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { problemLine, type Problem } from '../../../core/index.ts';
+import { barsText, musical, problemLine } from '../../../core/index.ts';
+import type { ArrangedTake } from '../../work/questions.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
 interface WarningsProps {
   readonly tuneId: string;
-  /** The chart as typed has problems, and an older one stands here. */
-  readonly outdated: boolean;
-  /** What of the take cannot be done. */
-  readonly problems: readonly Problem[];
+  /** The bars of the chart that cannot be read as they are typed; null: something else cannot. */
+  readonly unread: readonly number[] | null;
+  readonly arrangement: ArrangedTake | null;
   /** Why nothing could be worked out at all, or null. */
   readonly failed: string | null;
+  readonly onMark: (columns: readonly number[]) => void;
 }
 
 /** What is not as it should be; what the take says can be put away until it says something else. */
-export function Warnings({ tuneId, outdated, problems, failed }: WarningsProps) {
+export function Warnings({ tuneId, unread, arrangement, failed, onMark }: WarningsProps) {
   const [dismissed, setDismissed] = useState('');
-  const lines = problems.map(problemLine);
+  const columns = arrangement?.columns ?? [];
+  const unheld = columns.flatMap(({ column, grip }, i) => (column.chord !== null && grip === null ? [i] : []));
+  const lines = (arrangement?.problems ?? []).filter(({ code }) => code !== 'chord-unplayable').map(problemLine);
   const all = lines.join('\n');
   return (
     <>
-      {outdated && (
+      {(unread === null || unread.length > 0) && (
         <Alert severity="warning" className="bench-note">
-          The chart has a line that cannot be read; this is its last good version.{' '}
+          {unread === null
+            ? 'Something in the chart cannot be read, and stands as it was.'
+            : `The chart cannot be read in ${barsText(unread)}; there it stands as it was.`}{' '}
           <Link to={`/tunes/${tuneId}/chart`}>Mend the chart</Link>
         </Alert>
       )}
-      {all !== dismissed && (
+      {unheld.length > 0 && (
+        <Alert
+          severity="warning"
+          className="bench-note"
+          action={
+            <>
+              <Button size="small" color="inherit" onClick={() => onMark(unheld)}>
+                Show {unheld.length === 1 ? 'it' : 'them'}
+              </Button>
+              <Button size="small" color="inherit" component={Link} to={`/players?tune=${tuneId}`}>
+                Another hand
+              </Button>
+            </>
+          }
+        >
+          <Glyphs
+            text={`This hand cannot hold ${unheldText(unheld.map((i) => columns[i]!.column))}; the path goes on past it.`}
+          />
+        </Alert>
+      )}
+      {all !== '' && all !== dismissed && (
         <Alert severity="warning" className="bench-note" onClose={() => setDismissed(all)}>
           {lines.slice(0, 3).join(' ')}
         </Alert>
@@ -35,4 +62,11 @@ export function Warnings({ tuneId, outdated, problems, failed }: WarningsProps) 
       {failed && <Alert severity="error">The arrangement could not be worked out: {failed}</Alert>}
     </>
   );
+}
+
+/** `E♭13♯11 in bars 3 and 7, F♯m in bar 9`: every chord with all of its bars. */
+function unheldText(columns: readonly ArrangedTake['columns'][number]['column'][]): string {
+  const bars = new Map<string, number[]>();
+  for (const { symbol, slot } of columns) bars.set(symbol, [...(bars.get(symbol) ?? []), slot.bar]);
+  return [...bars].map(([symbol, those]) => `${musical(symbol)} in ${barsText(those)}`).join(', ');
 }

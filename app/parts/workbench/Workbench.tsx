@@ -60,7 +60,7 @@ import './workbench.css';
 
 interface WorkbenchProps {
   readonly tuneId: string;
-  /** The last chart text that could be read. */
+  /** The chart text, with what could not be read as it was. */
   readonly chartText: string;
   readonly chart: Chart;
   readonly barIds: readonly string[];
@@ -73,8 +73,8 @@ interface WorkbenchProps {
   /** Who plays the tune, among all players. */
   readonly playerId: string;
   readonly players: readonly KeptPlayer[];
-  /** The text as typed has problems, and an older one stands here. */
-  readonly outdated: boolean;
+  /** The bars that cannot be read as they are typed; null: something else cannot. */
+  readonly unread: readonly number[] | null;
 }
 
 const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
@@ -92,7 +92,7 @@ const NO_MOVES: ArrangedTake['moves'] = {};
 const edits = (tell: (cells: Decisions) => void) => useTake.subscribe(({ cells }) => tell(cells));
 
 export function Workbench(props: WorkbenchProps) {
-  const { tuneId, chartText, chart, barIds, take, takes, outdated } = props;
+  const { tuneId, chartText, chart, barIds, take, takes, unread } = props;
   useFresh();
   // All but its version, which says nothing to whoever looks.
   const store = useTake(useShallow(({ version: _, ...rest }) => rest));
@@ -290,7 +290,7 @@ export function Workbench(props: WorkbenchProps) {
       <BenchKeys actions={actions} after={trial.after} enabled={!keysOpen && !cardsOpen} />
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
-          <Notices tuneId={tuneId} outdated={outdated} solving={solving} />
+          <Notices tuneId={tuneId} unread={unread} solving={solving} onMark={mark} />
           <Stage
             columns={columns}
             voiced={voiced}
@@ -358,13 +358,14 @@ export function Workbench(props: WorkbenchProps) {
             whyNot: tab === 'move' ? whyNot(spanOfColumns(slots, columns.slice(from, to + 1))) : NONE,
           }}
           tune={arrangement}
+          tuneId={tuneId}
           who={who}
           busy={solving.busy}
           slow={solving.phase !== null}
           tab={tab}
           onTab={show}
           offered={offered}
-          deeds={{ decide, keep, make, hear: hearing.grip, hearMove: hearing.move }}
+          deeds={{ decide, keep, make, take: deeds.take, hear: hearing.grip, hearMove: hearing.move }}
           changes={changes}
           taste={tastes}
           voices={

@@ -1,6 +1,6 @@
 import type { ArrangedColumn, Column, Grip, MoveSaid } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
-import type { ColumnEdits } from './columnEdits.ts';
+import type { Change, ColumnEdits } from './columnEdits.ts';
 
 /** What is selected on the bench. */
 export interface Selection {
@@ -22,6 +22,7 @@ export interface Deeds {
   /** Keeps an option by its place in the list. */
   keep(index: number): void;
   make(move: PricedMove): void;
+  take(change: Change): void;
   hear(grip: Grip | null): void;
   hearMove(move: PricedMove): void;
 }

@@ -50,7 +50,12 @@ export function useOffered(
   const [words, setWords] = useState('');
   const grip = here?.grip ?? null;
 
-  const colours = useColours(selected, solved, tab === 'colour', { grating, liked: style?.colours ?? NONE });
+  // Of a chord that cannot be held they are the remedy, whatever is looked for.
+  const isUnheld = here !== null && grip === null && column.chord !== null;
+  const colours = useColours(selected, solved, tab === 'colour' || isUnheld, {
+    grating,
+    liked: style?.colours ?? NONE,
+  });
   const how = { from, to, style, stray, off, ...(tab === 'move' ? {} : { most: BEST_MOVES }) };
   const found = useMoves(how, solved, tab === 'colour' || tab === 'move');
   const moves = useMemo(
