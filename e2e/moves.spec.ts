@@ -23,7 +23,7 @@ test('a move is looked for, heard, made, lifted and undone; what stands there sa
   await page.reload();
   await idle(page);
   expect((await symbols(page))[1]).toBe('D flat 7');
-  await page.keyboard.press('ArrowRight');
+  // One is where one was.
   await page.keyboard.press('l');
   await idle(page);
   expect((await symbols(page))[1]).toBe('G 9');

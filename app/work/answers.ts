@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import { startTransition, useEffect, useState } from 'react';
+import { startTransition, useEffect, useMemo, useState } from 'react';
 import type {
   Chord,
   ClimbWish,
@@ -38,8 +38,9 @@ export interface Listed<T> {
   readonly fresh: boolean;
   /** Whether there are no more to come. */
   readonly done: boolean;
+  /** It is of another place, and stays only until that of this one is there. */
+  readonly past: boolean;
 }
-const EMPTY: Listed<never> = { list: [], fresh: false, done: false };
 
 /** A list about `place` after the newest result, piece by piece; where an older one stands, once it is whole. */
 function useListed<T>(
@@ -65,6 +66,8 @@ function useListed<T>(
       startTransition(() =>
         setListed((before) => {
           const same = before.place === place;
+          // What stood before goes when there is something to see in its place.
+          if (!same && !done && list.length < ENOUGH) return before;
           if (same && before.result !== result && before.list.length > 0 && !done) return before;
           return { place, result, list: [...list], done: done || (same && before.result === result && before.done) };
         }),
@@ -82,9 +85,9 @@ function useListed<T>(
       current = false;
     };
   }, [place, result, wanted, question]);
-  if (listed.place !== place) return EMPTY;
-  const fresh = listed.result === result;
-  return { list: listed.list, fresh, done: fresh && listed.done };
+  const past = listed.place !== place;
+  const fresh = !past && listed.result === result;
+  return { list: listed.list, fresh, done: fresh && listed.done, past };
 }
 
 /** Shows what comes in many pieces a few times a second. */
@@ -100,6 +103,8 @@ function nowAndThen(show: () => void): () => void {
   };
 }
 const SHOWN_EVERY_MS = 100;
+/** As many as fill a panel. */
+const ENOUGH = 10;
 
 /** The colours of a column as they are priced. */
 export function useColours(
@@ -118,15 +123,17 @@ export function useMoves(wanted: MovesWanted, { name, result }: Solved, shown: b
   return useListed(`${name}/${JSON.stringify(wanted)}`, result, shown, (onOne) => solver().moves(name, wanted, onOne));
 }
 
-/** Every grip of a column's chord with its labels and its price; null while they are being priced. */
+/** An answer that may be about another place than asked for, until that about this one is there. */
+export type Lasting<T> = T & { readonly past: boolean };
+
+/** Every grip of a column's chord with its labels and its price; null until the first are priced. */
 export function useGrips(
   column: number,
   symbol: string,
   { name, result }: Solved,
   wanted: boolean,
-): ListedGrips | null {
-  const place = `${name}/${column}/${symbol}`;
-  return useAnswer(`${place}/${result}`, result > 0 && wanted, () => solver().grips(name, column), place);
+): Lasting<ListedGrips> | null {
+  return useLasting(name, `${column}/${symbol}`, result, wanted, () => solver().grips(name, column));
 }
 
 /** Easier grips in the place of the one that stands in a column; null while they are being looked for. */
@@ -178,9 +185,9 @@ export function useSteered(
   ways: readonly Steer[],
   { name, result }: Solved,
   wanted: boolean,
-): Steered | null {
-  const of = `${name}/${column}/${grip}/${JSON.stringify(ways)}/${result}`;
-  return useAnswer(of, result > 0 && wanted && grip !== null, () => solver().steer(name, column, grip!, ways));
+): Lasting<Steered> | null {
+  const about = `${column}/${grip}/${JSON.stringify(ways)}`;
+  return useLasting(name, about, result, wanted && grip !== null, () => solver().steer(name, column, grip!, ways));
 }
 
 /** What a change about a column would come to; null while it is looked for, or where there is none. */
@@ -206,6 +213,26 @@ export function useHoldingOthers(
 /** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */
 export function useOtherWays({ name, result }: Solved, wanted: boolean): readonly OtherWay[] | null {
   return useAnswer(`${name}/${result}`, result > 0 && wanted, () => solver().otherWays(name));
+}
+
+/** The answer about a place of a take; the last one about another stays, and says so, until it is there. */
+function useLasting<T extends object>(
+  name: string,
+  about: string,
+  result: number,
+  wanted: boolean,
+  ask: () => Promise<T | null>,
+): Lasting<T> | null {
+  const answer = useAnswer(
+    `${name}/${about}/${result}`,
+    result > 0 && wanted,
+    async () => {
+      const value = await ask();
+      return value && { about, value };
+    },
+    name,
+  );
+  return useMemo(() => answer && { ...answer.value, past: answer.about !== about }, [answer, about]);
 }
 
 /**

@@ -29,7 +29,7 @@ export function standsText({ decision, move, symbol }: Pick<Column, 'decision' |
       ? 'you chose it'
       : move
         ? 'the move you made brings it'
-        : 'it is the steadiest colour in its place: colours come first, then the grips are connected';
+        : 'its colour was chosen before the grips were connected';
   return `${musical(symbol)} stands because ${why}.`;
 }
 

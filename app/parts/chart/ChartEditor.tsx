@@ -85,6 +85,7 @@ export function ChartEditor({ text, problems, onChange, replacement, remote, onD
   const nonce = useContext(NonceContext);
   const told = useRef({ onChange, onDone, onPaste });
   const [opened] = useState(text);
+  const isUnwritten = useRef(problems.some(({ code }) => code === 'chart-empty'));
   useEffect(() => {
     told.current = { onChange, onDone, onPaste };
   }, [onChange, onDone, onPaste]);
@@ -125,6 +126,11 @@ export function ChartEditor({ text, problems, onChange, replacement, remote, onD
       }),
     });
     view.current = editor;
+    // A chart without bars is there to be written.
+    if (isUnwritten.current) {
+      editor.dispatch({ selection: { anchor: editor.state.doc.length } });
+      editor.focus();
+    }
     return () => editor.destroy();
   }, [nonce, opened]);
   useEffect(() => {

@@ -5,8 +5,6 @@ import './neck.css';
 
 const LEFT = 22;
 const PER_MM = 0.66;
-const RIGHT = LEFT + DIAGRAM_MM * PER_MM;
-const WIDTH = RIGHT + 6;
 const TOP = 9;
 const BOARD = 62;
 const HEIGHT = 92;
@@ -17,16 +15,20 @@ interface GripDiagramProps {
   readonly guitar: Guitar;
   /** Read aloud; without it the diagram goes with words that say the same. */
   readonly label?: string;
+  /** Cut to its own frets, where it stands large and alone. */
+  readonly cut?: boolean;
 }
 
 /**
  * A small picture of a grip: a piece of the neck lying as the neck lies, true to scale, so that a wide grip looks wide;
  * the number under it is the fret of the lowest finger.
  */
-export function GripDiagram({ grip, guitar, label }: GripDiagramProps) {
+export function GripDiagram({ grip, guitar, label, cut = false }: GripDiagramProps) {
   const { mm, leftHanded, open } = guitar;
-  const { first, last } = diagramWindow(grip.frets, mm);
-  const seen = (x: number) => Math.round((leftHanded ? WIDTH - x : x) * 10) / 10;
+  const { first, last } = diagramWindow(grip.frets, mm, cut);
+  const right = LEFT + (cut ? mm[last]! - mm[first]! : DIAGRAM_MM) * PER_MM;
+  const width = right + 6;
+  const seen = (x: number) => Math.round((leftHanded ? width - x : x) * 10) / 10;
   const wire = (fret: number) => LEFT + (mm[fret]! - mm[first]!) * PER_MM;
   const finger = (fret: number) => {
     if (fret <= first) return seen(LEFT - 10);
@@ -40,7 +42,7 @@ export function GripDiagram({ grip, guitar, label }: GripDiagramProps) {
   return (
     <svg
       className="grip-diagram"
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      viewBox={`0 0 ${width} ${HEIGHT}`}
       {...(label === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
     >
       <Board
@@ -48,7 +50,7 @@ export function GripDiagram({ grip, guitar, label }: GripDiagramProps) {
         strings={open.length}
         x={(fret) => seen(wire(fret))}
         y={y}
-        ends={[seen(LEFT), seen(RIGHT)]}
+        ends={[seen(LEFT), seen(right)]}
       />
       {barresOf(grip).map(({ from, to, fromFret, toFret }) => (
         <line key={from} x1={finger(fromFret)} x2={finger(toFret)} y1={y(from)} y2={y(to)} className="grip-barre" />

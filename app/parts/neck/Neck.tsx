@@ -276,7 +276,8 @@ function Fingers({ drawn, guitar, labels, noteNames, at }: FingersProps) {
               <SvgLabel
                 className="neck-degree"
                 text={degree(s)}
-                x={at.beside(x, fret === 0 ? -16 : r + 10)}
+                // Beyond the brackets of what may be left out.
+                x={at.beside(x, fret === 0 ? -16 : r + (optional.includes(s) ? 16 : 10))}
                 y={y - (fret === 0 ? 0 : 8)}
                 size={12}
               />

@@ -78,13 +78,27 @@ export function barresOf({ frets, fingers }: Pick<Grip, 'frets' | 'fingers'>) {
 /** Every diagram shows so much of a neck, so that a wide grip looks wide wherever it lies. */
 export const DIAGRAM_MM = 160;
 
-/** The frets a small diagram begins and ends at: a window over the neck with the whole grip in it. */
-export function diagramWindow(frets: readonly number[], mm: readonly number[]): { first: number; last: number } {
+/** A diagram cut to its frets shows at least so many. */
+const FEWEST_FRETS = 4;
+
+/**
+ * The frets a small diagram begins and ends at: a window over the neck with the whole grip in it, as wide as every other, or
+ * (`cut`) no wider than the grip.
+ */
+export function diagramWindow(
+  frets: readonly number[],
+  mm: readonly number[],
+  cut = false,
+): { first: number; last: number } {
   const fretted = frets.filter((fret) => fret > 0);
   const [low, high] = fretted.length === 0 ? [1, 1] : [Math.min(...fretted), Math.max(...fretted)];
   const reaches = (first: number, fret: number) => mm[fret]! - mm[first]! <= DIAGRAM_MM;
   // From the nut if the grip fits there; else from the fret behind its lowest.
   const first = frets.includes(0) || reaches(0, high) ? (reaches(0, high) ? 0 : low - 1) : low - 1;
+  if (cut) {
+    const from = frets.includes(0) || high <= FEWEST_FRETS ? 0 : low - 1;
+    return { first: from, last: Math.min(mm.length - 1, Math.max(high, from + FEWEST_FRETS)) };
+  }
   let last = high;
   while (last + 1 < mm.length && reaches(first, last + 1)) last++;
   return { first, last };

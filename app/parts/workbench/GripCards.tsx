@@ -13,6 +13,20 @@ interface GripCardsProps {
   readonly onClose: () => void;
 }
 
+/** From so many letters on a symbol is set smaller, to stand over its grip. */
+const LONG = 6;
+
+/** Columns of one bar together. */
+function barsOf(columns: readonly ArrangedColumn[]): ArrangedColumn[][] {
+  const bars: ArrangedColumn[][] = [];
+  for (const one of columns) {
+    const last = bars.at(-1);
+    if (last?.[0]!.column.slot.bar === one.column.slot.bar) last.push(one);
+    else bars.push([one]);
+  }
+  return bars;
+}
+
 /** The grips of the tune in their order, large enough for a stand two metres off, and for paper. */
 export function GripCards({ title, columns, guitar, onClose }: GripCardsProps) {
   // A grip that stays over a bar line is one card.
@@ -36,13 +50,17 @@ export function GripCards({ title, columns, guitar, onClose }: GripCardsProps) {
           </span>
         </header>
         <ol>
-          {cards.map(({ column, grip }) => (
-            <li key={column.at}>
-              <span className="cards-head">
-                <ChordSymbol symbol={column.symbol} />
-                <small>bar {column.slot.bar}</small>
-              </span>
-              <GripDiagram grip={grip!} guitar={guitar} label={`Grip ${grip!.grip}`} />
+          {barsOf(cards).map((bar) => (
+            <li key={bar[0]!.column.at}>
+              <small>bar {bar[0]!.column.slot.bar}</small>
+              {bar.map(({ column, grip }) => (
+                <figure key={column.at}>
+                  <figcaption>
+                    <ChordSymbol symbol={column.symbol} className={column.symbol.length > LONG ? 'symbol-long' : ''} />
+                  </figcaption>
+                  <GripDiagram grip={grip!} guitar={guitar} label={`Grip ${grip!.grip}`} cut />
+                </figure>
+              ))}
             </li>
           ))}
         </ol>

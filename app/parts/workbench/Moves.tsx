@@ -2,11 +2,12 @@ import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { Suspense, useState } from 'react';
-import { GROUP_NAMES, type Column } from '../../../core/index.ts';
+import { GROUP_NAMES, musical, type Column } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
+import { Cheaper } from './Cheaper.tsx';
 import { FARTHEST, keyOf, makes, MoveRow } from './MoveRow.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import type { Offered } from './useOffered.ts';
@@ -32,6 +33,7 @@ export function Moves(props: MovesProps) {
   const { make: onMake, hearMove: onHear } = deeds;
   const { moves, words, setWords, trying, setTrying } = offered;
   const [editing, setEditing] = useState(false);
+  const [cheapest] = moves.filter(({ extra }) => extra !== null).sort((a, b) => a.extra! - b.extra!);
   return (
     <>
       <div className="taste">
@@ -79,6 +81,14 @@ export function Moves(props: MovesProps) {
         />
       </div>
       <Suspense>{editing && <StyleSheet tastes={props.taste} onClose={() => setEditing(false)} />}</Suspense>
+      {cheapest && offered.moving.done && (
+        <Cheaper
+          column={column}
+          cheapest={cheapest.extra}
+          name={cheapest.parts.map(({ symbol }) => musical(symbol)).join(' ')}
+          onTake={() => onMake(cheapest)}
+        />
+      )}
       <MoveRows column={column} moves={moves} trying={trying} onTry={setTrying} onMake={onMake} onHear={onHear} />
       {moves.length === 0 && (
         <p className="side-empty">

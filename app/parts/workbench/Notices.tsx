@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import { Suspense } from 'react';
-import { Link } from 'react-router';
 import { Notice } from '../frame/Notice.tsx';
 import { later } from '../frame/later.tsx';
 import type { Kept } from '../../../core/index.ts';
@@ -15,6 +14,9 @@ interface NoticesProps {
   readonly solving: Solving;
   /** Marks columns, and goes to the next of them. */
   readonly onMark: (columns: readonly number[]) => void;
+  /** Where this window's change is kept, after another window won; null: none did. */
+  readonly kept: Pick<Kept, 'id' | 'name'> | null;
+  readonly onDismiss: () => void;
 }
 
 const PHASES: Readonly<Record<Phase['phase'], string>> = {
@@ -26,14 +28,29 @@ const ProgressLater = later(async () => (await import('@mui/material/LinearProgr
 const Warnings = later(async () => (await import('./Warnings.tsx')).Warnings);
 
 /** What is not as it should be, and what is being worked out, above the columns. */
-export function Notices({ tuneId, unread, solving: { arrangement, failed, phase }, onMark }: NoticesProps) {
+export function Notices({
+  tuneId,
+  unread,
+  solving: { arrangement, failed, phase },
+  onMark,
+  kept,
+  onDismiss,
+}: NoticesProps) {
   const problems = arrangement?.problems ?? [];
   const isUnread = unread === null || unread.length > 0;
   return (
     <>
-      {(isUnread || failed || problems.length > 0) && (
+      {(isUnread || failed || kept || problems.length > 0) && (
         <Suspense>
-          <Warnings tuneId={tuneId} unread={unread} arrangement={arrangement} failed={failed} onMark={onMark} />
+          <Warnings
+            tuneId={tuneId}
+            unread={unread}
+            arrangement={arrangement}
+            failed={failed}
+            onMark={onMark}
+            kept={kept}
+            onDismiss={onDismiss}
+          />
         </Suspense>
       )}
       <div className="bench-progress" aria-live="polite">
@@ -47,35 +64,6 @@ export function Notices({ tuneId, unread, solving: { arrangement, failed, phase 
         )}
       </div>
     </>
-  );
-}
-
-/** Said once when another window won, with the way to what was kept. */
-export function Conflict({
-  kept,
-  onClose,
-}: {
-  readonly kept: Pick<Kept, 'id' | 'name'> | null;
-  readonly onClose: () => void;
-}) {
-  return (
-    <Notice
-      open={kept !== null}
-      onClose={() => onClose()}
-      message={kept && `This chord was changed in another window. Your change is kept in “${kept.name}”.`}
-      action={
-        kept && (
-          <>
-            <Link className="snack-link" to={`?take=${kept.id}`} reloadDocument>
-              Open it
-            </Link>
-            <Button size="small" color="secondary" onClick={onClose}>
-              Close
-            </Button>
-          </>
-        )
-      }
-    />
   );
 }
 

@@ -111,7 +111,7 @@ export function Options(props: OptionsProps) {
         role="tabpanel"
         aria-labelledby={`tab-${tab}`}
         aria-busy={!offered.priced}
-        className={`side-panel ${slow ? 'stale' : ''}`}
+        className={`side-panel ${slow || offered.past ? 'stale' : ''}`}
       >
         {isUnheld && (
           <Suspense>
@@ -173,7 +173,7 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }
   );
   const priced = offered.grips;
   const cheapest = priced.at(0);
-  const first = priced.rows.length > 0 && cheapest && !cheapest.kept ? cheapest : null;
+  const first = !offered.past && priced.rows.length > 0 && cheapest && !cheapest.kept ? cheapest : null;
   return (
     <>
       {first && (

@@ -43,7 +43,7 @@ export function TakeStatus(props: TakeStatusProps) {
   if (change !== null)
     return (
       <div className="take-status">
-        <p role="status">
+        <p>
           <b>
             Trying <Glyphs text={tried} />
           </b>

@@ -40,7 +40,7 @@ interface VoicesProps {
 
 /** Each voice of the grip sent where one likes at the next change, and everything that can come of it. */
 export function Voices({ voices, column, next, guitar, noteNames, trying, onTry, onKeep, onHear }: VoicesProps) {
-  const { pitches, ways, armed, steered } = voices;
+  const { pitches, ways, armed, found: steered } = voices;
   if (pitches.length === 0) return <p className="side-empty">No chord sounds here.</p>;
   if (next === null)
     return <p className="side-empty">Nothing follows this chord. Select one that another comes after.</p>;

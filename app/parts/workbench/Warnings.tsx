@@ -2,7 +2,7 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { barsText, musical, problemLine } from '../../../core/index.ts';
+import { barsText, musical, problemLine, type Kept } from '../../../core/index.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
@@ -15,10 +15,13 @@ interface WarningsProps {
   /** Why nothing could be worked out at all, or null. */
   readonly failed: string | null;
   readonly onMark: (columns: readonly number[]) => void;
+  /** Where this window's change is kept, after another window won. */
+  readonly kept: Pick<Kept, 'id' | 'name'> | null;
+  readonly onDismiss: () => void;
 }
 
 /** What is not as it should be; what the take says can be put away until it says something else. */
-export function Warnings({ tuneId, unread, arrangement, failed, onMark }: WarningsProps) {
+export function Warnings({ tuneId, unread, arrangement, failed, onMark, kept, onDismiss }: WarningsProps) {
   const [dismissed, setDismissed] = useState('');
   const columns = arrangement?.columns ?? [];
   const unheld = columns.flatMap(({ column, grip }, i) => (column.chord !== null && grip === null ? [i] : []));
@@ -26,6 +29,14 @@ export function Warnings({ tuneId, unread, arrangement, failed, onMark }: Warnin
   const all = lines.join('\n');
   return (
     <>
+      {kept && (
+        <Alert severity="info" className="bench-note" onClose={onDismiss}>
+          This chord was changed in another window. Your change is kept in “{kept.name}”.{' '}
+          <Link className="snack-link" to={`?take=${kept.id}`} reloadDocument>
+            Open it
+          </Link>
+        </Alert>
+      )}
       {(unread === null || unread.length > 0) && (
         <Alert severity="warning" className="bench-note">
           {unread === null

@@ -29,6 +29,7 @@ import { Frame } from '../frame/Frame.tsx';
 import { later, useLaterParts } from '../frame/later.tsx';
 import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
+import { Announcer } from './Announcer.tsx';
 import { barChanges } from './barChanges.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { columnEdits, wayPatch } from './columnEdits.ts';
@@ -36,7 +37,7 @@ import { exportsOf } from './exports.ts';
 import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
 import { BenchKeys, type BenchActions } from './keys.ts';
-import { Banished, Conflict, Notices, Said } from './Notices.tsx';
+import { Banished, Notices, Said } from './Notices.tsx';
 import { optionDeeds } from './optionDeeds.ts';
 import { Options } from './Options.tsx';
 import { placeText } from './placeText.ts';
@@ -233,7 +234,12 @@ export function Workbench(props: WorkbenchProps) {
     hearAlone: () => hearing.alone(inHand),
     divide: () => decide.divide?.(),
     shift: decide.shift,
-    tab: show,
+    tab: (next) => {
+      show(next);
+      // Wishes are chosen by keys of their own: the first is at hand.
+      if (next === 'wish')
+        setTimeout(() => document.querySelector<HTMLElement>('.wishes button')?.focus(), WISHES_COME_MS);
+    },
     try: (by) => (armed === null ? offered.tryNext(by) : sendArmed(by < 0 ? 'up' : 'down')),
     keep: trial.keep,
     keepRest: trial.keepRest,
@@ -290,7 +296,14 @@ export function Workbench(props: WorkbenchProps) {
       <BenchKeys actions={actions} after={trial.after} enabled={!keysOpen && !cardsOpen} />
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
-          <Notices tuneId={tuneId} unread={unread} solving={solving} onMark={mark} />
+          <Notices
+            tuneId={tuneId}
+            unread={unread}
+            solving={solving}
+            onMark={mark}
+            kept={store.conflict}
+            onDismiss={dismiss}
+          />
           <Stage
             columns={columns}
             voiced={voiced}
@@ -423,13 +436,16 @@ export function Workbench(props: WorkbenchProps) {
           <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
         )}
       </Suspense>
+      <Announcer trial={trial} tried={offered.name} lastEdit={store.undo.at(-1)?.label ?? null} />
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       <Notice open={playback.failed !== null} message={playback.failed} />
-      <Conflict kept={store.conflict} onClose={dismiss} />
       <Said words={store.said} onClose={dismiss} />
     </Frame>
   );
 }
+
+/** The wishes are drawn by then, as a rule. */
+const WISHES_COME_MS = 60;
 
 /** How long a column lasts, and a quarter note. */
 const secondsIn = ({ slot: { start, entry } }: Column, clock: Clock) => ({

@@ -35,7 +35,7 @@ export function optionDeeds({ tab, offered, grip, book, busy, place, decide, edi
     },
     move: (index) => (moves[index] ? made(moves[index]) : null),
     grip: (index) => {
-      const listed = grips.at(index);
+      const listed = grips.priced?.past ? null : grips.at(index);
       return listed && decide.toGrip(listed.grip);
     },
     voice: (index) => {

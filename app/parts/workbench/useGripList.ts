@@ -21,7 +21,7 @@ const NONE: readonly number[] = [];
 
 /** The grips of a column as listed: those that pass the filter, the player's own first, then the cheapest. */
 export function useGripList(
-  priced: ListedGrips | null,
+  priced: (ListedGrips & { readonly past?: boolean }) | null,
   { kept, banished, mark, marked, unmark, words }: ReturnType<typeof useGripBook>,
 ) {
   const [filter, setFilter] = useRemembered<GripFilter>('grip-filter', NO_FILTER);

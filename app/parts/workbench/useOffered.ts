@@ -69,21 +69,32 @@ export function useOffered(
   const easier = useWaysOut(selected, hard, solved);
   const nextBest = useNextBest(selected, grip?.grip ?? null, before?.grip?.pitches ?? null, solved);
 
-  const count = {
+  /** What is listed is of another chord yet: it stays in sight, and cannot be tried. */
+  const past = {
+    colour: colours.past,
+    grip: grips.priced?.past ?? false,
+    move: found.past,
+    voice: voices.past,
+    wish: false,
+  }[tab];
+  const listedCount = {
     colour: colours.list.length,
     grip: grips.rows.length,
     move: moves.length,
     voice: outcomes.length,
     wish: 0,
   }[tab];
+  const count = past ? 0 : listedCount;
   /** Whether no more will come. */
-  const isWhole = {
-    colour: colours.done,
-    grip: grips.priced !== null,
-    move: found.done,
-    voice: voices.steered !== null,
-    wish: true,
-  }[tab];
+  const isWhole =
+    !past &&
+    {
+      colour: colours.done,
+      grip: grips.priced !== null,
+      move: found.done,
+      voice: voices.steered !== null,
+      wish: true,
+    }[tab];
   const last = count - 1;
   const trying = isWhole ? Math.min(wanted, last) : wanted > last ? -1 : wanted;
   const tried = {
@@ -112,7 +123,8 @@ export function useOffered(
   const listed = { colour: colours, move: found, grip: null, voice: null, wish: null }[tab];
   return {
     /** Whether what is on offer is all there, and priced after the newest result. */
-    priced: listed === null || listed.done,
+    priced: !past && (listed === null || listed.done),
+    past,
     colours,
     moves,
     /** Whether the moves are of what stands now, and whether they are all there. */

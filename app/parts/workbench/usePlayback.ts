@@ -30,11 +30,14 @@ export function usePlayback() {
       setFailed(`No sound: ${error instanceof Error ? error.message : String(error)}`);
     }
   }, []);
+  /** Counts what was asked to play: an older start that comes late says nothing any more. */
+  const run = useRef(0);
   const perform = (performance: Performance) =>
     void guarded(async () => {
+      const mine = ++run.current;
       setStarting(true);
-      await ready().play(performance, setPlaying);
-      setStarting(false);
+      await ready().play(performance, (column) => mine === run.current && setPlaying(column));
+      if (mine === run.current) setStarting(false);
     });
   return {
     playing,
@@ -53,6 +56,7 @@ export function usePlayback() {
     hearInPlace: (score: Score, from: number, to: number, tried: readonly TriedChord[]) =>
       perform(inPlace(score, from, to, tried)),
     stop() {
+      run.current++;
       playback.current?.stop();
       setStarting(false);
       setPlaying(null);

@@ -16,7 +16,9 @@ export function useVoices(selected: number, grip: Grip | null, solved: Solved, s
   const of = nameOf(selected, grip);
   const pitches = grip ? distinct(grip.pitches) : NO_PITCHES;
   const ways = steering.of === of ? steering.ways : pitches.map((): Steer => 'free');
-  const steered = useSteered(selected, grip?.grip ?? null, ways, solved, shown);
+  const found = useSteered(selected, grip?.grip ?? null, ways, solved, shown);
+  const past = found?.past ?? false;
+  const steered = past ? null : found;
 
   /** Sends a voice of a grip in some column; the others keep their ways. */
   const send = (column: number, at: Grip, voice: number, way: Steer): void => {
@@ -35,6 +37,9 @@ export function useVoices(selected: number, grip: Grip | null, solved: Solved, s
     ways,
     /** Null while it is looked for, or where nothing follows. */
     steered,
+    /** The same, or what was found last while it is looked for. */
+    found,
+    past,
     armed: own,
     send,
     set: (voice: number, way: Steer) => grip && send(selected, grip, voice, way),

@@ -1,0 +1,21 @@
+import { otherGripsText, priceText } from '../../../core/index.ts';
+import type { useTrial } from './useTrial.ts';
+
+interface AnnouncerProps {
+  readonly trial: ReturnType<typeof useTrial>;
+  /** What is tried, in a word or two. */
+  readonly tried: string;
+  /** What was done last, as undo calls it. */
+  readonly lastEdit: string | null;
+}
+
+/** Says what is tried and what was done, once each, to whoever listens. */
+export function Announcer({ trial: { change, consequence, others }, tried, lastEdit }: AnnouncerProps) {
+  const trying =
+    change && consequence ? `Trying ${tried}, ${priceText(consequence.extra)}: ${otherGripsText(others.size)}.` : null;
+  return (
+    <p className="visually-hidden" role="status">
+      {trying ?? (change === null && lastEdit !== null ? `Done: ${lastEdit}.` : '')}
+    </p>
+  );
+}
