@@ -189,6 +189,7 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
   expect(await overflow()).toBeLessThanOrEqual(0);
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
   await page.getByRole('option').nth(1).click();
+  await page.getByRole('tab', { name: 'Colour' }).click();
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
   await expect(page.locator('#column-1')).toContainText('chosen');
   for (const place of ['/players', '/keeping', `/tunes/${id}/history`, '/']) {

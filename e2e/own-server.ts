@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test } from '@playwright/test';
+import { asOneWhoReadIt } from './player.ts';
 
 /** A server and data of a test's own, to be killed, damaged and started again. */
 export interface OwnServer {
@@ -77,6 +78,10 @@ function freePort(): Promise<number> {
 
 /** A test with a server of its own, running. */
 export const ownTest = test.extend<{ own: OwnServer }>({
+  page: async ({ page }, lend) => {
+    await asOneWhoReadIt(page);
+    await lend(page);
+  },
   // Playwright wants what a fixture depends on in braces, also where that is nothing.
   // eslint-disable-next-line no-empty-pattern
   own: async ({}, lend) => {

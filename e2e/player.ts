@@ -25,10 +25,7 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
   },
   clean: [
     async ({ page }, use) => {
-      // Whoever plays here has read how to read the bench.
-      await page.addInitScript(() =>
-        localStorage.setItem('heron.legend-read', localStorage.getItem('heron.legend-read') ?? 'true'),
-      );
+      await asOneWhoReadIt(page);
       const said: string[] = [];
       const allowed: RegExp[] = [];
       page.on('console', (message) => {
@@ -42,6 +39,12 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
   ],
 });
 export { expect };
+
+/** Whoever plays here has read how to read the bench: nothing lies over it. */
+export const asOneWhoReadIt = (page: Page) =>
+  page.addInitScript(() =>
+    localStorage.setItem('heron.legend-read', localStorage.getItem('heron.legend-read') ?? 'true'),
+  );
 
 /** Makes a tune of one's own from chart text, through the Chart place; ends there. Returns its id. */
 export async function newTune(page: Page, text: string): Promise<string> {

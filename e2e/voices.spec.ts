@@ -29,7 +29,7 @@ test('a voice is sent up in two keystrokes, what comes of it is named, kept, and
   const lacking = outcomes(page).filter({ hasText: /without its/ });
   await expect(lacking.first()).toBeVisible();
   const name = await lacking.first().locator('b').innerText();
-  const led = (await lacking.first().locator('small').innerText()).trim();
+  const led = (await lacking.first().locator('.visually-hidden').innerText()).replace(', ', '');
   await lacking.first().getByRole('button', { pressed: false }).first().click();
   await idle(page);
   const column = page.locator('#column-2');

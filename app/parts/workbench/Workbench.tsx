@@ -237,8 +237,7 @@ export function Workbench(props: WorkbenchProps) {
     tab: (next) => {
       show(next);
       // Wishes are chosen by keys of their own: the first is at hand.
-      if (next === 'wish')
-        setTimeout(() => document.querySelector<HTMLElement>('.wishes button')?.focus(), WISHES_COME_MS);
+      if (next === 'wish') setTimeout(focusFirstWish);
     },
     try: (by) => (armed === null ? offered.tryNext(by) : sendArmed(by < 0 ? 'up' : 'down')),
     keep: trial.keep,
@@ -444,8 +443,12 @@ export function Workbench(props: WorkbenchProps) {
   );
 }
 
-/** The wishes are drawn by then, as a rule. */
-const WISHES_COME_MS = 60;
+/** Once the wishes are drawn; they may have to be fetched first. */
+function focusFirstWish(tries = 60): void {
+  const first = document.querySelector<HTMLElement>('.wishes .setting button');
+  if (first) first.focus();
+  else if (tries > 0) requestAnimationFrame(() => focusFirstWish(tries - 1));
+}
 
 /** How long a column lasts, and a quarter note. */
 const secondsIn = ({ slot: { start, entry } }: Column, clock: Clock) => ({

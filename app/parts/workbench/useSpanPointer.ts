@@ -1,4 +1,4 @@
-import { useEffect, useRef, type PointerEvent, type RefObject } from 'react';
+import { useEffect, useRef, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { useLatest } from '../../keep/latest.ts';
 
 /** A finger that rests so long on a column begins to select; one that goes farther before that scrolls. */
@@ -89,6 +89,11 @@ export function useSpanPointer({ track, columnAt, onSelect }: SpanPointer) {
         }
         const held = press.current;
         if (held && Math.hypot(event.clientX - held.x, event.clientY - held.y) > RESTS_WITHIN) letGo();
+      },
+      onMouseDown(event: MouseEvent<HTMLElement>) {
+        // A drag over columns selects them, and not their letters; the keys are the bench's again.
+        event.preventDefault();
+        track.current?.focus({ preventScroll: true });
       },
       onPointerUp: letGo,
       onPointerCancel: letGo,

@@ -1,0 +1,150 @@
+import type { Page } from '@playwright/test';
+import { expect, newTune, openBench, priced, test } from './player.ts';
+
+/* No text over another, nothing over the edge: on every screen, with wide text spacing, enlarged twice. */
+
+const TUNE =
+  'title: A tune with rather a long title\nkey: Db\nmeter: 3/4\ntempo: 132\nfeel: swing\n[A]\n| Dbmaj7 | Bbm7 | Ebm7b5/Bbb | Ab13b9 |\n| Gbmaj7#11 | Gbm6 | Fm7 Bb7 | Ebm7 Ab7 |\n'.replace(
+    'Bbb',
+    'A',
+  );
+
+/** Pairs of texts that lie over each other by more than a hair, as they are seen: cut to what scrolls and what is sticky. */
+const overprinted = (page: Page) =>
+  page.evaluate(() => {
+    interface Text {
+      readonly of: Element;
+      readonly text: string;
+      readonly box: DOMRect;
+    }
+    const HAIR = 2;
+    const meet = (a: DOMRect, b: DOMRect) => {
+      const [x, y] = [Math.max(a.left, b.left), Math.max(a.top, b.top)];
+      return new DOMRect(
+        x,
+        y,
+        Math.max(0, Math.min(a.right, b.right) - x),
+        Math.max(0, Math.min(a.bottom, b.bottom) - y),
+      );
+    };
+    const scale = document.querySelector('.stage-scale')?.getBoundingClientRect();
+    const seen = (of: Element, box: DOMRect): DOMRect => {
+      let cut = meet(box, new DOMRect(0, 0, innerWidth, innerHeight));
+      for (let up: Element | null = of; up; up = up.parentElement) {
+        if (getComputedStyle(up).overflow !== 'visible') cut = meet(cut, up.getBoundingClientRect());
+        if (scale && up.matches('.stage-track')) cut = meet(cut, new DOMRect(scale.right, 0, innerWidth, innerHeight));
+      }
+      return cut;
+    };
+    const open = [...document.querySelectorAll('[role=dialog]')].at(-1);
+    const texts: Text[] = [];
+    const walker = document.createTreeWalker(open ?? document.body, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const of = node.parentElement!;
+      if (!node.textContent?.trim() || of.closest('svg, .visually-hidden, .skip, script, style, title, .sign-text'))
+        continue;
+      if (!of.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
+      const range = document.createRange();
+      range.selectNodeContents(node);
+      for (const box of range.getClientRects()) {
+        // Lines of type are taller than what is drawn of them.
+        const drawn = new DOMRect(box.left, box.top + box.height * 0.2, box.width, box.height * 0.6);
+        const cut = seen(of, drawn);
+        if (cut.width > HAIR && cut.height > HAIR) texts.push({ of, text: node.textContent.trim(), box: cut });
+      }
+    }
+    const found: string[] = [];
+    texts.forEach((a, i) =>
+      texts.slice(i + 1).forEach((b) => {
+        if (a.of.contains(b.of) || b.of.contains(a.of)) return;
+        const { width, height } = meet(a.box, b.box);
+        if (width > HAIR && height > HAIR) found.push(`${a.text} × ${b.text}`);
+      }),
+    );
+    return [...new Set(found)];
+  });
+const overflow = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+
+/** Looks at every place, and at every tab of the bench. */
+async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string, readonly string[]>>> {
+  const seen: Record<string, readonly string[]> = {};
+  const look = async (name: string) => {
+    seen[name] = [...(await overprinted(page)), ...((await overflow(page)) > 0 ? ['it runs over the edge'] : [])];
+  };
+  await openBench(page, id);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  for (const tab of ['Colour', 'Moves', 'Grip', 'Voices', 'Wishes']) {
+    const one = page.getByRole('tab', { name: tab });
+    await one.click();
+    if ((await page.locator('#options-panel').isHidden()) && tab !== 'Colour') await one.click();
+    await priced(page);
+    await look(`bench, ${tab}`);
+  }
+  for (const [name, address] of [
+    ['shelf', '/'],
+    ['chart', `/tunes/${id}/chart`],
+    ['grips', `/grips?tune=${id}`],
+    ['player', `/players?tune=${id}`],
+    ['keeping', '/keeping'],
+    ['history', `/tunes/${id}/history`],
+  ] as const) {
+    await page.goto(address);
+    await expect(page.locator('.save')).toHaveText('saved');
+    if (name === 'chart') await expect(page.locator('.cm-editor')).toBeVisible();
+    if (name === 'grips') await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
+    if (name === 'player') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
+    await look(name);
+  }
+  return seen;
+}
+const faultless = (seen: Readonly<Record<string, readonly string[]>>) =>
+  Object.fromEntries(Object.keys(seen).map((name) => [name, []]));
+
+for (const [width, height] of [
+  [1280, 800],
+  [1180, 820],
+  [1024, 768],
+  [820, 1180],
+  [390, 844],
+] as const)
+  test(`at ${width} by ${height} no text lies over another, and nothing runs over the edge`, async ({ page }) => {
+    const id = await newTune(page, TUNE);
+    await page.setViewportSize({ width, height });
+    const seen = await lookedAt(page, id);
+    expect(seen).toEqual(faultless(seen));
+  });
+
+test('a text over another is found', async ({ page }) => {
+  await openBench(page, await newTune(page, TUNE));
+  await page.evaluate(() => {
+    const over = document.createElement('p');
+    over.textContent = 'over it';
+    const { left, top } = document.querySelector('h2')!.getBoundingClientRect();
+    Object.assign(over.style, { position: 'fixed', left: `${left}px`, top: `${top}px`, margin: 0 });
+    document.body.append(over);
+  });
+  expect((await overprinted(page)).some((pair) => pair.includes('over it'))).toBe(true);
+});
+
+test('nor does any with wide text spacing', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  // WCAG 2.2, success criterion 1.4.12.
+  await page.addInitScript(() => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(
+      '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; } p { margin-bottom: 2em !important; }',
+    );
+    document.adoptedStyleSheets = [sheet];
+  });
+  const seen = await lookedAt(page, id);
+  expect(seen).toEqual(faultless(seen));
+});
+
+test('nor enlarged twice', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  // 1280 by 800 at 200 % is laid out as half of each.
+  await page.setViewportSize({ width: 640, height: 400 });
+  const seen = await lookedAt(page, id);
+  expect(seen).toEqual(faultless(seen));
+});
