@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, symbols, test } from './player.ts';
+import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test } from './player.ts';
 
 const TUNE = 'title: Lock\nkey: C\nmeter: 4/4\ntempo: 120\n| C | Dm7 | G7 | C |\n';
 
@@ -26,6 +26,7 @@ test('a voice is sent up in two keystrokes, what comes of it is named, kept, and
   await page.keyboard.press('1');
   await page.keyboard.press('1');
   await expect(ways.first().getByRole('button', { name: 'held' })).toHaveAttribute('aria-pressed', 'true');
+  await priced(page);
   const lacking = outcomes(page).filter({ hasText: /without its/ });
   await expect(lacking.first()).toBeVisible();
   const name = await lacking.first().locator('b').innerText();

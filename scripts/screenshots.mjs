@@ -32,7 +32,7 @@ const open = async (page, title, place) => {
   if (place === 'bench') {
     await page.locator('.note').first().waitFor();
     await page.locator('.bench[aria-busy=false]').waitFor();
-    await page.locator('.option').nth(2).waitFor();
+    await page.locator('.option').nth(2).waitFor({ state: 'attached' });
   } else await page.locator('.cm-editor').waitFor();
 };
 
@@ -112,7 +112,7 @@ await shot('bench-wishes', {}, async (page) => {
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('w');
   await page.getByRole('group', { name: 'The top line' }).getByRole('button', { name: 'falls' }).click();
-  await page.locator('.column-wish').first().waitFor();
+  await page.locator('.wish-line').first().waitFor();
   await page.locator('.bench[aria-busy=false]').waitFor();
 });
 await shot('player', {}, async (page) => {
@@ -141,7 +141,12 @@ await shot('grip-cards', {}, async (page) => {
   await page.getByRole('button', { name: 'Take it away' }).click();
   await page.getByRole('menuitem', { name: /^Grips, large/ }).click();
 });
-await shot('bench-phone', { width: 390, height: 844 }, (page) => open(page, 'Cable and Pulley', 'bench'));
+await shot('bench-phone', { width: 390, height: 844 }, async (page) => {
+  await open(page, 'Cable and Pulley', 'bench');
+  await page.locator('#column-1').click();
+  await page.getByRole('tab', { name: 'Colour' }).click();
+  await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).hover();
+});
 await shot('history', {}, async (page) => {
   await open(page, 'Two Landings', 'chart');
   const editor = page.getByRole('textbox', { name: 'Chart text' });

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { priceText, standsText, type Column } from '../../../core/index.ts';
+import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
@@ -11,8 +12,7 @@ interface CheaperProps {
   readonly onTake: () => void;
 }
 
-/** Why what stands does so though another option would cost less, and that option in one click. */
-export function Cheaper({ column, cheapest, name, onTake }: CheaperProps) {
+function Sentence({ column, cheapest, name, onTake }: CheaperProps) {
   if (cheapest === null || cheapest >= 0) return null;
   const saved = priceText(-cheapest).replace('+', '');
   return (
@@ -26,3 +26,5 @@ export function Cheaper({ column, cheapest, name, onTake }: CheaperProps) {
     </div>
   );
 }
+/** Why what stands does so though another option would cost less, and that option in one click. */
+export const Cheaper = afterMusic(Sentence);

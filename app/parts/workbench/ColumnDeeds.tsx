@@ -9,6 +9,7 @@ import RestartAlt from '@mui/icons-material/RestartAlt';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import IconButton from '@mui/material/IconButton';
 import type { ReactNode } from 'react';
+import { afterMusic } from '../frame/afterMusic.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import './workbench.css';
 
@@ -39,7 +40,7 @@ function Deed({ name, keys, onClick, disabled = false, pressed, children }: Deed
 }
 
 /** What can be done with the selected chord; each has its key. */
-export function ColumnDeeds({ at: { column, here }, deeds }: { readonly at: Selection; readonly deeds: Deeds }) {
+function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly deeds: Deeds }) {
   const { decide } = deeds;
   const { decision } = column;
   const grip = here?.grip ?? null;
@@ -85,3 +86,4 @@ export function ColumnDeeds({ at: { column, here }, deeds }: { readonly at: Sele
     </div>
   );
 }
+export const ColumnDeeds = afterMusic(Row);

@@ -1,19 +1,7 @@
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { Suspense, useState, type ReactNode } from 'react';
-import {
-  costText,
-  figuresText,
-  joinText,
-  musical,
-  nextBestText,
-  rootPositionText,
-  symbolOf,
-  whyText,
-  type Arrangement,
-  type NoteNames,
-} from '../../../core/index.ts';
-import type { NextBest } from '../../work/questions.ts';
+import { joinText, musical, symbolOf, type Arrangement } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
@@ -21,8 +9,8 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 import type { BarChanges } from './Changes.tsx';
 import { Cheaper } from './Cheaper.tsx';
 import { Colours } from './Colours.tsx';
-import { ColumnDeeds } from './ColumnDeeds.tsx';
 import { BestMoves } from './MoveRow.tsx';
+import type { WayProps } from './WayTold.tsx';
 import { WhatStands } from './WhatStands.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import { HEADINGS, type OptionsTab } from './tabs.ts';
@@ -31,6 +19,8 @@ import type { Tastes } from './useTaste.ts';
 import type { useWhoPlays } from './useWhoPlays.ts';
 import './workbench.css';
 
+const ColumnDeeds = later(async () => (await import('./ColumnDeeds.tsx')).ColumnDeeds);
+const WayTold = later(async () => (await import('./WayTold.tsx')).WayTold);
 const NoGrip = later(async () => (await import('./NoGrip.tsx')).NoGrip);
 const Grating = later(async () => (await import('./Grating.tsx')).Grating);
 const Moves = later(async () => (await import('./Moves.tsx')).Moves);
@@ -97,7 +87,7 @@ export function Options(props: OptionsProps) {
           <h2>
             {HEADINGS[tab]} in {at.place}
           </h2>
-          <ColumnDeeds at={at} deeds={deeds} />
+          <Suspense>{at.here && <ColumnDeeds at={at} deeds={deeds} />}</Suspense>
         </div>
         {/* Voices and wishes need the room. */}
         {tab !== 'voice' && tab !== 'wish' && (
@@ -227,14 +217,9 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
   );
 }
 
-interface WayProps extends Pick<OptionsProps, 'at' | 'tune'> {
-  readonly noteNames: NoteNames;
-  readonly nextBest: NextBest | null;
-}
-
 /** How the path comes to the chord, in a line; opened, why it does so, how it goes on, and the figures of the tune. */
 function WayHere({ at, tune, nextBest, noteNames }: WayProps) {
-  const { here, before, after } = at;
+  const { here, before } = at;
   const [open, setOpen] = useRemembered('way-open', false);
   if (!here?.grip || !tune) return null;
   const from = before ? musical(before.column.symbol) : null;
@@ -244,40 +229,11 @@ function WayHere({ at, tune, nextBest, noteNames }: WayProps) {
         {from === null ? 'The tune begins here' : <Glyphs text={`From ${from}: ${joinText(here)}`} />}
         <span> · tune {tune.figures.movement}</span>
       </summary>
-      <dl>
-        {from !== null && (
-          <>
-            <dt>
-              <Glyphs text={`From ${from}`} />
-            </dt>
-            <dd>
-              <Glyphs text={whyText(before, here, noteNames)} />
-            </dd>
-          </>
-        )}
-        <dt>What it costs</dt>
-        <dd>{costText(here.terms)}</dd>
-        {nextBest && (
-          <>
-            <dt>Instead of it</dt>
-            <dd>
-              <Glyphs text={nextBestText(nextBest)} />.
-            </dd>
-          </>
-        )}
-        {after && (
-          <>
-            <dt>
-              <Glyphs text={`On to ${musical(after.column.symbol)}`} />
-            </dt>
-            <dd>{joinText(after)}</dd>
-          </>
-        )}
-        <dt>The whole tune</dt>
-        <dd>
-          {figuresText(tune.figures)}. {rootPositionText(tune.rootPosition)}.
-        </dd>
-      </dl>
+      {open && (
+        <Suspense>
+          <WayTold at={at} tune={tune} nextBest={nextBest} noteNames={noteNames} />
+        </Suspense>
+      )}
     </details>
   );
 }

@@ -10,6 +10,7 @@ import {
   type Company,
   type TakenWish,
 } from '../../../core/index.ts';
+import { afterMusic } from '../frame/afterMusic.tsx';
 import { Anchored } from '../frame/Anchored.tsx';
 import { MenuItemLater } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -19,8 +20,7 @@ import './workbench.css';
 
 interface TakeStatusProps {
   readonly columns: readonly ShownColumn[];
-  /** Null until the take is voiced. */
-  readonly arranged: readonly ArrangedColumn[] | null;
+  readonly arranged: readonly ArrangedColumn[];
   readonly company: Company;
   readonly trial: ReturnType<typeof useTrial>;
   /** What is tried, in a word or two. */
@@ -33,10 +33,8 @@ interface TakeStatusProps {
   readonly onDropWish: (wish: TakenWish) => void;
 }
 
-/** How the take stands, each figure a click away from the columns concerned; while something is tried, what it would change. */
-export function TakeStatus(props: TakeStatusProps) {
-  const { columns, arranged, trial, tried, moved } = props;
-  if (arranged === null) return <div className="take-status" />;
+function Status(props: TakeStatusProps) {
+  const { columns, trial, tried, moved } = props;
   const { change, consequence, others, held } = trial;
   const barsOf = (ats: ReadonlyMap<string, string>) =>
     barsText(columns.flatMap(({ at, slot }) => (ats.has(at) ? [slot.bar] : [])));
@@ -59,7 +57,7 @@ export function TakeStatus(props: TakeStatusProps) {
   const changed = columns.flatMap(({ at }, i) => (moved.has(at) ? [i] : []));
   return (
     <div className="take-status" role="group" aria-label="How the take stands">
-      <Facts {...props} arranged={arranged} />
+      <Facts {...props} />
       {changed.length > 0 && (
         <Fact onMark={props.onMark} columns={changed}>
           last change: {changed.length} grip{changed.length === 1 ? '' : 's'}, {barsOf(moved)}
@@ -68,6 +66,9 @@ export function TakeStatus(props: TakeStatusProps) {
     </div>
   );
 }
+
+/** How the take stands, each figure a click away from the columns concerned; while something is tried, what it would change. */
+export const TakeStatus = afterMusic(Status);
 
 interface FactProps {
   readonly columns: readonly number[];
@@ -86,14 +87,7 @@ function Fact({ columns, onMark, isWrong = false, children }: FactProps) {
   );
 }
 
-function Facts({
-  columns,
-  arranged,
-  company,
-  wishes,
-  onMark,
-  onDropWish,
-}: TakeStatusProps & { readonly arranged: readonly ArrangedColumn[] }) {
+function Facts({ columns, arranged, company, wishes, onMark, onDropWish }: TakeStatusProps) {
   const status = takeStatus(arranged, company);
   const { sounding, unsaid, unheld, bass } = status;
   const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
@@ -109,7 +103,7 @@ function Facts({
           ? `all ${sounding.length} say their chord`
           : `${unsaid.length} of ${sounding.length} ${unsaid.length === 1 ? 'says' : 'say'} another chord, or half of it`}
       </Fact>
-      <Fact columns={[]} onMark={onMark}>
+      <Fact columns={bass.root} onMark={onMark}>
         root lowest in {bass.root.length}
       </Fact>
       {bass.other.length > 0 && (

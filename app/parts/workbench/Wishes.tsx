@@ -240,7 +240,14 @@ function Standing({ wishes, onDrop }: { wishes: Column['wishes']; onDrop: (at: s
             <Glyphs text={wishText(wish)} />
             {!hard && <small> if it costs little</small>}
           </span>
-          <Button size="small" onClick={() => onDrop(at)}>
+          <Button
+            size="small"
+            onClick={({ currentTarget }) => {
+              onDrop(at);
+              // The button goes with its wish: the keys go on from the first choice.
+              currentTarget.closest('.wishes')?.querySelector<HTMLElement>('.setting button')?.focus();
+            }}
+          >
             Take back
           </Button>
         </li>

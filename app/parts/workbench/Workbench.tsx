@@ -42,7 +42,6 @@ import { optionDeeds } from './optionDeeds.ts';
 import { Options } from './Options.tsx';
 import { placeText } from './placeText.ts';
 import { Stage } from './Stage.tsx';
-import { TakeStatus } from './TakeStatus.tsx';
 import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
@@ -82,6 +81,7 @@ const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
 const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
 const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
 const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
+const TakeStatus = later(async () => (await import('./TakeStatus.tsx')).TakeStatus);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
 const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
 
@@ -332,17 +332,23 @@ export function Workbench(props: WorkbenchProps) {
             onSelect={select}
           />
           <Suspense>{arranged && <FirstLook />}</Suspense>
-          <TakeStatus
-            columns={columns}
-            arranged={arranged}
-            company={player.company}
-            trial={trial}
-            tried={offered.name}
-            moved={moved}
-            wishes={wishes}
-            onMark={mark}
-            onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
-          />
+          <Suspense fallback={<div className="take-status" />}>
+            {arranged === null ? (
+              <div className="take-status" />
+            ) : (
+              <TakeStatus
+                columns={columns}
+                arranged={arranged}
+                company={player.company}
+                trial={trial}
+                tried={offered.name}
+                moved={moved}
+                wishes={wishes}
+                onMark={mark}
+                onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
+              />
+            )}
+          </Suspense>
           <Hand
             symbol={offered.symbol}
             chord={offered.chord}

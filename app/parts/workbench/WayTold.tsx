@@ -1,0 +1,66 @@
+import {
+  costText,
+  figuresText,
+  joinText,
+  musical,
+  nextBestText,
+  rootPositionText,
+  whyText,
+  type Arrangement,
+  type NoteNames,
+} from '../../../core/index.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import type { NextBest } from '../../work/questions.ts';
+import type { Selection } from './selection.ts';
+import './workbench.css';
+
+export interface WayProps {
+  readonly at: Selection;
+  /** The tune as a whole; null until it is voiced. */
+  readonly tune: Pick<Arrangement, 'figures' | 'rootPosition'> | null;
+  readonly noteNames: NoteNames;
+  readonly nextBest: NextBest | null;
+}
+
+/** Why the path comes to the chord as it does, how it goes on, and the figures of the tune. */
+export function WayTold({ at, tune, nextBest, noteNames }: WayProps) {
+  const { here, before, after } = at;
+  if (!here || !tune) return null;
+  const from = before ? musical(before.column.symbol) : null;
+  return (
+    <dl>
+      {from !== null && (
+        <>
+          <dt>
+            <Glyphs text={`From ${from}`} />
+          </dt>
+          <dd>
+            <Glyphs text={whyText(before, here, noteNames)} />
+          </dd>
+        </>
+      )}
+      <dt>What it costs</dt>
+      <dd>{costText(here.terms)}</dd>
+      {nextBest && (
+        <>
+          <dt>Instead of it</dt>
+          <dd>
+            <Glyphs text={nextBestText(nextBest)} />.
+          </dd>
+        </>
+      )}
+      {after && (
+        <>
+          <dt>
+            <Glyphs text={`On to ${musical(after.column.symbol)}`} />
+          </dt>
+          <dd>{joinText(after)}</dd>
+        </>
+      )}
+      <dt>The whole tune</dt>
+      <dd>
+        {figuresText(tune.figures)}. {rootPositionText(tune.rootPosition)}.
+      </dd>
+    </dl>
+  );
+}
