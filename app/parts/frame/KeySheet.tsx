@@ -1,5 +1,5 @@
 import KeyboardOutlined from '@mui/icons-material/KeyboardOutlined';
-import { Suspense, useState, type ReactNode } from 'react';
+import { Suspense, useState, type ComponentType } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Keys } from './KeyList.tsx';
 import { later } from './later.tsx';
@@ -9,15 +9,17 @@ export type { Keys } from './KeyList.tsx';
 const KeyList = later(async () => (await import('./KeyList.tsx')).KeyList);
 
 interface KeySheetProps {
-  readonly keys: Keys;
+  readonly label?: string;
+  /** The keys of the place; or a sheet of its own. */
+  readonly keys?: Keys;
+  readonly list?: ComponentType<{ readonly open: boolean; readonly onClose: () => void }>;
   /** Told whether it is open, to rest the other keys. */
   readonly onOpen?: (open: boolean) => void;
-  /** What is to be known besides. */
-  readonly lead?: ReactNode;
 }
+const NO_KEYS: Keys = [];
 
 /** A button for the sheet of a place's keys, which `?` opens too. */
-export function KeySheet({ keys, onOpen, lead }: KeySheetProps) {
+export function KeySheet({ label = 'Keys', keys = NO_KEYS, list: Own, onOpen }: KeySheetProps) {
   const [open, setOpen] = useState(false);
   const [opened, setOpened] = useState(false);
   const show = (next: boolean) => {
@@ -26,16 +28,13 @@ export function KeySheet({ keys, onOpen, lead }: KeySheetProps) {
     onOpen?.(next);
   };
   useHotkeys('shift+slash, ?', () => show(true), { preventDefault: true, useKey: true });
+  const sheet = { open, onClose: () => show(false) };
   return (
     <>
-      <Tool label={lead === undefined ? 'Keys' : 'Keys, and how to read it'} onClick={() => show(true)}>
+      <Tool label={label} onClick={() => show(true)}>
         <KeyboardOutlined fontSize="small" />
       </Tool>
-      {opened && (
-        <Suspense>
-          <KeyList keys={keys} open={open} onClose={() => show(false)} lead={lead} />
-        </Suspense>
-      )}
+      {opened && <Suspense>{Own ? <Own {...sheet} /> : <KeyList keys={keys} {...sheet} />}</Suspense>}
     </>
   );
 }

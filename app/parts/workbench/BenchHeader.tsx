@@ -16,12 +16,11 @@ import { SaveState } from '../frame/SaveState.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
-import { BENCH_KEYS } from './keys.ts';
 import { MannerMenu, type TuneManner } from './MannerMenu.tsx';
 import { Takes, type TakeName } from './Takes.tsx';
 import './workbench.css';
 
-const Legend = later(async () => (await import('./Legend.tsx')).Legend);
+const BenchKeyList = later(async () => (await import('./BenchKeyList.tsx')).BenchKeyList);
 const VolumesSheet = later(async () => (await import('./Volumes.tsx')).Volumes);
 
 interface BenchHeaderProps {
@@ -159,15 +158,7 @@ function Header(props: BenchHeaderProps) {
             </MenuItemLater>,
           ]}
         </Anchored>
-        <KeySheet
-          keys={BENCH_KEYS}
-          onOpen={onKeys}
-          lead={
-            <Suspense>
-              <Legend />
-            </Suspense>
-          }
-        />
+        <KeySheet label="Keys, and how to read it" onOpen={onKeys} list={BenchKeyList} />
       </span>
       <Button
         variant="contained"

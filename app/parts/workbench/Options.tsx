@@ -7,7 +7,6 @@ import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { BarChanges } from './Changes.tsx';
-import { Cheaper } from './Cheaper.tsx';
 import { Colours } from './Colours.tsx';
 import { BestMoves } from './MoveRow.tsx';
 import type { WayProps } from './WayTold.tsx';
@@ -19,6 +18,7 @@ import type { Tastes } from './useTaste.ts';
 import type { useWhoPlays } from './useWhoPlays.ts';
 import './workbench.css';
 
+const Cheaper = later(async () => (await import('./Cheaper.tsx')).Cheaper);
 const ColumnDeeds = later(async () => (await import('./ColumnDeeds.tsx')).ColumnDeeds);
 const WayTold = later(async () => (await import('./WayTold.tsx')).WayTold);
 const NoGrip = later(async () => (await import('./NoGrip.tsx')).NoGrip);
@@ -188,13 +188,15 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
   const best = offered.colours.list[cheapest];
   return (
     <>
-      {best && offered.colours.done && (
-        <Cheaper
-          column={at.column}
-          cheapest={best.extra}
-          name={musical(symbolOf(best.chord))}
-          onTake={() => deeds.keep(cheapest)}
-        />
+      {best && offered.colours.done && best.extra !== null && best.extra < 0 && (
+        <Suspense>
+          <Cheaper
+            column={at.column}
+            cheapest={best.extra}
+            name={musical(symbolOf(best.chord))}
+            onTake={() => deeds.keep(cheapest)}
+          />
+        </Suspense>
       )}
       <Colours
         column={at.column}
