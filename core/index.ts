@@ -35,7 +35,7 @@ export { asChord, namesOf, type AsChord, type ChordName, type NamingContext, typ
 export { structuresOf, type Structure } from './chord/structures.ts';
 export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
-export { mendedText } from './chart/mended.ts';
+export { mendedText, unreadBars } from './chart/mended.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
 export { playedOrder } from './chart/form.ts';
 export { clockOfChart, playedBars, writeOut, type PlayedBar, type Versions } from './chart/played.ts';

@@ -49,6 +49,16 @@ test('keys typed without a pause do what they say, one after another', async ({ 
   await expectSaved(page);
 });
 
+test('keys are not held up for what never comes', async ({ page }) => {
+  const id = await newTune(page, 'title: Rest\nkey: C\n| C | N.C. | G7 | C |\n');
+  await openBench(page, id);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('g');
+  // There are no grips of no chord.
+  for (const key of ['ArrowDown', 'Enter', 'ArrowRight', 'p']) await page.keyboard.press(key);
+  await expect(page.locator('#column-2')).toContainText('pinned');
+});
+
 test('arrows inside a group of choices, the tabs or the neck never move the chord', async ({ page }) => {
   const id = await newTune(page, TUNE);
   await openBench(page, id);

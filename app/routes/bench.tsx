@@ -1,6 +1,6 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { LONGEST_TITLE, parseChart, type Problem } from '../../core/index.ts';
+import { LONGEST_TITLE, parseChart, unreadBars } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getSetting } from '../../db/settings.ts';
@@ -40,15 +40,9 @@ export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
     tuneVersion: tune.version,
     playerId: playerFor(database(), tune).id,
     players: playersWithGrips(database()),
-    unread: unreadBars(problems),
+    unread: problems.length > 0 && unreadBars(problems).length === 0 ? null : unreadBars(problems),
   };
 });
-
-/** The bars that cannot be read as they are typed; null: something else cannot. */
-const unreadBars = (problems: readonly Problem[]): readonly number[] | null =>
-  problems.length > 0 && problems.every(({ bar }) => bar === null)
-    ? null
-    : [...new Set(problems.flatMap(({ bar }) => (bar === null ? [] : [bar])))];
 
 const request = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('rename'), id: z.string(), name: z.string().trim().min(1).max(LONGEST_TITLE) }),

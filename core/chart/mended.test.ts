@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { symbolOf } from '../chord/chord.ts';
-import { mendedText } from './mended.ts';
+import { mendedText, unreadBars } from './mended.ts';
 import { parseChart } from './parse.ts';
 
 const GOOD = 'title: Slack Tide\nkey: Ab\nmeter: 4/4\n\n[A]\n| Ab | Fm7 | Bbm7 | Eb7 |\n|: Ab | Db | Eb7 | Ab :|';
@@ -34,6 +34,11 @@ describe('a chart in which something cannot be read', () => {
     expect(barsIn(mendedText(GOOD.replace('| Fm7 |', '| Fm7 | H9x |'), GOOD))).toEqual(
       'Ab Fm7 N.C. Bbm7 Eb7 Ab Db Eb7 Ab'.split(' '),
     );
+  });
+
+  test('which bars stand as they were is told; one that only is not closed is read', () => {
+    const typed = parseChart('| C | Hm | F G A B C |\n| am | G');
+    expect(typed.ok ? [] : unreadBars(typed.problems)).toEqual([2, 3, 4]);
   });
 
   test('a bar that is emptied to be written anew keeps what it said', () => {

@@ -40,6 +40,15 @@ export function mendedText(text: string, good: string): string | null {
   return null;
 }
 
+/** The bars, by number, that stand as they were: what is typed in them cannot be read. One that only is not closed can. */
+export const unreadBars = (problems: readonly Problem[]): readonly number[] => [
+  ...new Set(
+    problems.flatMap(({ code, bar }) =>
+      bar !== null && code !== 'bar-unclosed' && (code.startsWith('chord-') || code.startsWith('bar-')) ? [bar] : [],
+    ),
+  ),
+];
+
 function mendedOnce(text: string, problems: readonly Problem[], good: string, round: number): string {
   const lines = text.split(/\r\n|\r|\n/);
   const bars = barsOf(lines);

@@ -135,7 +135,7 @@ function BarBox({
             {sign}
           </b>
         ))}
-        {isUnread && <em className="bar-fault">cannot be read</em>}
+        {isUnread && <em className="bar-fault"> cannot be read</em>}
         {cadence && <em className="bar-cadence">{cadenceLabel(cadence)}</em>}
       </span>
       <span className="bar-chords">
@@ -144,7 +144,7 @@ function BarBox({
           return (
             <span key={i} className="bar-chord" style={{ flexGrow: entry.beats }}>
               <AreaBand mark={found?.mark} />
-              <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : 'N.C.'} />
+              <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : isUnread ? '?' : 'N.C.'} />
               <Tie mark={found?.mark} />
               <ReadingNote reading={found?.reading ?? null} />
             </span>

@@ -11,6 +11,7 @@ import {
   parseChart,
   readOverWords,
   transpose,
+  unreadBars,
   type Simplified,
   type WordsPiece,
 } from '../../../core/index.ts';
@@ -71,7 +72,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
     const read = parsed.ok ? parsed : parseChart(lastGood);
     return read.ok && !isEmpty ? read.value : null;
   }, [parsed, lastGood, isEmpty]);
-  const unread = useMemo(() => new Set(parsed.ok ? [] : parsed.problems.map(({ bar }) => bar)), [parsed]);
+  const unread = useMemo(() => new Set(parsed.ok ? [] : unreadBars(parsed.problems)), [parsed]);
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
   const [rewritten, setRewritten] = useState<{ said: string; before: string } | null>(null);

@@ -91,9 +91,7 @@ export function Options(props: OptionsProps) {
         </div>
         {/* Voices and wishes need the room. */}
         {tab !== 'voice' && tab !== 'wish' && (
-          <div className="side-told">
-            <WhatStands at={at} tab={tab} offered={offered} deeds={deeds} changes={changes} />
-          </div>
+          <WhatStands at={at} tab={tab} offered={offered} deeds={deeds} changes={changes} />
         )}
       </div>
       <div

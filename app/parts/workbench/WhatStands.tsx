@@ -31,43 +31,47 @@ function Told(props: WhatStandsProps) {
   const move = tab === 'move' ? offered.moves[offered.trying] : undefined;
   const grip = here?.grip ?? null;
   const warning = grip && caution(grip.reachMm, grip.difficulty);
-  // What is tried is told in the place of what stands: nothing below moves.
-  if (move)
-    return (
-      <p className="move-made">
-        <b>{move.name}</b>, {move.mood}: <Glyphs text={move.reason} />
-      </p>
-    );
   return (
     <>
-      {said && (
-        <p className="move-made">
-          <b>{said.name}</b>: <Glyphs text={said.reason} />
-          {said.leans && (
-            <em>
-              {' '}
-              It was made for the chord {said.leans === 'next' ? 'after it' : 'before it'}, and that has changed.
-            </em>
-          )}
-        </p>
-      )}
-      <p>
-        The chart says <Glyphs text={musical(column.plain)} />
-        {!slot.reading && '.'}
-        {slot.reading && (
+      <div className="side-told">
+        {/* What is tried is told in the place of what stands: nothing below moves. */}
+        {move ? (
+          <p className="move-made">
+            <b>{move.name}</b>, {move.mood}: <Glyphs text={move.reason} />
+          </p>
+        ) : (
           <>
-            , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
-            <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
-            <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
-            {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
+            {said && (
+              <p className="move-made">
+                <b>{said.name}</b>: <Glyphs text={said.reason} />
+                {said.leans && (
+                  <em>
+                    {' '}
+                    It was made for the chord {said.leans === 'next' ? 'after it' : 'before it'}, and that has changed.
+                  </em>
+                )}
+              </p>
+            )}
+            <p>
+              The chart says <Glyphs text={musical(column.plain)} />
+              {!slot.reading && '.'}
+              {slot.reading && (
+                <>
+                  , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
+                  <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
+                  <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
+                  {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
+                </>
+              )}
+            </p>
+            {decision?.voicing?.led && column.chord && grip && (
+              <Suspense>
+                <WhatSounds chord={column.chord} grip={grip} />
+              </Suspense>
+            )}
           </>
         )}
-      </p>
-      {decision?.voicing?.led && column.chord && grip && (
-        <Suspense>
-          <WhatSounds chord={column.chord} grip={grip} />
-        </Suspense>
-      )}
+      </div>
       {changes.alternates.length > 0 && (
         <Suspense>
           <Changes {...changes} />

@@ -139,7 +139,7 @@ export function useOffered(
     nextBest,
     trying,
     /** Whether what is to be tried may still come. */
-    awaited: !isWhole,
+    awaited: wanted >= 0 && !isWhole,
     /** Tries the option above or below. */
     tryNext: (by: number) => setTrying((at) => Math.max(0, isWhole ? Math.min(last, at + by) : at + by)),
     setTrying,

@@ -6,6 +6,8 @@ import type { Solving } from '../../work/solver.ts';
 import type { optionDeeds } from './optionDeeds.ts';
 import type { Offered } from './useOffered.ts';
 
+/** So long is waited for what is to be kept. */
+const PATIENCE_MS = 3000;
 const NONE: ReadonlyMap<string, string> = new Map();
 
 /** What the option being tried would change beside its own chord, and keys that wait until it is there to be kept. */
@@ -47,7 +49,14 @@ export function useTrial(
   });
   const isThere = change !== null || !offered.awaited;
   useEffect(() => {
-    if (isAwaited && isThere && !busy) settle.current();
+    if (!isAwaited || busy) return;
+    if (isThere) {
+      settle.current();
+      return;
+    }
+    // Where nothing is to come, the keys are not held up for it.
+    const timer = setTimeout(() => settle.current(), PATIENCE_MS);
+    return () => clearTimeout(timer);
   }, [isAwaited, isThere, busy, settle]);
 
   return {
