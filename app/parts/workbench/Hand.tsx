@@ -1,10 +1,8 @@
-import Button from '@mui/material/Button';
-import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef } from 'react';
 import {
   allowedMs,
   CHANGE_WORDS,
   changeText,
-  difficultyText,
   difficultyWord,
   formatFingers,
   handChange,
@@ -20,13 +18,11 @@ import {
   type ArrangedColumn,
   type Chord,
   type Grip,
-  type Holding,
   type Midi,
   type Player,
 } from '../../../core/index.ts';
-import { MenuItemLater, MenuLater } from '../frame/later.tsx';
+import { later } from '../frame/later.tsx';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
-import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { LabelsChoice } from '../neck/LabelsChoice.tsx';
 import { Neck, type NeckLabels } from '../neck/Neck.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -35,8 +31,9 @@ import './workbench.css';
 
 /** From so many characters on a symbol is set smaller, so that what is beside it stays in its place. */
 const LONG_SYMBOL = 7;
-const NO_WAYS: readonly Holding[] = [];
 const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+
+const Fingerings = later(async () => (await import('./Fingerings.tsx')).Fingerings);
 
 interface HandProps {
   readonly symbol: string;
@@ -89,13 +86,13 @@ export function Hand(props: HandProps) {
                 <code>{grip.grip}</code>
               </span>
               <span className="hand-how">{difficultyWord(grip.difficulty)}</span>
-              <Fingerings
-                grip={grip}
-                ways={trying ? NO_WAYS : ways}
-                guitar={guitar}
-                chosen={chosen}
-                onFingers={onFingers}
-              />
+              <span>
+                <Suspense>
+                  {!trying && (
+                    <Fingerings grip={grip} ways={ways} guitar={guitar} chosen={chosen} onFingers={onFingers} />
+                  )}
+                </Suspense>
+              </span>
               <More
                 facts={[
                   ['Reach', `${Math.round(grip.reachMm)} mm, ${difficultyWord(grip.difficulty)}`],
@@ -176,64 +173,3 @@ function More({ facts }: { readonly facts: readonly (readonly [string, string])[
     </details>
   );
 }
-
-interface FingeringsProps extends Pick<HandProps, 'guitar' | 'chosen' | 'onFingers'> {
-  readonly grip: Grip;
-  /** All there are, easiest first. */
-  readonly ways: readonly Holding[];
-}
-
-/** Other ways to finger the grip, easiest first; the one that stands was chosen by the path, or by the player. */
-function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: FingeringsProps) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [opened, setOpened] = useState(false);
-  const text = formatFingers(grip.fingers);
-  const most = (all[0]?.difficulty ?? 0) + WORTH_A_LOOK;
-  const ways = all.filter(
-    ({ fingers, difficulty }, i) => (i < MOST_WAYS && difficulty <= most) || formatFingers(fingers) === text,
-  );
-  const now = ways.findIndex(({ fingers }) => formatFingers(fingers) === text);
-  if (ways.length < 2) return <span />;
-  const choose = (fingers: string | null) => {
-    setAnchor(null);
-    onFingers(fingers);
-  };
-  return (
-    <>
-      <Button
-        size="small"
-        className="hand-fingerings"
-        aria-haspopup="menu"
-        onClick={(event) => {
-          setAnchor(event.currentTarget);
-          setOpened(true);
-        }}
-      >
-        {chosen === null ? 'fingers' : 'your fingers'} {now + 1} of {ways.length}
-      </Button>
-      <Suspense>
-        {opened && (
-          <MenuLater anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} className="fingerings">
-            {ways.map(({ fingers, difficulty, parts }, i) => (
-              <MenuItemLater key={i} selected={i === now} onClick={() => choose(formatFingers(fingers))}>
-                <GripDiagram grip={{ frets: grip.frets, fingers }} guitar={guitar} />
-                <span>
-                  {formatFingers(fingers)}
-                  <small>
-                    {difficultyWord(difficulty)} {difficulty}: {difficultyText(parts)}
-                  </small>
-                </span>
-              </MenuItemLater>
-            ))}
-            {chosen !== null && (
-              <MenuItemLater onClick={() => choose(null)}>As the chords around it like best</MenuItemLater>
-            )}
-          </MenuLater>
-        )}
-      </Suspense>
-    </>
-  );
-}
-/** Ways harder than the easiest by more than this no hand would go, and of the others not that many. */
-const WORTH_A_LOOK = 2.5;
-const MOST_WAYS = 6;

@@ -38,64 +38,55 @@ interface BenchKeysProps {
   readonly enabled: boolean;
 }
 
+type Deed = (to: BenchActions) => void;
+
+/** What each key does, by where it lies on the keyboard; `mod` is Ctrl, or Command. */
+const BY_PLACE: Readonly<Record<string, Deed>> = {
+  left: (to) => to.step(-1),
+  right: (to) => to.step(1),
+  'shift+left': (to) => to.extend(-1),
+  'shift+right': (to) => to.extend(1),
+  home: (to) => to.first(),
+  end: (to) => to.last(),
+  up: (to) => to.try(-1),
+  down: (to) => to.try(1),
+  'shift+enter': (to) => to.keepRest(),
+  p: (to) => to.pin(),
+  s: (to) => to.mark('kept'),
+  x: (to) => to.mark('banished'),
+  b: (to) => to.beside(),
+  n: (to) => to.neckLabels(),
+  backspace: (to) => to.release(),
+  delete: (to) => to.release(),
+  h: (to) => to.hear(),
+  'shift+h': (to) => to.hearAlone(),
+  d: (to) => to.divide(),
+  bracketleft: (to) => to.shift(-1),
+  bracketright: (to) => to.shift(1),
+  c: (to) => to.tab('colour'),
+  m: (to) => to.tab('move'),
+  g: (to) => to.tab('grip'),
+  w: (to) => to.tab('wish'),
+  v: (to) => to.tab('voice'),
+  l: (to) => to.lift(),
+  ...Object.fromEntries(
+    ['1', '2', '3', '4', '5', '6', '7'].map((key): [string, Deed] => [key, (to) => to.voice(+key)]),
+  ),
+  'mod+z': (to) => to.undo(),
+  'mod+shift+z': (to) => to.redo(),
+  'mod+y': (to) => to.redo(),
+};
+
 /** Binds the keys, once and for all: what they do may be another at every step. */
 export const BenchKeys = memo(function BenchKeys({ actions, after, enabled }: BenchKeysProps) {
   const free = { preventDefault: true, enabled, ignoreEventWhen: isOfControl };
-  const act = (run: (actions: BenchActions) => void) => () => after(() => run(actions.current));
-  useHotkeys(
-    'left',
-    act((to) => to.step(-1)),
-    free,
-  );
-  useHotkeys(
-    'right',
-    act((to) => to.step(1)),
-    free,
-  );
-  useHotkeys(
-    'shift+left',
-    act((to) => to.extend(-1)),
-    free,
-  );
-  useHotkeys(
-    'shift+right',
-    act((to) => to.extend(1)),
-    free,
-  );
-  useHotkeys(
-    'home',
-    act((to) => to.first()),
-    free,
-  );
-  useHotkeys(
-    'end',
-    act((to) => to.last()),
-    free,
-  );
-  useHotkeys(
-    'up',
-    act((to) => to.try(-1)),
-    free,
-  );
-  useHotkeys(
-    'down',
-    act((to) => to.try(1)),
-    free,
-  );
-  useHotkeys(
-    'enter',
-    (event) =>
-      unlessOnControl(
-        event,
-        act((to) => to.keep()),
-      ),
-    { enabled },
-  );
-  useHotkeys(
-    'shift+enter',
-    act((to) => to.keepRest()),
-    free,
-  );
+  useHotkeys(Object.keys(BY_PLACE), (_, { hotkey }) => after(() => BY_PLACE[hotkey]?.(actions.current)), free);
+  // By what is typed, wherever it lies on the keyboard; `+` joins no keys here.
+  const typed = { ...free, useKey: true, splitKey: '|' };
+  useHotkeys('+, shift|+', () => after(() => actions.current.zoom(1)), typed);
+  useHotkeys('-', () => after(() => actions.current.zoom(-1)), typed);
+  useHotkeys('enter', (event) => unlessOnControl(event, () => after(() => actions.current.keep())), { enabled });
+  useHotkeys('escape', () => actions.current.escape(), { enabled });
   useHotkeys(
     'space',
     (event) =>
@@ -104,115 +95,6 @@ export const BenchKeys = memo(function BenchKeys({ actions, after, enabled }: Be
         : unlessOnControl(event, () => actions.current.play()),
     { enabled },
   );
-  useHotkeys(
-    'p',
-    act((to) => to.pin()),
-    free,
-  );
-  useHotkeys(
-    's',
-    act((to) => to.mark('kept')),
-    free,
-  );
-  useHotkeys(
-    'x',
-    act((to) => to.mark('banished')),
-    free,
-  );
-  useHotkeys(
-    'b',
-    act((to) => to.beside()),
-    free,
-  );
-  // By what is typed, wherever it lies on the keyboard; `+` joins no keys here.
-  const typed = { ...free, useKey: true, splitKey: '|' };
-  useHotkeys(
-    '+, shift|+',
-    act((to) => to.zoom(1)),
-    typed,
-  );
-  useHotkeys(
-    '-',
-    act((to) => to.zoom(-1)),
-    typed,
-  );
-  useHotkeys(
-    'n',
-    act((to) => to.neckLabels()),
-    free,
-  );
-  useHotkeys(
-    'backspace, delete',
-    act((to) => to.release()),
-    free,
-  );
-  useHotkeys(
-    'h',
-    act((to) => to.hear()),
-    free,
-  );
-  useHotkeys(
-    'shift+h',
-    act((to) => to.hearAlone()),
-    free,
-  );
-  useHotkeys(
-    'd',
-    act((to) => to.divide()),
-    free,
-  );
-  useHotkeys(
-    'bracketleft',
-    act((to) => to.shift(-1)),
-    free,
-  );
-  useHotkeys(
-    'bracketright',
-    act((to) => to.shift(1)),
-    free,
-  );
-  useHotkeys(
-    'c',
-    act((to) => to.tab('colour')),
-    free,
-  );
-  useHotkeys(
-    'm',
-    act((to) => to.tab('move')),
-    free,
-  );
-  useHotkeys(
-    'l',
-    act((to) => to.lift()),
-    free,
-  );
-  useHotkeys(
-    'g',
-    act((to) => to.tab('grip')),
-    free,
-  );
-  useHotkeys(
-    'w',
-    act((to) => to.tab('wish')),
-    free,
-  );
-  useHotkeys(
-    'v',
-    act((to) => to.tab('voice')),
-    free,
-  );
-  useHotkeys('1, 2, 3, 4, 5, 6, 7', ({ key }) => after(() => actions.current.voice(Number(key))), free);
-  useHotkeys(
-    'mod+z',
-    act((to) => to.undo()),
-    free,
-  );
-  useHotkeys(
-    'mod+shift+z, mod+y',
-    act((to) => to.redo()),
-    free,
-  );
-  useHotkeys('escape', () => actions.current.escape(), { enabled });
   return null;
 });
 
