@@ -1,6 +1,6 @@
 import { connect } from 'node:net';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, newTune, openBench, test } from './player.ts';
+import { expect, newTune, openBench, priced, test } from './player.ts';
 
 test('a form posted from elsewhere changes nothing', async ({ request, page }) => {
   const id = await newTune(page, 'title: Ours\n| C |\n');
@@ -190,6 +190,7 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
   await page.getByRole('option').nth(1).click();
   await page.getByRole('tab', { name: 'Colour' }).click();
+  await priced(page);
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
   await expect(page.locator('#column-1')).toContainText('chosen');
   for (const place of ['/players', '/keeping', `/tunes/${id}/history`, '/']) {

@@ -8,6 +8,9 @@ test('the shelf shows the demo tunes with key, meter, tempo and last change', as
     ['Foghorn Blues', /B.*m · 4\/4 · 138 swing/],
     ['Cable and Pulley', /F.*m · 4\/4 · 92/],
   ] as const) {
+    // On a long shelf it is looked for.
+    const search = page.getByLabel('Find a tune');
+    if (await search.isVisible()) await search.fill(title);
     const row = page.getByRole('listitem').filter({ has: page.getByText(title, { exact: true }) });
     await expect(row.locator('.facts')).toHaveText(facts);
     await expect(row.locator('.shelf-changed')).toHaveText(/ago|now/);

@@ -47,7 +47,7 @@ function useListed<T>(
   place: string,
   result: number,
   wanted: boolean,
-  ask: (onOne: (one: T) => void) => Promise<boolean>,
+  ask: (onOne: (one: T) => void) => Promise<number | null>,
 ): Listed<T> {
   const [listed, setListed] = useState<{ place: string; result: number; list: readonly T[]; done: boolean }>({
     place: '',
@@ -74,13 +74,18 @@ function useListed<T>(
       );
     };
     const showSoon = nowAndThen(() => show(false));
+    /** How many there are, once that is known: the last of them may still be on their way then, by a channel of their own. */
+    let all: number | null = null;
     const onOne = proxy((one: T) => {
       if (!current) return;
       list.push(one);
-      showSoon();
+      if (list.length === all) show(true);
+      else showSoon();
     });
-    // The last of them may still be on its way then: they come by a channel of their own.
-    void question.current(onOne).then((done) => done && show(true));
+    void question.current(onOne).then((count) => {
+      all = count;
+      if (list.length === all) show(true);
+    });
     return () => {
       current = false;
     };
@@ -104,7 +109,7 @@ function nowAndThen(show: () => void): () => void {
 }
 const SHOWN_EVERY_MS = 100;
 /** As many as fill a panel. */
-const ENOUGH = 10;
+const ENOUGH = 16;
 
 /** The colours of a column as they are priced. */
 export function useColours(

@@ -125,30 +125,31 @@ function pricedColour(
 
 /** What can be asked of a take that is open under a name, once it is solved. */
 export const takeAnswers = (sessions: Sessions) => ({
-  /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. False: something newer came. */
+  /** Prices the colours of a column, one by one as they are found; with `grating` also those that grate. Returns how many; null: something newer came. */
   async colours(
     name: string,
     column: number,
     { grating, liked }: ColoursWanted,
     onOption: (option: PricedColour) => void,
-  ): Promise<boolean> {
+  ): Promise<number | null> {
     const priced = await sessions.price(name, 'colours', column);
-    if (priced === null) return false;
+    if (priced === null) return null;
     const { of, at, current } = priced;
     const { slot, context } = of.columns[column]!;
-    if (slot.entry.chord === null) return true;
-    for (const option of likedFirst(coloursOf(slot.entry.chord!, context, { grating }), liked)) {
+    if (slot.entry.chord === null) return 0;
+    const options = likedFirst(coloursOf(slot.entry.chord, context, { grating }), liked);
+    for (const option of options) {
       onOption({ ...option, ...pricedColour(of, at, column, option) });
       await pause();
-      if (!current()) return false;
+      if (!current()) return null;
     }
-    return true;
+    return options.length;
   },
 
-  /** Prices the moves over a span of columns, one by one; the best for the style first. False: something newer came. */
-  async moves(name: string, wanted: MovesWanted, onMove: (move: PricedMove) => void): Promise<boolean> {
+  /** Prices the moves over a span of columns, one by one; the best for the style first. Returns how many; null: something newer came. */
+  async moves(name: string, wanted: MovesWanted, onMove: (move: PricedMove) => void): Promise<number | null> {
     const priced = await sessions.price(name, 'moves', wanted.from);
-    if (priced === null) return false;
+    if (priced === null) return null;
     const { of, current } = priced;
     const span = spanOfColumns(of.slots, of.columns.slice(wanted.from, wanted.to + 1));
     const rings = [...of.session.library.neck.open, ...(wanted.most === undefined ? FRETTED_RINGS : [])];
@@ -156,20 +157,23 @@ export const takeAnswers = (sessions: Sessions) => ({
     const groups = all.filter(({ move }, i) => all.findIndex((other) => other.move.group === move.group) === i);
     /** Of the octaves in which a thread lies on the frets only the cheapest is told. */
     const fretted = new Map<string, PricedMove>();
+    let told = 0;
     for (const proposal of wanted.most === undefined ? all : groups.slice(0, wanted.most)) {
       const { ring } = proposal.found;
       const one = pricedMove(of, span!, proposal);
-      if (ring === undefined || of.session.library.neck.open.includes(ring)) onMove(one);
-      else if (one.extra !== null) {
+      if (ring === undefined || of.session.library.neck.open.includes(ring)) {
+        onMove(one);
+        told++;
+      } else if (one.extra !== null) {
         const key = `${one.id} ${ring % 12}`;
         const known = fretted.get(key);
         if (!known || one.extra < known.extra!) fretted.set(key, one);
       }
       await pause();
-      if (!current()) return false;
+      if (!current()) return null;
     }
     for (const one of fretted.values()) onMove(one);
-    return true;
+    return told + fretted.size;
   },
 
   /** Every grip of a column's chord with its labels and its exact price, cheapest first. */

@@ -97,7 +97,7 @@ describe('how a take stands', () => {
     const said = columns.map(({ column }) => standsText(column));
     expect(said[0]).toBe('C stands because you pinned its grip.');
     expect(said[3]).toBe('G9 stands because you chose it.');
-    expect(said[1]).toMatch(/chosen before the grips were connected/);
+    expect(said[1]).toMatch(/was chosen before the connection\.$/);
   });
 });
 

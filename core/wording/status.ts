@@ -21,16 +21,12 @@ export function barsText(bars: readonly number[]): string {
 export const otherGripsText = (count: number): string =>
   count === 0 ? 'no other grip changes' : `${count} other grip${count === 1 ? ' changes' : 's change'}`;
 
-/** Why a chord stands though another would cost less: `F9 stands because …`. */
+/** Why a chord stands though another would cost less: `F9 stands because you chose it.` */
 export function standsText({ decision, move, symbol }: Pick<Column, 'decision' | 'move' | 'symbol'>): string {
-  const why = decision?.voicing
-    ? 'you pinned its grip'
-    : decision
-      ? 'you chose it'
-      : move
-        ? 'the move you made brings it'
-        : 'its colour was chosen before the grips were connected';
-  return `${musical(symbol)} stands because ${why}.`;
+  const name = musical(symbol);
+  if (decision?.voicing) return `${name} stands because you pinned its grip.`;
+  if (decision) return `${name} stands because you chose it.`;
+  return move ? `${name} stands by the move you made.` : `${name} was chosen before the connection.`;
 }
 
 /** Where a wish stands, and whether it is met, for a list: `the top line falls, bars 3 to 6: not met in bar 5`. */

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { colourReason, symbolOf, type Column, type Grip, type Style } from '../../../core/index.ts';
 import type { PricedColour } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
@@ -14,41 +15,46 @@ interface ColoursProps {
   readonly style: Style | null;
   readonly onKeep: (index: number) => void;
   readonly onHear: (grip: Grip | null) => void;
+  /** What stands under them, once they are there. */
+  readonly children: ReactNode;
 }
 
 /** The colours a chord may take in its place, each with its reason and its price. */
 function ColourRows(props: ColoursProps) {
-  const { column, colours, trying, onTry, onKeep, onHear, style } = props;
+  const { column, colours, trying, onTry, onKeep, onHear, style, children } = props;
   if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
   if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
   return (
-    <ul className="options" aria-label="Colours">
-      {colours.map((option, i) => {
-        const symbol = symbolOf(option.chord);
-        const stands = symbol === column.symbol;
-        return (
-          <OptionRow
-            key={`${option.group}-${option.suffix}`}
-            stands={stands}
-            trying={i === trying}
-            onTry={() => onTry(i)}
-            onKeep={() => onKeep(i)}
-            extra={option.extra}
-            playable={option.extra !== null}
-            onHear={() => onHear(option.grip)}
-            name={symbol}
-          >
-            <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
-            <span className="option-reason">
-              <Glyphs
-                text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` · ${style.name} likes it` : ''}`}
-              />
-              {option.grip && <small>{option.grip.grip}</small>}
-            </span>
-          </OptionRow>
-        );
-      })}
-    </ul>
+    <>
+      <ul className="options" aria-label="Colours">
+        {colours.map((option, i) => {
+          const symbol = symbolOf(option.chord);
+          const stands = symbol === column.symbol;
+          return (
+            <OptionRow
+              key={`${option.group}-${option.suffix}`}
+              stands={stands}
+              trying={i === trying}
+              onTry={() => onTry(i)}
+              onKeep={() => onKeep(i)}
+              extra={option.extra}
+              playable={option.extra !== null}
+              onHear={() => onHear(option.grip)}
+              name={symbol}
+            >
+              <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
+              <span className="option-reason">
+                <Glyphs
+                  text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` · ${style.name} likes it` : ''}`}
+                />
+                {option.grip && <small>{option.grip.grip}</small>}
+              </span>
+            </OptionRow>
+          );
+        })}
+      </ul>
+      {children}
+    </>
   );
 }
 export const Colours = afterMusic(ColourRows);

@@ -81,14 +81,16 @@ export function Moves(props: MovesProps) {
         />
       </div>
       <Suspense>{editing && <StyleSheet tastes={props.taste} onClose={() => setEditing(false)} />}</Suspense>
-      {cheapest && offered.moving.done && (
-        <Cheaper
-          column={column}
-          cheapest={cheapest.extra}
-          name={cheapest.parts.map(({ symbol }) => musical(symbol)).join(' ')}
-          onTake={() => onMake(cheapest)}
-        />
-      )}
+      <div className="cheaper-room">
+        {cheapest && offered.moving.done && (
+          <Cheaper
+            column={column}
+            cheapest={cheapest.extra}
+            name={cheapest.parts.map(({ symbol }) => musical(symbol)).join(' ')}
+            onTake={() => onMake(cheapest)}
+          />
+        )}
+      </div>
       <MoveRows column={column} moves={moves} trying={trying} onTry={setTrying} onMake={onMake} onHear={onHear} />
       {moves.length === 0 && (
         <p className="side-empty">

@@ -186,16 +186,19 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
   const best = offered.colours.list[cheapest];
   return (
     <>
-      {best && offered.colours.done && best.extra !== null && best.extra < 0 && (
-        <Suspense>
-          <Cheaper
-            column={at.column}
-            cheapest={best.extra}
-            name={musical(symbolOf(best.chord))}
-            onTake={() => deeds.keep(cheapest)}
-          />
-        </Suspense>
-      )}
+      {/* Its room is kept: nothing moves when it comes. */}
+      <div className="cheaper-room">
+        {best && offered.colours.done && best.extra !== null && best.extra < 0 && (
+          <Suspense>
+            <Cheaper
+              column={at.column}
+              cheapest={best.extra}
+              name={musical(symbolOf(best.chord))}
+              onTake={() => deeds.keep(cheapest)}
+            />
+          </Suspense>
+        )}
+      </div>
       <Colours
         column={at.column}
         colours={offered.colours.list}
@@ -204,15 +207,14 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
         style={taste.chosen}
         onKeep={deeds.keep}
         onHear={deeds.hear}
-      />
-      {offered.colours.list.length > 0 && (
+      >
         <div className="options-switch">
           <Suspense>
             <Grating shown={taste.grating} onShow={taste.setGrating} />
           </Suspense>
         </div>
-      )}
-      <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />
+        <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />
+      </Colours>
     </>
   );
 }
