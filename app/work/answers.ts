@@ -196,23 +196,27 @@ export function useSteered(
 }
 
 /** What a change about a column would come to; null while it is looked for, or where there is none. */
-export function useConsequence(
-  column: number,
-  patch: Patch<Decision> | null,
-  { name, result }: Solved,
-): Consequence | null {
-  const of = `${name}/${column}/${JSON.stringify(patch)}/${result}`;
-  return useAnswer(of, result > 0 && patch !== null, () => solver().consequence(name, column, patch!));
-}
+export const useConsequence = (column: number, patch: Patch<Decision> | null, solved: Solved): Consequence | null =>
+  useOfChange(column, patch, solved, 'consequence');
 
 /** The same change with every other grip held; null while it is looked for, or where it cannot be. */
-export function useHoldingOthers(
+export const useHoldingOthers = (column: number, patch: Patch<Decision> | null, solved: Solved): HeldChange | null =>
+  useOfChange(column, patch, solved, 'holdingOthers');
+
+/** What is asked of a change of the decisions, and comes back. */
+interface OfChange {
+  readonly consequence: Consequence;
+  readonly holdingOthers: HeldChange;
+}
+function useOfChange<Kind extends keyof OfChange>(
   column: number,
   patch: Patch<Decision> | null,
   { name, result }: Solved,
-): HeldChange | null {
+  kind: Kind,
+): OfChange[Kind] | null {
   const of = `${name}/${column}/${JSON.stringify(patch)}/${result}`;
-  return useAnswer(of, result > 0 && patch !== null, () => solver().holdingOthers(name, column, patch!));
+  const ask = () => solver()[kind](name, column, patch!) as Promise<OfChange[Kind] | null>;
+  return useAnswer(of, result > 0 && patch !== null, ask);
 }
 
 /** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */

@@ -9,7 +9,6 @@ import {
   parseFrets,
   pitchName,
   voicePairs,
-  wishText,
   type ArrangedColumn,
   type Column,
   type Grip,
@@ -22,9 +21,9 @@ import type { ArrangedTake } from '../../work/questions.ts';
 import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
-import { Glyphs } from '../symbol/glyphs.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
 import { useSpanPointer } from './useSpanPointer.ts';
+import { LANE, lanesOf, WishLines } from './WishLines.tsx';
 import './workbench.css';
 
 interface StageProps {
@@ -72,8 +71,6 @@ const LOW_HEAD = 82;
 /** Below this height of the stage. */
 const LOW = 290;
 const LEAST_STREAM = 90;
-/** A line of wishes over their bars. */
-const LANE = 20;
 const MARK_MOST = 18;
 const NEIGHBOUR = 120;
 const TRACK_END = 24;
@@ -239,15 +236,7 @@ export function Stage({
           .map(({ index, start }) =>
             opensBar(columns, index) ? <div key={index} className="bar-line" style={{ left: start }} /> : null,
           )}
-        {wishes.map((wish, i) => (
-          <WishLine
-            key={`${wish.at}/${wish.from}`}
-            wish={wish}
-            top={headOwn + LANE * lanes[i]!}
-            virtual={virtual}
-            onOpen={() => onWish(wish)}
-          />
-        ))}
+        <WishLines wishes={wishes} lanes={lanes} top={headOwn} spans={virtual.measurementsCache} onOpen={onWish} />
         <div className="bar-line bar-line-end" style={{ left: virtual.getTotalSize() - TRACK_END }} />
         {virtual.getVirtualItems().map(({ index, start, size: width }) => {
           const column = columns[index]!;
@@ -308,47 +297,6 @@ const opensBar = (columns: readonly Column[], index: number) =>
 function soundingOf(grip: string | undefined, open: readonly Midi[]): Pick<Grip, 'pitches'> | null {
   const frets = grip === undefined ? null : parseFrets(grip);
   return frets && { pitches: frets.flatMap((fret, s) => (fret < 0 ? [] : [open[s]! + fret])) };
-}
-
-/** In which line each wish is drawn, from 0, so that no two lie on each other. */
-function lanesOf(wishes: readonly TakenWish[]): readonly number[] {
-  const ends: number[] = [];
-  return wishes.map(({ from, to }) => {
-    const free = ends.findIndex((end) => end < from);
-    const lane = free < 0 ? ends.length : free;
-    ends[lane] = to;
-    return lane;
-  });
-}
-
-interface WishLineProps extends Pick<HighlightProps, 'virtual'> {
-  readonly wish: TakenWish;
-  readonly top: number;
-  readonly onOpen: () => void;
-}
-
-/** A wish over its bars. Where it can be read aloud is the list under the columns. */
-function WishLine({ wish, top, virtual, onOpen }: WishLineProps) {
-  const [first, last] = [virtual.measurementsCache[wish.from], virtual.measurementsCache[wish.to]];
-  if (!first || !last) return null;
-  const isUnmet = wish.stoppedBy.length > 0;
-  return (
-    <div
-      className={isUnmet ? 'wish-line wish-unmet' : 'wish-line'}
-      style={{ left: first.start + 2, width: last.start + last.size - first.start - 6, top }}
-      aria-hidden="true"
-      onPointerDown={(event) => event.stopPropagation()}
-      onClick={(event) => {
-        event.stopPropagation();
-        onOpen();
-      }}
-    >
-      <span>
-        <Glyphs text={wishText(wish.wish)} />
-        {isUnmet && ' ✕'}
-      </span>
-    </div>
-  );
 }
 
 interface HighlightProps {

@@ -31,12 +31,13 @@ import { NECK_LABELS, type NeckLabels } from '../neck/Neck.tsx';
 import { ZOOMS } from '../stream/layout.ts';
 import { Announcer } from './Announcer.tsx';
 import { barChanges } from './barChanges.ts';
+import { benchActions } from './benchActions.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { columnEdits, wayPatch } from './columnEdits.ts';
 import { exportsOf } from './exports.ts';
 import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
-import { BenchKeys, type BenchActions } from './keys.ts';
+import { BenchKeys } from './keys.ts';
 import { Banished, Notices, Said } from './Notices.tsx';
 import { optionDeeds } from './optionDeeds.ts';
 import { Options } from './Options.tsx';
@@ -86,6 +87,8 @@ const Voices = later(async () => (await import('./Voices.tsx')).Voices);
 const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
 
 const NONE: readonly string[] = [];
+/** Its room is kept until there is something to say. */
+const NO_STATUS = <div className="take-status" />;
 const NO_UNMET: ArrangedTake['unmet'] = [];
 const NO_MOVES: ArrangedTake['moves'] = {};
 
@@ -153,8 +156,7 @@ export function Workbench(props: WorkbenchProps) {
     { style, stray: taste.stray, off: taste.off, grating },
     book,
   );
-  const { grips, voices, moves, trying, setTrying, tried, led } = offered;
-  const { armed } = voices;
+  const { grips, voices, trying, setTrying, tried, led } = offered;
   const inHand = tried ?? here?.grip ?? null;
   const ways = useWays(solved, tab === 'wish');
   const unmet = arrangement?.unmet ?? NO_UNMET;
@@ -217,49 +219,28 @@ export function Workbench(props: WorkbenchProps) {
     setTrying(0);
     voices.send(index, grip, voice, way);
   };
-  const sendArmed = (way: Steer) => armed !== null && voices.set(armed, way);
-
-  const actions = useLatest<BenchActions>({
-    step: (by) => (armed === null ? select(selected + by) : sendArmed(by > 0 ? 'late' : 'early')),
-    extend: (by) => select(selected + by, true),
-    first: () => select(0),
-    last: () => select(columns.length - 1),
-    play: hearing.play,
-    hear: () => {
-      if (tab === 'move' && moves[trying]) hearing.move(moves[trying]);
-      else if (led) hearLed(led);
-      else hearing.grip(inHand);
-    },
-    voice: (number) => tab === 'voice' && voices.arm(number),
-    hearAlone: () => hearing.alone(inHand),
-    divide: () => decide.divide?.(),
-    shift: decide.shift,
-    tab: (next) => {
-      show(next);
-      // Wishes are chosen by keys of their own: the first is at hand.
-      if (next === 'wish') setTimeout(focusFirstWish);
-    },
-    try: (by) => (armed === null ? offered.tryNext(by) : sendArmed(by < 0 ? 'up' : 'down')),
-    keep: trial.keep,
-    keepRest: trial.keepRest,
-    isPlaying: () => playback.active,
-    pin: decide.pin,
-    mark: deeds.mark,
-    beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
-    zoom: changeZoom,
-    neckLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
-    release: () => (armed === null ? decide.release() : sendArmed('free')),
-    lift: () => decide.lift?.(),
-    undo: undoOne,
-    redo: redoOne,
-    escape: () => {
-      trial.forget();
-      unmark();
-      setTrying(-1);
-      voices.disarm();
-      playback.stop();
-    },
-  });
+  const actions = useLatest(
+    benchActions({
+      count: columns.length,
+      selected,
+      select,
+      tab,
+      show,
+      changeZoom,
+      nextLabels: () => setLabels(NECK_LABELS[(NECK_LABELS.indexOf(labels) + 1) % NECK_LABELS.length]!),
+      offered,
+      inHand,
+      hearing,
+      hearLed,
+      decide,
+      mark: deeds.mark,
+      trial,
+      unmark,
+      playback,
+      undo: undoOne,
+      redo: redoOne,
+    }),
+  );
 
   useLaterParts(arranged !== null);
   const files = exportsOf(score, player);
@@ -332,9 +313,9 @@ export function Workbench(props: WorkbenchProps) {
             onSelect={select}
           />
           <Suspense>{arranged && <FirstLook />}</Suspense>
-          <Suspense fallback={<div className="take-status" />}>
+          <Suspense fallback={NO_STATUS}>
             {arranged === null ? (
-              <div className="take-status" />
+              NO_STATUS
             ) : (
               <TakeStatus
                 columns={columns}
@@ -447,13 +428,6 @@ export function Workbench(props: WorkbenchProps) {
       <Said words={store.said} onClose={dismiss} />
     </Frame>
   );
-}
-
-/** Once the wishes are drawn; they may have to be fetched first. */
-function focusFirstWish(tries = 60): void {
-  const first = document.querySelector<HTMLElement>('.wishes .setting button');
-  if (first) first.focus();
-  else if (tries > 0) requestAnimationFrame(() => focusFirstWish(tries - 1));
 }
 
 /** How long a column lasts, and a quarter note. */
