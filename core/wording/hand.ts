@@ -55,12 +55,12 @@ export const whyNotText = (reason: WhyNot): string => WHY_NOT[reason];
 
 const WAYS: Readonly<Record<WayOutId, string>> = {
   'no-double': 'No note twice',
-  'no-bass': 'Leave out the bass',
+  'no-bass': 'No bass note',
   'half-barre': 'Half barre',
-  'no-little-finger': 'Spare the little finger',
-  'no-thumb': 'Spare the thumb',
-  'top-strings': 'On the top four strings',
-  elsewhere: 'Same top note elsewhere',
+  'no-little-finger': 'No little finger',
+  'no-thumb': 'No thumb',
+  'top-strings': 'Top four strings',
+  elsewhere: 'Same top elsewhere',
 };
 export const wayOutText = (way: WayOutId): string => WAYS[way];
 

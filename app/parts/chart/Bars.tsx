@@ -135,7 +135,7 @@ function BarBox({
             {sign}
           </b>
         ))}
-        {isUnread && <em className="bar-fault"> cannot be read</em>}
+        {isUnread && <em className="bar-fault">cannot be read</em>}
         {cadence && <em className="bar-cadence">{cadenceLabel(cadence)}</em>}
       </span>
       <span className="bar-chords">

@@ -45,7 +45,7 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
   const { decision } = column;
   const grip = here?.grip ?? null;
   return (
-    <div className="side-actions" role="toolbar" aria-label="The chord that stands">
+    <div className="deeds" role="toolbar" aria-label="The chord that stands">
       <Deed name="Hear it" keys="H" onClick={() => deeds.hear(grip)} disabled={!grip}>
         <VolumeUpOutlined fontSize="small" />
       </Deed>
