@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { Suspense } from 'react';
+import type { ReactNode } from 'react';
 import {
   barsText,
   otherGripsText,
@@ -74,7 +74,7 @@ interface FactProps {
   readonly columns: readonly number[];
   readonly onMark: (columns: readonly number[]) => void;
   readonly isWrong?: boolean;
-  readonly children: React.ReactNode;
+  readonly children: ReactNode;
 }
 
 /** Something said of some columns; of none it is only said. */
@@ -125,42 +125,38 @@ function Facts({ columns, arranged, company, wishes, onMark, onDropWish }: TakeS
           ),
       )}
       {wishes.length > 0 && (
-        <Suspense>
-          <Anchored
-            label={`Wishes of the take: ${wishes.length}`}
-            icon={null}
-            text={`${wishes.length} wish${wishes.length === 1 ? '' : 'es'}${unmet > 0 ? `, ${unmet} not met` : ''}`}
-            className={unmet > 0 ? 'fact fact-wrong' : 'fact'}
-          >
-            {(close) =>
-              wishes.flatMap((one) => [
-                <MenuItemLater
-                  key={`${one.at}/${one.from}`}
-                  onClick={() => {
-                    close();
-                    onMark(Array.from({ length: one.to - one.from + 1 }, (_, k) => one.from + k));
-                  }}
-                  className="wish-item"
-                >
-                  <span className={one.stoppedBy.length > 0 ? 'column-unmet' : ''}>
-                    <Glyphs text={wishPlaceText(one, columns)} />
-                  </span>
-                </MenuItemLater>,
-                <MenuItemLater
-                  key={`${one.at}/${one.from}/back`}
-                  aria-label={`Take back: ${wishPlaceText(one, columns)}`}
-                  onClick={() => {
-                    close();
-                    onDropWish(one);
-                  }}
-                  className="wish-back"
-                >
-                  Take it back
-                </MenuItemLater>,
-              ])
-            }
-          </Anchored>
-        </Suspense>
+        <Anchored
+          label={`Wishes of the take: ${wishes.length}`}
+          icon={null}
+          text={`${wishes.length} wish${wishes.length === 1 ? '' : 'es'}${unmet > 0 ? `, ${unmet} not met` : ''}`}
+          className={unmet > 0 ? 'fact fact-wrong' : 'fact'}
+        >
+          {(close) =>
+            wishes.flatMap((one) => [
+              <MenuItemLater
+                key={`${one.at}/${one.from}`}
+                onClick={() => {
+                  close();
+                  onMark(Array.from({ length: one.to - one.from + 1 }, (_, k) => one.from + k));
+                }}
+              >
+                <span className={one.stoppedBy.length > 0 ? 'column-unmet' : ''}>
+                  <Glyphs text={wishPlaceText(one, columns)} />
+                </span>
+              </MenuItemLater>,
+              <MenuItemLater
+                key={`${one.at}/${one.from}/back`}
+                aria-label={`Take back: ${wishPlaceText(one, columns)}`}
+                onClick={() => {
+                  close();
+                  onDropWish(one);
+                }}
+              >
+                Take it back
+              </MenuItemLater>,
+            ])
+          }
+        </Anchored>
       )}
     </>
   );
