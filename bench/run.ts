@@ -9,6 +9,7 @@ await import('./reading.ts');
 await import('./grips.ts');
 await import('./tunes.ts');
 await import('./join.ts');
+await import('./takes.ts');
 await import('./smoothness.ts');
 
 const widths = rows[0]!.map((_, i) => Math.max(...rows.map((row) => row[i]!.length)));

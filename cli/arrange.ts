@@ -15,7 +15,6 @@ import {
   pricingFor,
   parseChart,
   problemLine,
-  restyled,
   rootPositionText,
   run,
   sessionOf,
@@ -24,11 +23,14 @@ import {
   solveTake,
   STYLES,
   whyText,
+  wholeTakes,
   wishText,
   type Arrangement,
   type Manner,
   type ShapeLibrary,
-  type Taste,
+  type Chart,
+  type JointTaste,
+  type Midi,
 } from '../core/index.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
@@ -36,7 +38,8 @@ import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 import { colourCells, moveCells, pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
 
-interface Wishes extends TypedWishes {
+/** What is typed of who plays, and of what is wanted. */
+export interface PlayingWishes extends TypedWishes {
   readonly plain: boolean;
   readonly candidates: boolean;
   readonly only?: string | undefined;
@@ -44,6 +47,9 @@ interface Wishes extends TypedWishes {
   readonly stray?: string | undefined;
   readonly player?: string | undefined;
   readonly manner?: string | undefined;
+}
+
+interface Wishes extends PlayingWishes {
   readonly explain: boolean;
   readonly paths?: string | undefined;
 }
@@ -54,28 +60,37 @@ function mannerTyped(text: string | undefined): Manner | null {
   return manner;
 }
 
-/** `arrange FILE`: the exact best path for a player’s hand. */
+/** Who plays, and a search for that hand; and the style and stray of a whole take, where one is asked for. */
+export function playing(chart: Chart, wishes: PlayingWishes, world: World) {
+  const player = playerOf(wishes.player, world);
+  if (!player.ok) return player;
+  const wished = wishesTyped(wishes, neckOf(handOf(player.value)).open);
+  const library = world.libraryOf(handOf(player.value));
+  const taste = tasteOf(wishes, library.neck.open);
+  const manner = mannerTyped(wishes.manner) ?? taste?.style?.manner ?? player.value.manner;
+  const pricing =
+    wishes.only === undefined
+      ? pricingFor({ ...player.value, manner })
+      : pricedBy({ ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 });
+  const session = sessionOf(library, { pricing }, KernelNear.create() ?? undefined);
+  const asked = { chart, plain: wishes.plain };
+  const plain = prepareTake(session, asked);
+  const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
+  const coloured = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
+  const unwished = prepareTake(session, { ...asked, cells: coloured }).columns;
+  const cells = { ...coloured, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
+  return { ok: true as const, player: player.value, library, pricing, session, asked, taste, wished, cells };
+}
+
+/** `arrange FILE`: the exact best path for a player’s hand; in a style the first of its whole takes. */
 export function arrange(file: string, wishes: Wishes, world: World): Answer {
   if (wishes.only !== undefined && wishes.only !== 'movement') throw new UsageError('--only takes movement');
   const chart = parseChart(world.readText(file));
   if (!chart.ok) return chart;
-  const player = playerOf(wishes.player, world);
-  if (!player.ok) return player;
-  const wished = wishesTyped(wishes, neckOf(handOf(player.value)).open);
-  const pricing =
-    wishes.only === undefined
-      ? pricingFor({ ...player.value, manner: mannerTyped(wishes.manner) ?? player.value.manner })
-      : pricedBy({ ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 });
-  const library = world.libraryOf(handOf(player.value));
-  const session = sessionOf(library, { pricing }, KernelNear.create() ?? undefined);
-  const taste = tasteOf(wishes);
-  const asked = { chart: chart.value, plain: wishes.plain };
-  const styled = taste ? restyled(session, asked, taste) : {};
-  const plain = prepareTake(session, { ...asked, cells: styled });
-  const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
-  const coloured = { ...styled, ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
-  const unwished = prepareTake(session, { ...asked, cells: coloured }).columns;
-  const cells = { ...coloured, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
+  const by = playing(chart.value, wishes, world);
+  if (!by.ok) return by;
+  const { player, library, pricing, session, asked, taste, wished } = by;
+  const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;
   const take = run(solveTake(session, { ...asked, cells }));
   const { columns } = take;
   const count = pathsAsked(wishes.paths);
@@ -86,28 +101,18 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const pins = arranged.problems.filter(({ code }) => code.startsWith('pin-'));
   if (pins.length > 0) return bad(...pins);
   const json = {
-    slots: arranged.columns.map(({ column, grip, movement, held, shiftMm }, i) => {
-      const before = arranged.columns.slice(0, i).findLast((one) => one.grip !== null) ?? null;
-      const { sourceBar: _s, pass: _p, ...times } = slotTimes(column.slot);
-      return {
-        ...times,
-        plain: column.plain,
-        symbol: column.symbol,
-        numeral: column.chord ? numeralOf(column.chord, column.slot.key) : null,
-        move: column.move?.id ?? null,
-        grip: grip?.grip ?? null,
-        pitches: grip?.pitches ?? [],
-        fingers: grip?.fingers ?? [],
-        movement,
-        held,
-        shiftMm,
-        ...(wishes.explain && {
-          why: whyText(before, arranged.columns[i]!, player.value.noteNames),
-          terms: arranged.columns[i]!.terms,
-        }),
-        ...(wishes.candidates ? { candidates: candidatesOf(column.chord, library) } : {}),
-      };
-    }),
+    slots: slotsOf(arranged).map((slot, i) => ({
+      ...slot,
+      ...(wishes.explain && {
+        why: whyText(
+          arranged.columns.slice(0, i).findLast(({ grip }) => grip !== null) ?? null,
+          arranged.columns[i]!,
+          player.noteNames,
+        ),
+        terms: arranged.columns[i]!.terms,
+      }),
+      ...(wishes.candidates ? { candidates: candidatesOf(columns[i]!.chord, library) } : {}),
+    })),
     figures: arranged.figures,
     rootPosition: arranged.rootPosition,
     cost: arranged.cost,
@@ -166,6 +171,25 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   return { json, text };
 }
 
+/** The columns of an arrangement as they are told. */
+export const slotsOf = ({ columns }: Pick<Arrangement, 'columns'>) =>
+  columns.map(({ column, grip, movement, held, shiftMm }) => {
+    const { sourceBar: _s, pass: _p, ...times } = slotTimes(column.slot);
+    return {
+      ...times,
+      plain: column.plain,
+      symbol: column.symbol,
+      numeral: column.chord ? numeralOf(column.chord, column.slot.key) : null,
+      move: column.move?.id ?? null,
+      grip: grip?.grip ?? null,
+      pitches: grip?.pitches ?? [],
+      fingers: grip?.fingers ?? [],
+      movement,
+      held,
+      shiftMm,
+    };
+  });
+
 /** Wishes at any price that cannot be met. */
 const hardUnmet = ({ unmet }: Pick<Arrangement, 'unmet'>) => unmet.filter(({ hard }) => hard);
 
@@ -177,17 +201,17 @@ function pathsAsked(text: string | undefined): number {
 }
 
 /** The style asked for, or null. */
-function tasteOf({ style, stray, plain }: Wishes): Taste | null {
+function tasteOf({ style, stray, plain }: PlayingWishes, open: readonly Midi[]): JointTaste | null {
   if (style === undefined && stray === undefined) return null;
   if (plain) throw new UsageError('--plain keeps the chart’s chords: leave out --style and --stray');
   const found = style === undefined ? null : STYLES.find(({ id }) => id === style);
   if (found === undefined) throw new UsageError(`--style takes ${STYLES.map(({ id }) => id).join(', ')}`);
   const limit = stray === undefined ? (found?.stray ?? ANY_TASTE.stray) : Number(stray);
   if (!Number.isInteger(limit) || limit < 0 || limit > ANY_TASTE.stray) throw new UsageError('--stray takes 0 to 5');
-  return { ...ANY_TASTE, style: found, stray: limit };
+  return { ...ANY_TASTE, style: found, stray: limit, rings: open };
 }
 
-function candidatesOf(chord: Parameters<typeof shapesOf>[0] | null, library: ShapeLibrary): { grip: string }[] {
+export function candidatesOf(chord: Parameters<typeof shapesOf>[0] | null, library: ShapeLibrary): { grip: string }[] {
   if (chord === null) return [];
   return Array.from(shapesOf(chord, library), (shape) => ({
     grip: gripOf(chord, library, shape).grip,

@@ -154,19 +154,68 @@ test('moves tells what could stand at a bar and beat, as the contract has it', (
   expect(heron(['moves', '-', '--bar', '2'], chart).stdout).toContain('sly');
 });
 
-test('arrange in a style puts its moves in, within its stray, and says which', () => {
-  const chart = 'key: C\n| C | Am | Dm7 | G7 | C | F | G7 | C |\n';
-  const arranged: { slots: { move: string | null; plain: string; symbol: string; beats: number }[] } = json(
-    ['arrange', '-', '--style', 'dancehall', '--stray', '2'],
-    chart,
-  );
-  expect(arranged.slots.some(({ move }) => move !== null)).toBe(true);
-  expect(arranged.slots[0]).toMatchObject({ move: null, plain: 'C' });
-  expect(arranged.slots.at(-1)).toMatchObject({ move: null, plain: 'C' });
-  expect(arranged.slots.reduce((sum, { beats }) => sum + beats, 0)).toBe(32);
-  expect(arranged.slots[0]!.symbol).toBe('C6');
-  const none: typeof arranged = json(['arrange', '-'], chart);
-  expect(none.slots.every(({ move }) => move === null)).toBe(true);
+interface Told {
+  readonly name: string;
+  readonly columns: readonly {
+    readonly symbol: string;
+    readonly beats: number;
+    readonly move: string | null;
+    readonly grip: string | null;
+  }[];
+  readonly cost: number;
+  readonly terms: Readonly<Record<string, number>>;
+  readonly stray: number;
+  readonly agreesWith: readonly number[];
+  readonly spans?: readonly {
+    readonly realisations: readonly {
+      readonly move: string | null;
+      readonly columns: readonly { readonly symbol: string; readonly grips: readonly string[] }[];
+    }[];
+  }[];
+}
+
+describe('whole takes', () => {
+  const CHART = 'key: C\n| C | Am | Dm7 | G7 | C | F | G7 | C |\n';
+
+  test('are the best first, each with its price as the sum of its terms, and three that differ', () => {
+    const takes: Told[] = json(['takes', '-', '--style', 'dancehall', '--stray', '2'], CHART);
+    expect(takes).toHaveLength(3);
+    for (const { columns, cost, terms, agreesWith } of takes) {
+      expect(Object.values(terms).reduce((sum, price) => sum + price, 0)).toBe(cost);
+      expect(columns.reduce((sum, { beats }) => sum + beats, 0)).toBe(32);
+      expect(columns.every(({ grip }) => grip !== null)).toBe(true);
+      for (const share of agreesWith) expect(share).toBeLessThanOrEqual(0.75);
+    }
+    expect(takes.some(({ columns }) => columns.some(({ move }) => move !== null))).toBe(true);
+    expect(takes[0]!.columns.at(-1)!.symbol).toMatch(/^C/);
+  });
+
+  test('arrange in a style is the first of them, and says which moves', () => {
+    const [first]: Told[] = json(['takes', '-', '--style', 'afterglow', '--takes', '1'], CHART);
+    const arranged: { slots: Told['columns'] } = json(['arrange', '-', '--style', 'afterglow'], CHART);
+    expect(arranged.slots).toEqual(first!.columns);
+    const none: typeof arranged = json(['arrange', '-'], CHART);
+    expect(none.slots.every(({ move }) => move === null)).toBe(true);
+    const { stdout } = heron(['takes', '-', '--style', 'afterglow', '--takes', '1'], CHART);
+    expect(stdout).toContain(`take 1: ${first!.name}`);
+  });
+
+  test('show on request all they were chosen from: eight ways and more where there are as many, each with every grip', () => {
+    const [take]: Told[] = json(
+      ['takes', '-', '--style', 'dancehall', '--takes', '1', '--candidates'],
+      '| C | Dm7 | G7 | C |',
+    );
+    const over = take!.spans!;
+    expect(over[0]!.realisations.length).toBeGreaterThanOrEqual(8);
+    const grips = over[0]!.realisations[0]!.columns[0]!.grips;
+    const all: unknown[] = json(['grips', over[0]!.realisations[0]!.columns[0]!.symbol]);
+    expect(grips.length).toBe(all.length);
+  });
+
+  test('of a chart that nobody can play say so', () => {
+    expect(heron(['takes', '-'], '| N.C. |')).toMatchObject({ status: 2, stdout: '' });
+    expect(heron(['takes', '-'], '| N.C. |').stderr).toContain('no chord here');
+  });
 });
 
 test('simplify writes the chart that is left', () => {
@@ -242,6 +291,8 @@ describe('errors go to stderr, a problem a line, exit 2', () => {
     [['arrange', '-', '--pin', '1:1=x-3']],
     [['arrange', '-', '--pin', '9:1=x-3-2-0-1-0']],
     [['arrange', '-', '--stray', '9']],
+    [['takes', '-', '--takes', '0']],
+    [['takes', '-', '--plain']],
     [['arrange', '-', '--plain', '--style', 'grit']],
     [['moves', 'demo/tunes/2-slack-water.txt']],
     [['moves', 'demo/tunes/2-slack-water.txt', '--bar', 'two']],

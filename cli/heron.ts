@@ -7,6 +7,7 @@ import { moves } from './moves.ts';
 import { name } from './name.ts';
 import { read } from './read.ts';
 import { simplify } from './simplify.ts';
+import { takes } from './takes.ts';
 import { UsageError, type World } from './verb.ts';
 
 const USAGE = `Usage: npm run -s heron -- VERB … [--json]
@@ -22,6 +23,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--manner rooted|shells|ringing|small|funk]
         [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
+  takes FILE                   whole takes: chords, grips and connection chosen together, the best first
+        [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
   colours FILE --bar N         what the chord there may become, steadiest first
@@ -70,6 +73,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       key: { type: 'string' },
       tuning: { type: 'string' },
       paths: { type: 'string' },
+      takes: { type: 'string' },
       thread: { type: 'string' },
       area: { type: 'string' },
       pin: { type: 'string', multiple: true },
@@ -91,6 +95,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     grips: () => grips(subject, values, world),
     name: () => name(subject, values),
     arrange: () => arrange(subject, values, world),
+    takes: () => takes(subject, values, world),
     colours: () => colours(subject, values, world),
     moves: () => moves(subject, values, world),
     simplify: () => simplify(subject, world),

@@ -157,6 +157,8 @@ export {
   wishName,
   type At,
 } from './take/key.ts';
+export { keptGrips, solvedAnew } from './take/kept-grips.ts';
+export type { KeptDecision } from './take/layers/kept.ts';
 export type { ChordDecision, Voicing } from './take/layers/chord.ts';
 export type { MannerDecision } from './take/layers/manner.ts';
 export type { MoveDecision } from './take/layers/move.ts';
@@ -230,7 +232,16 @@ export {
   type OtherGrip,
 } from './leading/consequence.ts';
 export { takeStatus, wishesOfTake, type TakenWish, type TakeStatus } from './leading/status.ts';
-export { priceMove, pricePatch, restyled, type MovePrice } from './leading/take.ts';
+export { priceMove, pricePatch, type MovePrice } from './leading/take.ts';
+export { HARMONY_TERMS, type HarmonyTerm, type HarmonyTerms } from './leading/joint/harmony.ts';
+export {
+  connectionCost,
+  NothingToTake,
+  wholeTakes,
+  type TakesAsked,
+  type WholeTake,
+} from './leading/joint/takes.ts';
+export { waysOf, type JointTaste, type Way } from './leading/joint/ways.ts';
 export {
   outcomesOf,
   servesHow,
@@ -285,3 +296,4 @@ export { barsText, otherGripsText, standsText, wishPlaceText } from './wording/s
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';
 export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';
+export { HARMONY_WORDS, harmonyText, takeFiguresText, takeText } from './wording/takes.ts';

@@ -70,6 +70,7 @@ export type ProblemCode =
   | 'grip-strings'
   | 'grip-silent'
   | 'move-loose'
+  | 'nothing-to-take'
   | 'pin-unplayable'
   | 'pin-unheld'
   | 'ring-lost'

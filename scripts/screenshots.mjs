@@ -72,6 +72,14 @@ await shot('bench-grips', {}, async (page) => {
   await page.getByRole('list', { name: 'Grips' }).waitFor();
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
 });
+await shot('three-takes', {}, async (page) => {
+  await open(page, 'Gangplank Strut', 'bench');
+  await page.keyboard.press('t');
+  const sheet = page.getByRole('dialog', { name: 'Three takes' });
+  await sheet.getByRole('combobox', { name: 'Style' }).click();
+  await page.getByRole('option', { name: /^Dancehall/ }).click();
+  await sheet.locator('.found-takes:not(.stale) li').nth(2).waitFor({ timeout: 180_000 });
+});
 await shot('bench-moves', {}, async (page) => {
   await open(page, 'Two Landings', 'bench');
   for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
@@ -128,13 +136,6 @@ await shot('grips-areas', {}, async (page) => {
   await page.goto(`${address}/grips?grip=x-x-3-5-5-5&chord=Dm7&view=areas&beside=Fmaj7+Gaug+C`);
   await page.locator('.side .option').nth(2).waitFor();
   await page.locator('.areas-ask').evaluate((element) => element.scrollIntoView());
-});
-await shot('grips-thread', {}, async (page) => {
-  await page.goto(`${address}/grips?view=thread`);
-  await page.locator('.thread[aria-busy=false]').waitFor();
-  await page.locator('.thread-options .option-keep').nth(1).click();
-  await page.locator('.thread[aria-busy=false]').waitFor();
-  await page.getByRole('heading', { name: /^With/ }).waitFor();
 });
 await shot('grip-cards', {}, async (page) => {
   await open(page, 'Slack Water', 'bench');

@@ -155,3 +155,31 @@ export interface MovesWanted {
   readonly most?: number;
 }
 export type Phase = { readonly phase: 'shapes' | 'path'; readonly share: number };
+
+/** What whole takes are wanted. */
+export interface TakesWanted {
+  readonly style: Style | null;
+  readonly stray: number;
+  readonly off: readonly string[];
+  /** Whether colours that grate are wanted too. */
+  readonly grating: boolean;
+  /** The part of the tune that may change, in ticks; null: all of it. */
+  readonly within: { readonly start: number; readonly end: number } | null;
+  /** Colours and moves that were chosen are chosen anew; else they stay. */
+  readonly anew: boolean;
+  readonly count: number;
+}
+/** A whole take as it is told. */
+export interface FoundTake {
+  readonly name: string;
+  readonly strays: string;
+  readonly pays: string;
+  readonly figures: string;
+  readonly cells: Decisions;
+  readonly columns: readonly {
+    readonly bar: number;
+    readonly symbol: string;
+    readonly moved: boolean;
+    readonly grip: string | null;
+  }[];
+}

@@ -26,6 +26,8 @@ const WARM_AFTER_MS = 800;
 export interface Solving {
   /** The last good result; stays while a newer one is worked out. */
   readonly arrangement: ArrangedTake | null;
+  /** The columns whose grip the last change moved, by name, with the grip each had. */
+  readonly moved: ReadonlyMap<string, string>;
   /** Whether the result is not yet that of the chart and decisions at hand. */
   readonly busy: boolean;
   /** What is being worked out, or null. */
@@ -35,9 +37,11 @@ export interface Solving {
   readonly solved: Solved;
 }
 
+const NONE: ReadonlyMap<string, string> = new Map();
 const NOTHING = {
   of: null as Job | null,
   arrangement: null,
+  moved: NONE,
   phase: null,
   failed: null,
   solved: { name: '', result: 0 },
@@ -81,9 +85,14 @@ export function useArrangement(
       .then(
         (arrangement) => {
           if (asked.current !== job || arrangement === null) return;
-          setSolving(({ solved: { result } }) => {
-            return { of: job, arrangement, phase: null, failed: null, solved: { name, result: result + 1 } };
-          });
+          setSolving(({ solved: { name: before, result }, arrangement: last }) => ({
+            of: job,
+            arrangement,
+            moved: before === name && last ? movedGrips(last, arrangement) : NONE,
+            phase: null,
+            failed: null,
+            solved: { name, result: result + 1 },
+          }));
         },
         (error: unknown) => {
           if (asked.current === job)
@@ -108,4 +117,16 @@ export function useArrangement(
     [take],
   );
   return { ...solving, busy: !isSameJob(solving.of, job) };
+}
+
+function movedGrips(before: ArrangedTake, after: ArrangedTake): ReadonlyMap<string, string> {
+  const gripsOf = ({ columns }: ArrangedTake) =>
+    new Map(columns.flatMap(({ column, grip }) => (grip ? [[column.at, grip.grip] as const] : [])));
+  const was = gripsOf(before);
+  const moved = new Map<string, string>();
+  for (const [at, grip] of gripsOf(after)) {
+    const earlier = was.get(at);
+    if (earlier !== undefined && earlier !== grip) moved.set(at, earlier);
+  }
+  return moved;
 }

@@ -7,15 +7,17 @@ import { libraryOf } from './kept.ts';
 import type { ArrangedTake, Job, Phase } from './questions.ts';
 import { Sessions } from './sessions.ts';
 import { takeAnswers } from './take-answers.ts';
+import { takesFinder } from './whole-takes.ts';
 
 /** Made with the first search. */
 let kernel: KernelNear | null = null;
-const sessions = new Sessions({
+const world = {
   libraryOf,
   near: () => (kernel ??= KernelNear.create()) ?? undefined,
   pause,
   now: () => performance.now(),
-});
+};
+const sessions = new Sessions(world);
 
 let warming = 0;
 
@@ -41,6 +43,7 @@ const solver = {
   cancel: (name: string): void => sessions.cancel(name),
 
   ...takeAnswers(sessions),
+  ...takesFinder(world),
 };
 
 export type Solver = typeof solver;

@@ -3,8 +3,8 @@ import { holdPrice, joinPrice, soundPrice, waysPrice } from './join.ts';
 import type { JoinPrices } from './join-prices.ts';
 import type { Near } from './near/near.ts';
 import { sideOf } from './near/sides.ts';
-import type { Bond } from '../reharm/moves/bond.ts';
-import { pitchesIn, type States } from './states.ts';
+import { partnersOf } from './partners.ts';
+import type { States } from './states.ts';
 import { TENTH, type Fine } from './units.ts';
 
 /** The least price to reach each state of a column, and the state of the column before by which that is. */
@@ -61,31 +61,6 @@ function joinSets(step: Step, { k, first, last }: Sets, alike: Fine, most: Fine)
   return dearest;
 }
 
-/** The form of a state: its frets from the lowest one on; null where an open string holds it in its place. */
-function formOf({ frets, position }: States, i: number): string | null {
-  const here = frets.subarray(i * MOST_STRINGS, (i + 1) * MOST_STRINGS);
-  // 0 is not played, 1 open.
-  return here.includes(1) ? null : here.map((fret) => (fret === 0 ? 0 : fret - position[i]! + 1)).join();
-}
-
-/** What the pitches of a state become where one voice walks a step, up or down. */
-function linesFrom(states: States, i: number): readonly string[] {
-  const pitches = pitchesIn(states, i);
-  return pitches.flatMap((pitch, v) =>
-    [-2, -1, 1, 2].map((by) => pitches.map((other, w) => (w === v ? pitch + by : other)).join()),
-  );
-}
-
-/** How states that a bond ties together are found: by the name of those before, sought under the names of those after. */
-interface Partners {
-  readonly own: (states: States, i: number) => string | null;
-  readonly sought: (states: States, i: number) => readonly (string | null)[];
-}
-const PARTNERS: Readonly<Partial<Record<Bond, Partners>>> = {
-  moved: { own: formOf, sought: (states, i) => [formOf(states, i)] },
-  line: { own: (states, i) => pitchesIn(states, i).join(), sought: linesFrom },
-};
-
 /**
  * A step under a bond that few pairs keep: only those are tried. Where a state has no partner, it is reached from the
  * cheapest of all, at the price of a bond that is not kept.
@@ -96,23 +71,15 @@ function extendBound(
   to: States,
   prices: JoinPrices,
   forward: boolean,
-  { own, sought }: Partners,
+  partners: (j: number) => readonly number[],
 ): Reached {
   const price = new Float64Array(to.size).fill(Infinity);
   const via = new Int32Array(to.size);
-  const named = new Map<string, number[]>();
   let cheapest = 0;
-  for (let i = 0; i < from.size; i++) {
-    if (totals[i]! < totals[cheapest]!) cheapest = i;
-    const name = own(from, i);
-    if (name === null) continue;
-    const others = named.get(name);
-    if (others) others.push(i);
-    else named.set(name, [i]);
-  }
+  for (let i = 0; i < from.size; i++) if (totals[i]! < totals[cheapest]!) cheapest = i;
   for (let j = 0; j < to.size; j++) {
-    const partners = sought(to, j).flatMap((name) => (name === null ? [] : (named.get(name) ?? [])));
-    for (const i of partners.length > 0 ? partners : [cheapest]) {
+    const those = partners(j);
+    for (const i of those.length > 0 ? those : [cheapest]) {
       const join = forward ? joinPrice(from, i, to, j, prices) : joinPrice(to, j, from, i, prices);
       if (totals[i]! + join >= price[j]!) continue;
       price[j] = totals[i]! + join;
@@ -153,8 +120,8 @@ export function extend(
   const { setStart } = from;
   const price = new Float64Array(to.size).fill(Infinity);
   const via = new Int32Array(to.size);
-  const bound = prices.bond && PARTNERS[prices.bond];
-  if (bound) return extendBound(from, totals, to, prices, forward, bound);
+  const partners = partnersOf(prices.bond, from, to);
+  if (partners) return extendBound(from, totals, to, prices, forward, partners);
   const order = cheapestFirst(from, totals);
   const step: Step = { from, totals, order, to, prices, forward, price, via };
   const side = sideOf(from);

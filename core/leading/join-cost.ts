@@ -34,14 +34,16 @@ export function tendencyPrices(from: Chord, to: Chord, weights: Weights): Float6
 }
 const tendenciesOf = remembered((_: Weights) => new Map<string, Float64Array | null>());
 
-const atPlace = (price: number, { opensPhrase }: Place) => (opensPhrase ? Math.round(price * AT_A_PHRASE) : price);
+const atPlace = (price: number, { opensPhrase }: OfPhrase) => (opensPhrase ? Math.round(price * AT_A_PHRASE) : price);
+
+type OfPhrase = Pick<Place, 'opensPhrase'>;
 
 /** The price of a leap of the top voice, in semitones. */
-export const topLeapPrice = (semitones: number, weights: Weights, place: Place): number =>
+export const topLeapPrice = (semitones: number, weights: Weights, place: OfPhrase): number =>
   atPlace(Math.max(0, semitones - STEP) * weights.topLeap, place);
 
 /** The price of a leap of the bass, in semitones. */
-export const bassLeapPrice = (semitones: number, weights: Weights, place: Place): number =>
+export const bassLeapPrice = (semitones: number, weights: Weights, place: OfPhrase): number =>
   atPlace(Math.max(0, semitones - BASS_STRIDE) * weights.bassLeap, place);
 
 /** Whether outer voices move the same way in fifths or octaves. */

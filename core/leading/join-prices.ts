@@ -1,5 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
 import type { Neck } from '../neck/hand.ts';
+import { remembered } from '../remember.ts';
 import type { Bond } from '../reharm/moves/bond.ts';
 import {
   bassLeapPrice,
@@ -78,36 +79,21 @@ export function joinPrices(
   to: Chord,
   { place, haste, changes, stale, wishes, bond }: JoinKind,
 ): JoinPrices {
-  const shift = new Float64Array(32 * 32);
-  for (let a = 0; a < neck.mm.length; a++) {
-    for (let b = 0; b < neck.mm.length; b++) shift[a * 32 + b] = shiftPrice(a, b, neck, weights, haste) * TENTH;
-  }
-  const lineTable = (voice: 'top' | 'bass', leap: typeof topLeapPrice) =>
-    Float64Array.from({ length: 2 * STILL + 1 }, (_, at) => {
-      const by = at - STILL;
-      const missed = wishes.reduce(
-        (sum, { wish, hard }) => sum + (wish.kind === voice ? linePrice(wish.way, by, hard) * weights.wish : 0),
-        0,
-      );
-      return (leap(Math.abs(by), weights, place) + missed) * TENTH;
-    });
-  const top = lineTable('top', topLeapPrice);
-  const inTenths = (table: Float64Array) => table.map((price) => price * TENTH);
   const tend = tendencyPrices(from, to, weights);
   const prices = {
     weights,
     place,
-    step: inTenths(stepPrices(weights)),
-    tend: tend && inTenths(tend),
+    step: inFine(stepPrices(weights)),
+    tend: tend && inFine(tend),
     entry: weights.entry * TENTH,
     parallel: weights.parallel * TENTH,
-    top,
-    bass: lineTable('bass', bassLeapPrice),
+    top: lineTable('top', weights, place, wishes),
+    bass: lineTable('bass', weights, place, wishes),
     contrary: wishes.reduce(
       (sum, { wish, hard }) => sum + (wish.kind === 'contrary' ? contraryPrice(1, 1, hard) * weights.wish * TENTH : 0),
       0,
     ),
-    shift,
+    shift: shiftTable(neck, weights, haste),
     anchor: weights.anchor * TENTH,
     strings: weights.strings * TENTH,
     same: stale ? weights.same * TENTH : 0,
@@ -122,11 +108,58 @@ export function joinPrices(
   return { ...prices, near: { before: boundsOf(prices, true), after: boundsOf(prices, false) } };
 }
 
-/** The bounds of a join; `forward`: the side whose sets are looked for sounds first. */
-function boundsOf({ step, tend, top, bass, shift }: Omit<JoinPrices, 'near'>, forward: boolean): Bounds {
-  const inByte = (price: number) => Math.min(255, Math.floor(price / TENTH));
-  // The tables tell how far the later note lies over the earlier one, these how far the near one lies over the far one.
-  const outer = (table: Float64Array) => {
+/* Joins differ in little: what they share is worked out once. */
+
+const inFine = remembered((table: Float64Array) => table.map((price) => price * TENTH));
+
+const LEAPS = { top: topLeapPrice, bass: bassLeapPrice } as const;
+type Outer = keyof typeof LEAPS;
+
+function lineTable(voice: Outer, weights: Weights, place: Place, wishes: readonly Wished<JoinWish>[]): Float64Array {
+  return wishes.length === 0
+    ? unwished(weights)[place.opensPhrase ? 1 : 0]![voice]
+    : lineOf(voice, weights, place, wishes);
+}
+const unwished = remembered((weights: Weights) =>
+  [false, true].map((opensPhrase) => {
+    const of = (voice: Outer) => lineOf(voice, weights, { opensPhrase }, []);
+    return { top: of('top'), bass: of('bass') };
+  }),
+);
+const lineOf = (
+  voice: Outer,
+  weights: Weights,
+  place: Pick<Place, 'opensPhrase'>,
+  wishes: readonly Wished<JoinWish>[],
+): Float64Array =>
+  Float64Array.from({ length: 2 * STILL + 1 }, (_, at) => {
+    const by = at - STILL;
+    const missed = wishes.reduce(
+      (sum, { wish, hard }) => sum + (wish.kind === voice ? linePrice(wish.way, by, hard) * weights.wish : 0),
+      0,
+    );
+    return (LEAPS[voice](Math.abs(by), weights, place) + missed) * TENTH;
+  });
+
+function shiftTable(neck: Neck, weights: Weights, haste: number): Float64Array {
+  const known = shiftTables(weights).of(neck);
+  const found = known.get(haste) ?? new Float64Array(32 * 32);
+  if (!known.has(haste)) {
+    for (let a = 0; a < neck.mm.length; a++)
+      for (let b = 0; b < neck.mm.length; b++) found[a * 32 + b] = shiftPrice(a, b, neck, weights, haste) * TENTH;
+    known.set(haste, found);
+  }
+  return found;
+}
+const shiftTables = remembered((_: Weights) => ({ of: remembered((_neck: Neck) => new Map<number, Float64Array>()) }));
+
+const inByte = (price: number) => Math.min(255, Math.floor(price / TENTH));
+const inBytes = remembered((table: Float64Array) => Uint8Array.from(table, inByte));
+/** A way further costs no less. */
+const stepBytes = remembered((step: Float64Array) => Uint8Array.from({ length: 16 }, (_, way) => inByte(step[way]!)));
+/** The tables tell how far the later note lies over the earlier one, these how far the near one lies over the far one. */
+const outerBytes = remembered((table: Float64Array) =>
+  [true, false].map((forward) => {
     const by = (semitones: number) => table[STILL + (forward ? -semitones : semitones)]!;
     const least = (from: number, to: number) => {
       let found = Infinity;
@@ -136,17 +169,26 @@ function boundsOf({ step, tend, top, bass, shift }: Omit<JoinPrices, 'near'>, fo
     return Uint8Array.from({ length: 32 }, (_, i) =>
       inByte(i === 0 ? least(-STILL, -16) : i === 31 ? least(15, STILL) : by(i - 16)),
     );
-  };
-  return {
-    // A way further costs no less.
-    step: Uint8Array.from({ length: 16 }, (_, way) => inByte(step[way]!)),
-    tend: Uint8Array.from({ length: 12 * 16 }, (_, i) => {
+  }),
+);
+const tendBytes = remembered((tend: Float64Array) =>
+  [true, false].map((forward) =>
+    Uint8Array.from({ length: 12 * 16 }, (_, i) => {
       const [far, near] = [i >> 4, i & 15];
-      if (tend === null || near > 11) return 0;
-      return inByte(tend[forward ? near * 12 + far : far * 12 + near]!);
+      return near > 11 ? 0 : inByte(tend[forward ? near * 12 + far : far * 12 + near]!);
     }),
-    top: outer(top),
-    bass: outer(bass),
-    shift: Uint8Array.from(shift, inByte),
+  ),
+);
+const NOTHING_LEANS = new Float64Array(12 * 12);
+
+/** The bounds of a join; `forward`: the side whose sets are looked for sounds first. */
+function boundsOf({ step, tend, top, bass, shift }: Omit<JoinPrices, 'near'>, forward: boolean): Bounds {
+  const way = forward ? 0 : 1;
+  return {
+    step: stepBytes(step),
+    tend: tendBytes(tend ?? NOTHING_LEANS)[way]!,
+    top: outerBytes(top)[way]!,
+    bass: outerBytes(bass)[way]!,
+    shift: inBytes(shift),
   };
 }

@@ -9,7 +9,7 @@ import type { Playing } from './rules/rule.ts';
 import { rulesOf } from './rules/table.ts';
 
 /** A chord that has lasted so many bars wants a new grip. */
-const LASTS_BARS = 2;
+export const LASTS_BARS = 2;
 
 /** Where each column stands in time. */
 export function placesOf(columns: readonly Column[], clock: Clock): readonly Place[] {

@@ -9,12 +9,15 @@ import { slotKeys } from '../take/key.ts';
 import { changesOf, versionsOf } from '../take/standing.ts';
 import type { Clock } from '../time/clock.ts';
 import { arrangementOf, type Arrangement } from './arrange.ts';
+import { BoundedSearch } from './joint/bounded.ts';
 import { chainOf, type LatticeNode } from './lattice.ts';
 import type { Near } from './near/near.ts';
+import { PlainNear } from './near/plain.ts';
 import { nodesOf } from './nodes.ts';
 import type { Playing } from './rules/rule.ts';
 import { Search, type Path, type Progress } from './search.ts';
 import type { Tenths } from './units.ts';
+import { Workings } from './workings.ts';
 
 /** What is to be arranged: a chart, the ids of its bars, and what was decided. */
 export interface TakeAsked {
@@ -37,6 +40,8 @@ interface TakeRead {
 export interface Session extends Playing {
   readonly library: ShapeLibrary;
   readonly search: Search;
+  /** The search for whole takes: over all ways to play a chart. */
+  readonly wide: BoundedSearch;
   /** The chart as it was read last. */
   reading: { readonly of: readonly unknown[]; readonly read: TakeRead } | null;
 }
@@ -46,7 +51,14 @@ export const sessionOf = (
   library: ShapeLibrary,
   { pricing, banished = new Set() }: Pick<Playing, 'pricing'> & Partial<Pick<Playing, 'banished'>>,
   near?: Near,
-): Session => ({ library, pricing, banished, search: new Search(library, near), reading: null });
+): Session => ({
+  library,
+  pricing,
+  banished,
+  search: new Search(library, near),
+  wide: new BoundedSearch(new Workings(library, near ?? new PlainNear()), near ?? new PlainNear()),
+  reading: null,
+});
 
 /** A solved take: an arrangement, and all that is needed to price what else could stand in it. */
 export interface SolvedTake extends TakeRead {

@@ -4,16 +4,15 @@ import { formatFrets, fretsAt, pitchesOf, shapesOf } from '../grip/grips.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { applyPatch } from '../patch.ts';
-import { columnsOf, spanOfColumns } from '../take/columns.ts';
+import { spanOfColumns } from '../take/columns.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { Decisions } from '../take/decision.ts';
 import { wishName } from '../take/key.ts';
 import { decisionFor } from '../take/standing.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
-import { STYLES } from '../reharm/moves/styles.ts';
 import { run } from '../steps.ts';
 import { arrangedTake, sessionOf, solveTake, type SolvedTake } from './solve.ts';
-import { priceMove, restyled } from './take.ts';
+import { priceMove } from './take.ts';
 import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './pricing.ts';
 
 const PRICING: Pricing = pricedBy(DEFAULT_WEIGHTS);
@@ -130,19 +129,4 @@ describe('the price of a move', () => {
     const take = solvedTake(TUNE);
     expect(spanOfColumns(take.slots, take.columns.slice(5, 6))).toBeNull();
   });
-});
-
-test('a chart in a style has moves of the style within its stray, never two in a row, and keeps its ends', () => {
-  for (const style of STYLES) {
-    const take = solvedTake('key: C\n| C | Am | Dm7 | G7 | C | C |');
-    const asked = { chart: chartOf('key: C\n| C | Am | Dm7 | G7 | C | C |'), barIds: BARS };
-    const cells = restyled(session(), asked, { ...ANY_TASTE, style, stray: 3 });
-    const columns = columnsOf(take.slots, take.keys, cells);
-    expect(columns[0]!.move).toBeNull();
-    expect(columns.at(-1)!.move).toBeNull();
-    columns.forEach(({ move }, i) => {
-      const before = columns[i - 1]?.move ?? null;
-      if (move && before) expect(before.at).toBe(move.at);
-    });
-  }
 });

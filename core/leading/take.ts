@@ -1,18 +1,14 @@
 import { gripOf, type Grip } from '../grip/grips.ts';
 import { applyPatch, type Patch } from '../patch.ts';
 import { lastFretOf } from '../neck/hand.ts';
-import { columnsOf, spanOfColumns, type Column } from '../take/columns.ts';
-import type { Decision, Decisions } from '../take/decision.ts';
-import type { ChordDecision } from '../take/layers/chord.ts';
+import { columnsOf, type Column } from '../take/columns.ts';
+import type { Decision } from '../take/decision.ts';
 import { movePatch } from '../take/moves.ts';
-import { decisionFor } from '../take/standing.ts';
-import { coloursOf, likedFirst } from '../reharm/colours.ts';
-import { proposalsFor, type Proposal, type Taste } from '../reharm/moves/propose.ts';
+import type { Proposal } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
-import { run } from '../steps.ts';
 import { isMet } from './bonds.ts';
 import { nodesOf } from './nodes.ts';
-import { prepareTake, solveTake, type Session, type SolvedTake, type TakeAsked } from './solve.ts';
+import type { SolvedTake } from './solve.ts';
 
 /** What a move would come to. */
 export interface MovePrice {
@@ -70,50 +66,4 @@ export function pricePatch(
   });
   const asked = grips.filter((_, i) => inSpan(sounding[i]!));
   return isLoose ? { extra: null, grips: [], patch } : { extra: passage.cost - of.best, grips: asked, patch };
-}
-
-/** A style's groups from this weight on are used when a whole chart is restyled. */
-const WANTED = 2;
-/** The most that one move may add to the path, in tenths of a semitone. */
-const MOST_EXTRA = 60;
-
-/**
- * The decisions that put a style's moves all over a chart, chord by chord: where one of its moves fits within what it may
- * cost, the cheapest. It looks no further than the chord at hand; the first and the last chord stay, and so does
- * one after a chord that was moved: there must be something to stray from. The others take the style's colours.
- */
-export function restyled(session: Session, { chart, barIds = [] }: TakeAsked, taste: Taste): Decisions {
-  let cells: Decisions = {};
-  const { slots } = prepareTake(session, { chart, barIds });
-  slots.slice(1, -1).forEach((slot, before) => {
-    const { columns } = prepareTake(session, { chart, barIds, cells });
-    const here = columns.findIndex(({ slot: { start } }) => start === slot.start);
-    const moved = columns[here]?.move ?? columns[here - 1]?.move;
-    const same = slots[before]!.symbol === slot.symbol;
-    const span = moved || same ? null : spanOfColumns(slots, columns.slice(here, here + 1));
-    if (!span) return;
-    const take = run(solveTake(session, { chart, barIds, cells }));
-    const priced = proposalsFor(span, taste)
-      .filter(({ move }) => taste.style === null || (taste.style.groups[move.group] ?? 0) >= WANTED)
-      .filter(({ move, found }) => move.needsNext?.(found, span.next?.chord ?? null) ?? true)
-      .map((proposal) => priceMove(take, span, proposal))
-      .filter(({ extra }) => extra !== null && extra <= MOST_EXTRA)
-      .sort((a, b) => a.extra! - b.extra!);
-    if (priced[0]) cells = applyPatch(cells, priced[0].patch).cells;
-  });
-  return { ...cells, ...styledColours(prepareTake(session, { chart, barIds, cells }).columns, taste) };
-}
-
-/** The colour a style likes best for each chord that no move put there, where it is a usual one and keeps what the chart says. */
-function styledColours(columns: readonly Column[], { style }: Taste): Decisions {
-  if (style === null) return {};
-  const cells: Record<string, ChordDecision> = {};
-  for (const { at, slot, move, context } of columns) {
-    if (move || slot.entry.chord === null) continue;
-    const [best] = likedFirst(coloursOf(slot.entry.chord, context), style.colours).filter(
-      ({ group, drops, suffix }) => group === 'usual' && drops.length === 0 && style.colours.includes(suffix),
-    );
-    if (best) cells[at] = { ...decisionFor(slot), colour: best.suffix };
-  }
-  return cells;
 }

@@ -1,18 +1,20 @@
 import { TERMS, type Term } from '../neck/terms.ts';
 import type { Tenths } from './units.ts';
 
-/** A price term by term. */
-export type Terms = Readonly<Record<Term, Tenths>>;
+/** Prices term by term, for some names of terms. */
+export type Priced<T extends string> = Readonly<Record<T, Tenths>>;
 
-/** Every term at nought. */
-export const NOTHING = Object.fromEntries(TERMS.map((term) => [term, 0])) as Record<Term, 0>;
+/** What is done with prices told term by term: all at nought, their sum term by term, and the price that they come to. */
+export const pricesOver = <T extends string>(terms: readonly T[]) => ({
+  nothing: Object.fromEntries(terms.map((term) => [term, 0])) as Record<T, 0>,
+  sum: (all: readonly Priced<T>[]): Priced<T> =>
+    Object.fromEntries(terms.map((term) => [term, all.reduce((sum, prices) => sum + prices[term], 0)])) as Record<
+      T,
+      Tenths
+    >,
+  total: (prices: Priced<T>): Tenths => terms.reduce((sum, term) => sum + prices[term], 0),
+});
 
-/** Term by term. */
-export const sumTerms = (all: readonly Terms[]): Terms =>
-  Object.fromEntries(TERMS.map((term) => [term, all.reduce((sum, terms) => sum + terms[term], 0)])) as Record<
-    Term,
-    Tenths
-  >;
-
-/** The price: the sum of its terms. */
-export const totalOf = (terms: Terms): Tenths => TERMS.reduce((sum, term) => sum + terms[term], 0);
+/** The price of a path term by term. */
+export type Terms = Priced<Term>;
+export const { nothing: NOTHING, sum: sumTerms, total: totalOf } = pricesOver(TERMS);

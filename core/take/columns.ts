@@ -10,7 +10,7 @@ import { coloursOf } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
-import { atOf, chordNameAt } from './key.ts';
+import { atOf, chordNameAt, decidedAt } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
 import { mannersOf } from './manners.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
@@ -34,6 +34,8 @@ export interface Column {
   readonly symbol: string;
   /** What the player decided here, or null. */
   readonly decision: ChordDecision | null;
+  /** The grip it was kept with (layers/kept.ts), where it stands; null: none. */
+  readonly kept: string | null;
   /** What its colours depend on. */
   readonly context: ColourContext;
   /** The move that put it here, or null. */
@@ -102,6 +104,7 @@ export function columnsOf(
         context: one.context,
         move: one.move,
         into: null,
+        kept: null,
         manner: mannerAt(slot.start),
         closes: false,
         walks: [],
@@ -120,8 +123,15 @@ export function columnsOf(
     return made[i]?.asNext ? likeTheNext(closing, columns.slice(i + 1)) : closing;
   });
   return joined.map((column, i): Column => {
-    return { ...column, walks: walkingBasses(joined[i - 1]?.chord ?? null, joined[i + 1]?.chord ?? null) };
+    const walks = walkingBasses(joined[i - 1]?.chord ?? null, joined[i + 1]?.chord ?? null);
+    return { ...column, kept: plain ? null : keptIn(column, cells), walks };
   });
+}
+
+/** The grip a column was kept with, where it is still the same chord and nothing else was decided for how it is held. */
+function keptIn({ at, symbol, decision }: Column, cells: Decisions): string | null {
+  const kept = decidedAt(cells, atOf(at), 'kept');
+  return kept?.layer === 'kept' && kept.on === symbol && !decision?.voicing ? kept.grip : null;
 }
 
 /** A chord that comes as what follows its move stands, its colour included. */

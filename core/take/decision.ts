@@ -2,6 +2,7 @@ import { readName } from './key.ts';
 import { readChangesDecision } from './layers/changes.ts';
 import { readChordDecision } from './layers/chord.ts';
 import { recordOf } from './layers/fields.ts';
+import { readKeptDecision } from './layers/kept.ts';
 import { readMannerDecision } from './layers/manner.ts';
 import { readMoveDecision } from './layers/move.ts';
 import { readWishDecision } from './layers/wish.ts';
@@ -17,6 +18,7 @@ const LAYERS = {
   move: readMoveDecision,
   wish: readWishDecision,
   manner: readMannerDecision,
+  kept: readKeptDecision,
 } as const;
 
 export type LayerName = keyof typeof LAYERS;

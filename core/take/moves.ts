@@ -207,7 +207,14 @@ export function standingSlots(
       if (goesOn) standing[standing.length - 1] = { ...before, slot: stretch(before.slot, before.slot.start, ends) };
       else
         put(
-          { ...slot, start: begins, entry, symbol: symbolOf(chord), place: null, reading: null, also: [] },
+          {
+            ...stretch(slot, begins, ends),
+            entry,
+            symbol: symbolOf(chord),
+            place: null,
+            reading: null,
+            also: [],
+          },
           index,
           move,
           { role, around: [] },
@@ -221,15 +228,26 @@ export function standingSlots(
   });
 }
 
-/** The slots with the bar in which the chord that now stands there began: one that a move put in is no older than the move. */
+/**
+ * The slots with the bar in which the chord that stands there began: one that a move put in is no older than the move; one
+ * that comes after another chord's move begins anew; any other as the chart has it. No more is looked at, so that what a
+ * chord costs depends on its neighbours alone.
+ */
 function sinceWhen<S extends Omit<Standing, 'context'>>(standing: readonly S[]): readonly S[] {
-  let before: ReadSlot | null = null;
+  let before: S | null = null;
   return standing.map((one): S => {
-    const { chord } = one.slot.entry;
-    const last = before?.entry.chord ?? null;
-    const held = chord !== null && last !== null && symbolOf(chord) === symbolOf(last);
-    before = { ...one.slot, since: held ? before!.since : one.slot.bar };
-    return { ...one, slot: before };
+    const { move, slot } = one;
+    const goesOn = before?.slot.symbol === slot.symbol;
+    const since: number =
+      move === null
+        ? before === null || before.move === null || goesOn
+          ? slot.since
+          : slot.bar
+        : goesOn && before!.move === move
+          ? before!.slot.since
+          : slot.bar;
+    before = { ...one, slot: { ...slot, since } };
+    return before;
   });
 }
 

@@ -85,6 +85,7 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `“${text}” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.`,
   'grip-strings': ({ text, count, strings }) => `${text} has ${count} strings, and this tuning ${strings}.`,
   'grip-silent': ({ text }) => `In ${text} no string sounds: write a fret for one at least.`,
+  'nothing-to-take': () => 'There is no chord here that this hand can hold: a take needs one at least.',
   'move-loose': ({ text, into }) =>
     `This hand cannot play ${musical(String(text))} as its move says: ${BOND_WORDS[into as Bond]}. Another way stands in.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,

@@ -1,4 +1,5 @@
 import BackHandOutlined from '@mui/icons-material/BackHandOutlined';
+import QueueMusicOutlined from '@mui/icons-material/QueueMusicOutlined';
 import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
@@ -39,6 +40,8 @@ interface BenchHeaderProps {
   readonly onMidi: () => void;
   readonly onTab: () => void;
   readonly onCards: () => void;
+  /** Asks for whole takes. */
+  readonly onThreeTakes: () => void;
   readonly tuneId: string;
   readonly players: readonly { readonly id: string; readonly name: string }[];
   readonly playerId: string;
@@ -65,6 +68,7 @@ function Header(props: BenchHeaderProps) {
     onMidi,
     onTab,
     onCards,
+    onThreeTakes,
     tuneId,
     players,
     playerId,
@@ -78,7 +82,7 @@ function Header(props: BenchHeaderProps) {
         <h1>{chart.title}</h1>
         <TuneFacts chart={chart} />
       </div>
-      <Takes takes={takes} takeId={takeId} tuneId={tuneId} />
+      <Takes takes={takes} takeId={takeId} tuneId={tuneId} onThreeTakes={onThreeTakes} />
       <span className="head-gap" />
       <SaveState />
       <Anchored
@@ -160,6 +164,18 @@ function Header(props: BenchHeaderProps) {
         </Anchored>
         <KeySheet label="Keys, and how to read it" onOpen={onKeys} list={BenchKeyList} />
       </span>
+      <Button
+        variant="outlined"
+        color="inherit"
+        startIcon={<QueueMusicOutlined />}
+        onClick={onThreeTakes}
+        aria-label="Three takes"
+        aria-keyshortcuts="T"
+        title="Three takes: chords, grips and connection chosen together (T)"
+        className="head-three"
+      >
+        <span className="head-three-text">Three takes</span>
+      </Button>
       <Button
         variant="contained"
         color="secondary"

@@ -1,5 +1,3 @@
-import MenuItem from '@mui/material/MenuItem';
-import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { Suspense, useState } from 'react';
 import { GROUP_NAMES, musical, type Column } from '../../../core/index.ts';
@@ -8,16 +6,14 @@ import { afterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { Cheaper } from './Cheaper.tsx';
-import { FARTHEST, keyOf, makes, MoveRow } from './MoveRow.tsx';
+import { keyOf, makes, MoveRow } from './MoveRow.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import type { Offered } from './useOffered.ts';
+import { TasteFields } from './TasteFields.tsx';
 import type { Tastes } from './useTaste.ts';
 import './workbench.css';
 
 const StyleSheet = later(async () => (await import('./StyleSheet.tsx')).StyleSheet);
-/** The choice that opens the styles. */
-const EDIT = 'edit';
-
 interface MovesProps {
   readonly at: Selection;
   readonly offered: Offered;
@@ -28,7 +24,6 @@ interface MovesProps {
 /** What could be put in the selected span: chords, reason, how far it strays, and the exact price. */
 export function Moves(props: MovesProps) {
   const { at, offered, deeds } = props;
-  const { taste, setTaste: onTaste, styles } = props.taste;
   const { column, whyNot } = at;
   const { make: onMake, hearMove: onHear } = deeds;
   const { moves, words, setWords, trying, setTrying } = offered;
@@ -37,41 +32,7 @@ export function Moves(props: MovesProps) {
   return (
     <>
       <div className="taste">
-        <TextField
-          select
-          size="small"
-          label="Style"
-          value={taste.style ?? ''}
-          onChange={({ target }) =>
-            target.value === EDIT ? setEditing(true) : onTaste({ ...taste, style: target.value || null })
-          }
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        >
-          <MenuItem value="">Any</MenuItem>
-          {styles.map(({ id, name, words: about }) => (
-            <MenuItem key={id} value={id}>
-              <span>
-                {name}
-                <small className="taste-words">{about}</small>
-              </span>
-            </MenuItem>
-          ))}
-          <MenuItem value={EDIT} divider>
-            See and change the styles…
-          </MenuItem>
-        </TextField>
-        <label className="taste-stray">
-          Stray {taste.stray}
-          <Slider
-            size="small"
-            min={0}
-            max={FARTHEST}
-            step={1}
-            value={taste.stray}
-            aria-label="How far moves may stray"
-            onChange={(_, stray) => onTaste({ ...taste, stray: stray as number })}
-          />
-        </label>
+        <TasteFields tastes={props.taste} onEdit={() => setEditing(true)} />
         <TextField
           size="small"
           label="Find"

@@ -1,6 +1,7 @@
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import IconButton from '@mui/material/IconButton';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEventCallback } from '@mui/material/utils';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { priceText } from '../../../core/index.ts';
 
 interface OptionRowProps {
@@ -66,10 +67,23 @@ export function OptionRow({
         {children}
         <span className="option-price">{extra !== null ? priceText(extra) : playable ? '' : 'no grip'}</span>
       </button>
-      <IconButton size="small" aria-label={`Hear ${name}`} onClick={onHear} disabled={!playable}>
-        <VolumeUpOutlined fontSize="small" />
-      </IconButton>
+      <Hear name={name} disabled={!playable} onHear={useEventCallback(onHear)} />
       {more}
     </li>
   );
 }
+
+interface HearProps {
+  readonly name: string;
+  readonly disabled: boolean;
+  readonly onHear: () => void;
+}
+
+/* Drawn anew only when something in it changes: rows are drawn often. */
+const Hear = memo(function Hear({ name, disabled, onHear }: HearProps) {
+  return (
+    <IconButton size="small" aria-label={`Hear ${name}`} onClick={onHear} disabled={disabled}>
+      <VolumeUpOutlined fontSize="small" />
+    </IconButton>
+  );
+});

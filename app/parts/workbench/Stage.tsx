@@ -1,7 +1,3 @@
-import SelectAll from '@mui/icons-material/SwapHoriz';
-import ZoomIn from '@mui/icons-material/ZoomIn';
-import ZoomOut from '@mui/icons-material/ZoomOut';
-import IconButton from '@mui/material/IconButton';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import {
@@ -22,6 +18,7 @@ import type { Mark } from '../reading/marks.ts';
 import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
+import { StageTools } from './StageTools.tsx';
 import { useSpanPointer } from './useSpanPointer.ts';
 import { LANE, lanesOf, WishLines } from './WishLines.tsx';
 import './workbench.css';
@@ -102,7 +99,7 @@ export function Stage({
   onSelect,
 }: StageProps) {
   /** A tap, or a click, takes the bars up to there in, too. */
-  const [extends_, setExtends] = useState(false);
+  const [isExtending, setExtending] = useState(false);
   const lanes = useMemo(() => lanesOf(wishes), [wishes]);
   const track = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
@@ -156,7 +153,7 @@ export function Stage({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `isDragging` looks at what no drawing depends on
   }, [virtual, shown, columns.length, measures]);
   const select = (index: number, event: { readonly shiftKey: boolean }) =>
-    !span.isDrop() && onSelect(index, event.shiftKey || extends_);
+    !span.isDrop() && onSelect(index, event.shiftKey || isExtending);
 
   const { low, high } = useMemo(() => pitchRange(voicings.filter((one) => one !== null)), [voicings]);
   const perSemitone = height / (high - low + 1);
@@ -186,24 +183,7 @@ export function Stage({
       ref={scroller}
       tabIndex={-1}
     >
-      <div className="stage-zoom" role="group" aria-label="How near">
-        <IconButton size="small" aria-label="See more bars" title="See more bars (−)" onClick={() => onZoom(-1)}>
-          <ZoomOut fontSize="small" />
-        </IconButton>
-        <IconButton size="small" aria-label="See them larger" title="See them larger (+)" onClick={() => onZoom(1)}>
-          <ZoomIn fontSize="small" />
-        </IconButton>
-        <IconButton
-          size="small"
-          aria-label="Select several chords"
-          title="Select several chords: the next tap takes all up to there (Shift →)"
-          aria-pressed={extends_}
-          className={extends_ ? 'stage-extends' : ''}
-          onClick={() => setExtends(!extends_)}
-        >
-          <SelectAll fontSize="small" />
-        </IconButton>
-      </div>
+      <StageTools onZoom={onZoom} isExtending={isExtending} onExtending={setExtending} />
       <div className="stage-scale" style={{ height: headHeight + height }} aria-hidden="true">
         {voicings.some(Boolean) &&
           SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (

@@ -20,10 +20,12 @@ interface TakesProps {
   readonly takes: readonly TakeName[];
   readonly takeId: string;
   readonly tuneId: string;
+  /** Asks for whole takes. */
+  readonly onThreeTakes: () => void;
 }
 
 /** The takes of a tune: which one is on the bench, its name, and a way to put it in the bin. */
-export function Takes({ takes, takeId, tuneId }: TakesProps) {
+export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
   const navigate = useNavigate();
   const fetcher = useFetcher();
   const [renaming, setRenaming] = useState(false);
@@ -59,6 +61,15 @@ export function Takes({ takes, takeId, tuneId }: TakesProps) {
             </MenuItemLater>
           )),
           <DividerLater key="line" />,
+          <MenuItemLater
+            key="three"
+            onClick={() => {
+              close();
+              onThreeTakes();
+            }}
+          >
+            Three takes of the tune…
+          </MenuItemLater>,
           <MenuItemLater
             key="rename"
             onClick={() => {

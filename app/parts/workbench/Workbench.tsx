@@ -49,7 +49,6 @@ import { useColumns } from './useColumns.ts';
 import { useOffered } from './useOffered.ts';
 import { mannerOf, mannerStanding } from './tuneManner.ts';
 import { useMarked } from './useMarked.ts';
-import { useMoved } from './useMoved.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
 import { useTaste } from './useTaste.ts';
@@ -82,6 +81,7 @@ const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
 const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
 const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
 const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
+const ThreeTakes = later(async () => (await import('./ThreeTakes.tsx')).ThreeTakes);
 const TakeStatus = later(async () => (await import('./TakeStatus.tsx')).TakeStatus);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
 const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
@@ -125,7 +125,7 @@ export function Workbench(props: WorkbenchProps) {
     book.banished,
     edits,
   );
-  const { arrangement, solved } = solving;
+  const { arrangement, moved, solved } = solving;
   const arranged = arrangement?.columns.length === columns.length ? arrangement.columns : null;
   /** Each column as last voiced, so that a chord divided or joined leaves the others standing. */
   const voiced = useMemo(() => {
@@ -141,6 +141,7 @@ export function Workbench(props: WorkbenchProps) {
   }, [takeHere, setTakeHere, take.id]);
   const [keysOpen, setKeysOpen] = useState(false);
   const [cardsOpen, setCardsOpen] = useState(false);
+  const [takesOpen, setTakesOpen] = useState(false);
   const [zoom, setZoom] = useRemembered<number>('zoom', 1);
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
 
@@ -161,7 +162,6 @@ export function Workbench(props: WorkbenchProps) {
   const ways = useWays(solved, tab === 'wish');
   const unmet = arrangement?.unmet ?? NO_UNMET;
   const wishes = useMemo(() => wishesOfTake(columns, unmet), [columns, unmet]);
-  const moved = useMoved(arrangement, solved);
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
@@ -234,6 +234,7 @@ export function Workbench(props: WorkbenchProps) {
       hearLed,
       decide,
       mark: deeds.mark,
+      takes: () => setTakesOpen(true),
       trial,
       unmark,
       playback,
@@ -264,6 +265,7 @@ export function Workbench(props: WorkbenchProps) {
           onMidi={() => void files.midi()}
           onTab={() => void files.tab()}
           onCards={() => setCardsOpen(true)}
+          onThreeTakes={() => setTakesOpen(true)}
           tuneId={tuneId}
           players={props.players}
           playerId={who.id}
@@ -273,7 +275,7 @@ export function Workbench(props: WorkbenchProps) {
         />
       }
     >
-      <BenchKeys actions={actions} after={trial.after} enabled={!keysOpen && !cardsOpen} />
+      <BenchKeys actions={actions} after={trial.after} enabled={!keysOpen && !cardsOpen && !takesOpen} />
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
           <Notices
@@ -422,6 +424,17 @@ export function Workbench(props: WorkbenchProps) {
           <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
         )}
       </Suspense>
+      <Suspense>
+        {takesOpen && (
+          <ThreeTakes
+            job={{ chartText, barIds, cells, player, manner, banished: book.banished }}
+            tastes={tastes}
+            selection={from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place)}
+            onTake={edit}
+            onClose={() => setTakesOpen(false)}
+          />
+        )}
+      </Suspense>
       <Announcer trial={trial} tried={offered.name} lastEdit={store.undo.at(-1)?.label ?? null} />
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       <Notice open={playback.failed !== null} message={playback.failed} />
@@ -429,6 +442,13 @@ export function Workbench(props: WorkbenchProps) {
     </Frame>
   );
 }
+
+/** What is selected, as a part of the tune. */
+const spanOfSelected = ({ slot: first }: Column, { slot: last }: Column, place: string) => ({
+  place,
+  start: first.start,
+  end: last.start + last.entry.ticks,
+});
 
 /** How long a column lasts, and a quarter note. */
 const secondsIn = ({ slot: { start, entry } }: Column, clock: Clock) => ({

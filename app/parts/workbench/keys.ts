@@ -17,6 +17,7 @@ export interface BenchActions {
   readonly try: (by: number) => void;
   readonly keep: () => void;
   readonly keepRest: () => void;
+  readonly takes: () => void;
   readonly isPlaying: () => boolean;
   readonly pin: () => void;
   readonly mark: (as: 'kept' | 'banished') => void;
@@ -69,6 +70,7 @@ const BY_PLACE: Readonly<Record<string, Deed>> = {
   w: (to) => to.tab('wish'),
   v: (to) => to.tab('voice'),
   l: (to) => to.lift(),
+  t: (to) => to.takes(),
   ...Object.fromEntries(
     ['1', '2', '3', '4', '5', '6', '7'].map((key): [string, Deed] => [key, (to) => to.voice(+key)]),
   ),

@@ -1,7 +1,7 @@
 import { formatFrets, parseFrets, shapeAt, shapesOf } from '../../grip/grips.ts';
 import type { Column } from '../../take/columns.ts';
 import type { Voicing } from '../../take/layers/chord.ts';
-import type { Rule } from './rule.ts';
+import type { Playing, Rule } from './rule.ts';
 
 /**
  * A pinned grip stands, whatever else would. It is not obeyed where the hand cannot hold it or, unless voices were led
@@ -19,8 +19,13 @@ export function pinRule(frets: readonly number[], led: Voicing['led']): Rule {
   };
 }
 
-/** The grip that the player chose. */
-export function pinRules({ decision }: Pick<Column, 'decision'>): readonly Rule[] {
-  const frets = decision?.voicing ? parseFrets(decision.voicing.grip) : null;
-  return frets ? [pinRule(frets, decision!.voicing!.led)] : [];
+/** The grip that the player chose, or the one that the chord was kept with, unless it was banished since. */
+export function pinRules(
+  { decision, kept }: Pick<Column, 'decision' | 'kept'>,
+  { banished }: Pick<Playing, 'banished'>,
+): readonly Rule[] {
+  const held = kept !== null && !banished.has(kept) ? { grip: kept, led: true as const } : null;
+  const voicing = decision?.voicing ?? held;
+  const frets = voicing && parseFrets(voicing.grip);
+  return frets ? [pinRule(frets, voicing.led)] : [];
 }

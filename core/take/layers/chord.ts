@@ -22,7 +22,8 @@ export interface ChordDecision {
   readonly voicing?: Voicing;
 }
 
-const GRIP = /^(x|\d{1,2})(-(x|\d{1,2})){5,6}$/;
+/** A grip by its frets, lowest string first. */
+export const GRIP = /^(x|\d{1,2})(-(x|\d{1,2})){5,6}$/;
 const FINGERS = /^[x0-4T](-[x0-4T]){5,6}$/;
 const LONGEST_SUFFIX = 32;
 

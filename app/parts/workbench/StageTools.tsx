@@ -1,0 +1,43 @@
+import SelectAll from '@mui/icons-material/SwapHoriz';
+import ZoomIn from '@mui/icons-material/ZoomIn';
+import ZoomOut from '@mui/icons-material/ZoomOut';
+import IconButton from '@mui/material/IconButton';
+import { useEventCallback } from '@mui/material/utils';
+import { memo } from 'react';
+import './workbench.css';
+
+interface StageToolsProps {
+  readonly onZoom: (by: 1 | -1) => void;
+  /** Whether a tap takes the bars up to there in, too. */
+  readonly isExtending: boolean;
+  readonly onExtending: (on: boolean) => void;
+}
+
+/** How near one looks, and selecting without a keyboard. */
+export function StageTools({ onZoom, ...extending }: StageToolsProps) {
+  return <Tools onZoom={useEventCallback(onZoom)} {...extending} />;
+}
+
+/* Drawn anew only when something in it changes: a stage is drawn often. */
+const Tools = memo(function Tools({ onZoom, isExtending, onExtending }: StageToolsProps) {
+  return (
+    <div className="stage-zoom" role="group" aria-label="How near">
+      <IconButton size="small" aria-label="See more bars" title="See more bars (−)" onClick={() => onZoom(-1)}>
+        <ZoomOut fontSize="small" />
+      </IconButton>
+      <IconButton size="small" aria-label="See them larger" title="See them larger (+)" onClick={() => onZoom(1)}>
+        <ZoomIn fontSize="small" />
+      </IconButton>
+      <IconButton
+        size="small"
+        aria-label="Select several chords"
+        title="Select several chords: the next tap takes all up to there (Shift →)"
+        aria-pressed={isExtending}
+        className={isExtending ? 'stage-extends' : ''}
+        onClick={() => onExtending(!isExtending)}
+      >
+        <SelectAll fontSize="small" />
+      </IconButton>
+    </div>
+  );
+});

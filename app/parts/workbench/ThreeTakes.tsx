@@ -1,0 +1,161 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import LinearProgress from '@mui/material/LinearProgress';
+import Switch from '@mui/material/Switch';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { Suspense, useEffect, useState } from 'react';
+import { musical, type Decision, type Decisions, type Patch } from '../../../core/index.ts';
+import type { FoundTake, Job } from '../../work/questions.ts';
+import { useWholeTakes } from '../../work/useWholeTakes.ts';
+import { later } from '../frame/later.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { TasteFields } from './TasteFields.tsx';
+import type { Tastes } from './useTaste.ts';
+import './workbench.css';
+
+const StyleSheet = later(async () => (await import('./StyleSheet.tsx')).StyleSheet);
+
+/** So many are shown side by side; with more asked for, one more. */
+const AT_FIRST = 3;
+const MOST = 9;
+
+interface ThreeTakesProps {
+  readonly job: Job;
+  readonly tastes: Tastes;
+  /** What is selected, if it is several chords: `bars 5 to 8`, in ticks. */
+  readonly selection: { readonly place: string; readonly start: number; readonly end: number } | null;
+  readonly onTake: (patch: Patch<Decision>, label: string) => void;
+  readonly onClose: () => void;
+}
+
+/** Whole takes of the tune, chords, grips and connection chosen together: three that differ, one to be put on the bench. */
+export function ThreeTakes({ job, tastes, selection, onTake, onClose }: ThreeTakesProps) {
+  const { taste, chosen: style, grating } = tastes;
+  const { phase, takes, failed, find, stop } = useWholeTakes();
+  const [count, setCount] = useState(AT_FIRST);
+  const [anew, setAnew] = useState(true);
+  const [isPart, setPart] = useState(selection !== null);
+  const [editing, setEditing] = useState(false);
+  const isPhone = useMediaQuery('(max-width: 600px)');
+  const asked = JSON.stringify([style, taste.stray, taste.off, grating, anew, isPart, count]);
+  useEffect(() => {
+    const within = isPart && selection ? { start: selection.start, end: selection.end } : null;
+    // While a slider moves, nothing is begun in vain.
+    const timer = setTimeout(
+      () => find(job, { style, stray: taste.stray, off: taste.off, grating, within, anew, count }),
+      SETTLES_MS,
+    );
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `asked` says all that matters; a tune that changes closes it
+  }, [asked, find]);
+  const use = (take: FoundTake) => {
+    onTake(between(job.cells, take.cells), `a whole take: ${take.name}`);
+    onClose();
+  };
+  return (
+    <Dialog open fullWidth fullScreen={isPhone} maxWidth="lg" onClose={onClose} aria-labelledby="takes-title">
+      <DialogTitle id="takes-title">Three takes</DialogTitle>
+      <DialogContent className="three-takes">
+        <p>Chords, grips and connection, chosen together for this style and hand; each of them sounds different.</p>
+        <div className="taste">
+          <TasteFields tastes={tastes} onEdit={() => setEditing(true)} />
+          <FormControlLabel
+            control={<Switch size="small" checked={!anew} onChange={(_, keep) => setAnew(!keep)} />}
+            label="Keep the colours and moves I chose"
+          />
+          {selection && (
+            <FormControlLabel
+              control={<Switch size="small" checked={isPart} onChange={(_, on) => setPart(on)} />}
+              label={`Only ${selection.place}`}
+            />
+          )}
+        </div>
+        <Suspense>{editing && <StyleSheet tastes={tastes} onClose={() => setEditing(false)} />}</Suspense>
+        <div className="takes-progress" role="status">
+          {phase !== null && (
+            <>
+              <span>{phase.phase === 'shapes' ? 'What this hand can hold…' : 'All ways through the tune…'}</span>
+              <LinearProgress variant="determinate" value={phase.share * 100} aria-label="Looking for takes" />
+              <Button size="small" onClick={stop}>
+                Stop
+              </Button>
+            </>
+          )}
+        </div>
+        {failed !== null && <Alert severity="error">{failed}</Alert>}
+        {takes !== null && (
+          <ol className={phase === null ? 'found-takes' : 'found-takes stale'} aria-label="Takes">
+            {takes.map((take, i) => (
+              <li key={i}>
+                <header>
+                  <h3>
+                    {i + 1}. <Glyphs text={musical(take.name)} />
+                  </h3>
+                  <Button variant="outlined" size="small" onClick={() => use(take)}>
+                    Put it on the bench
+                  </Button>
+                </header>
+                <p className="take-chords">
+                  {barsOf(take).map((bar) => (
+                    <span key={bar[0]!.bar} className="take-bar">
+                      {bar.map(({ symbol, moved }, k) => (
+                        <ChordSymbol key={k} symbol={symbol} className={moved ? 'symbol-moved' : ''} />
+                      ))}
+                    </span>
+                  ))}
+                </p>
+                <p className="take-figures">
+                  {take.strays} · {take.figures}
+                </p>
+                <details className="take-pays">
+                  <summary>What it pays for</summary>
+                  {take.pays || 'nothing but its connection'}
+                </details>
+              </li>
+            ))}
+          </ol>
+        )}
+        {takes?.length === 0 && <p>This hand can hold none of these chords: look at the player first.</p>}
+        {takes !== null && takes.length > 0 && takes.length < count && phase === null && (
+          <p>There are no more that differ in a quarter of the beats.</p>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button
+          onClick={() => setCount(count + 1)}
+          disabled={phase !== null || takes === null || takes.length < count || count >= MOST}
+        >
+          Another
+        </Button>
+        <Button variant="contained" color="secondary" onClick={onClose}>
+          Back to the bench
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const SETTLES_MS = 250;
+
+/** The columns of a take bar by bar. */
+function barsOf({ columns }: FoundTake): FoundTake['columns'][number][][] {
+  const bars: FoundTake['columns'][number][][] = [];
+  for (const column of columns) {
+    const last = bars.at(-1);
+    if (last?.[0]!.bar === column.bar) last.push(column);
+    else bars.push([column]);
+  }
+  return bars;
+}
+
+/** The change that makes one take's decisions another's. */
+function between(from: Decisions, to: Decisions): Patch<Decision> {
+  const gone = Object.keys(from).filter((name) => !(name in to));
+  return { ...Object.fromEntries(gone.map((name) => [name, null])), ...to };
+}

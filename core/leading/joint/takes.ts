@@ -1,0 +1,223 @@
+import { applyPatch } from '../../patch.ts';
+import type { ReadSlot } from '../../reading/read.ts';
+import type { Column } from '../../take/columns.ts';
+import type { Decision, Decisions } from '../../take/decision.ts';
+import { atOf, slotsAt } from '../../take/key.ts';
+import type { Ticks } from '../../time/meter.ts';
+import type { Path, Progress } from '../search.ts';
+import { prepareTake, type Session, type SolvedTake, type TakeAsked } from '../solve.ts';
+import type { Tenths } from '../units.ts';
+import { beatsBetween } from './beats.ts';
+import type { BoundedSearch } from './bounded.ts';
+import type { PricedLattice } from './stops.ts';
+import { NO_HARMONY, sumHarmony, totalHarmony, type HarmonyTerms } from './harmony.ts';
+import { takeLattice, type TakeLattice } from './take-lattice.ts';
+import { waysOf, type JointTaste, type Way } from './ways.ts';
+
+/** What whole takes are wanted of. */
+export interface TakesAsked extends TakeAsked {
+  readonly taste: JointTaste;
+  /** The part of the tune that may change, in ticks from its start; null: all of it. */
+  readonly within?: Stretch | null;
+  /** Whether the colours and moves chosen there are chosen anew; else they stay. */
+  readonly anew?: boolean;
+}
+interface Stretch {
+  readonly start: Ticks;
+  readonly end: Ticks;
+}
+
+/** A whole take: what it decides, and what it costs. */
+export interface WholeTake {
+  /** All decisions of the take, those that stood before too. */
+  readonly cells: Decisions;
+  /** The price of chords, grips and connection together: the exact least of all there are. */
+  readonly cost: Tenths;
+  /** What of it is not the connection's. */
+  readonly harmony: HarmonyTerms;
+  /** How far it strays from the plain chart: the mean over its beats, 0 to 5. */
+  readonly stray: number;
+  /** The part of the beats with the same chord as each take before it, 0 to 1. */
+  readonly agreesWith: readonly number[];
+  /** The ways it takes, in order. */
+  readonly ways: readonly Way[];
+}
+
+/** What agreeing with an earlier take costs a beat, raised until it is enough (as for other ways through one harmony). */
+const AGREE_PRICES = [2, 4, 8, 16, 32, 64, 128] as const;
+/** So much of the time another take must have other chords. */
+const DIFFERENT = 1 / 4;
+
+/** Nothing of the chart can be played by this hand, or nothing in it may change. */
+export class NothingToTake extends Error {}
+
+/**
+ * Up to `count` whole takes, the best first: the first is the exact optimum of chords, grips and connection; each further one
+ * the exact optimum where every beat with the chord of an earlier one costs a price, raised until a quarter of the beats
+ * differ from each. Fewer where there are no more. Yields progress.
+ */
+export function* wholeTakes(
+  session: Session,
+  asked: TakesAsked,
+  count: number,
+): Generator<Progress, readonly WholeTake[]> {
+  const search = session.wide;
+  search.turn();
+  const { taste, within = null } = asked;
+  const prepared = prepareTake(session, { ...asked, cells: freed(prepareTake(session, asked), asked) });
+  const { slots, cells } = prepared;
+  const isOpen = ({ start, entry }: ReadSlot) =>
+    within === null || (within.start <= start && start + entry.ticks <= within.end);
+  const ways = waysOf(prepared, taste, isOpen);
+  const laid = takeLattice(prepared, ways, taste);
+  if (laid.lattice.nodes.length === 0) throw new NothingToTake();
+  const beatsOf = beatsBetween(slots);
+  const whole =
+    ways.length === 0 ? 0 : beatsOf({ start: ways[0]!.start, end: Math.max(...ways.map(({ end }) => end)) });
+  const inOpen = beatsInOpen(ways, beatsOf);
+
+  const found: WholeTake[] = [];
+  const chords: (readonly Sounding[])[] = [];
+  /** Beats of a stretch on which a chord is that of a take. */
+  const agreeing = ({ slot: { start, entry }, symbol }: Column, other: readonly Sounding[]) =>
+    other.reduce((sum, { start: from, end: to, symbol: theirs }) => {
+      const both = { start: Math.max(start, from), end: Math.min(start + entry.ticks, to) };
+      return theirs === symbol && both.start < both.end ? sum + beatsOf(both) : sum;
+    }, 0);
+  while (found.length < count) {
+    let next: WholeTake | null = null;
+    for (const price of found.length === 0 ? [0] : AGREE_PRICES) {
+      const agree = laid.places.map(({ version, column }) => {
+        const { columns, way } = laid.versions[version]!;
+        if (!way.isOpen) return 0;
+        return Math.round(price * chords.reduce((sum, other) => sum + agreeing(columns[column]!, other), 0));
+      });
+      const take = yield* withoutMannerisms(search, laid, agree, cells);
+      const shares = chords.map((other) =>
+        inOpen === 0 ? 1 : take.columns.reduce((sum, column) => sum + agreeing(column, other), 0) / inOpen,
+      );
+      if (!shares.every((share) => share <= 1 - DIFFERENT)) continue;
+      next = { ...take.take, agreesWith: shares, stray: whole === 0 ? 0 : take.stray(beatsOf) / whole };
+      chords.push(
+        take.columns.map(({ slot: { start, entry }, symbol }) => ({ start, end: start + entry.ticks, symbol })),
+      );
+      break;
+    }
+    if (next === null) break;
+    found.push(next);
+  }
+  return found;
+}
+
+/** The same move more often than this in so many bars is a mannerism; each time it is heard so often, its price rises by as much. */
+const MOST_OF_A_DEVICE = 2;
+const DEVICE_BARS = 8;
+const DEVICE_STEP = 80;
+/** By then a move costs more than any. */
+const MOST_ROUNDS = 6;
+
+/** The best take; where a move becomes a mannerism in it, the best at a price for each time that move is made. */
+function* withoutMannerisms(
+  search: BoundedSearch,
+  laid: TakeLattice,
+  agree: readonly Tenths[],
+  cells: Decisions,
+): Generator<Progress, ReturnType<typeof takeOf>> {
+  const devices = new Map<string, Tenths>();
+  for (let round = 0; ; round++) {
+    const device = laid.places.map(({ version, column }) => {
+      const { proposal } = laid.versions[version]!.way;
+      return column === 0 && proposal ? (devices.get(proposal.move.name) ?? 0) : 0;
+    });
+    const path: Path = yield* search.solve(
+      priced(
+        laid.lattice,
+        agree.map((price, n) => price + device[n]!),
+      ),
+    );
+    const take = takeOf(laid, path, { agree, device }, cells);
+    const worn = mannerismsIn(take.take.ways);
+    if (worn.length === 0 || round === MOST_ROUNDS) return take;
+    for (const name of worn) devices.set(name, (devices.get(name) ?? 0) + DEVICE_STEP);
+  }
+}
+
+/** Moves made too often within a few bars. */
+function mannerismsIn(ways: readonly Way[]): readonly string[] {
+  const made = ways.flatMap(({ proposal, columns }) =>
+    proposal ? [{ name: proposal.move.name, bar: columns[0]!.slot.bar }] : [],
+  );
+  return [...new Set(made.map(({ name }) => name))].filter((name) => {
+    const bars = made.filter((one) => one.name === name).map(({ bar }) => bar);
+    return bars.some((bar, k) => k >= MOST_OF_A_DEVICE && bar - bars[k - MOST_OF_A_DEVICE]! < DEVICE_BARS);
+  });
+}
+
+/** A chord that sounds in a take. */
+interface Sounding {
+  readonly start: Ticks;
+  readonly end: Ticks;
+  readonly symbol: string;
+}
+
+/** Beats that a take may change. */
+function beatsInOpen(ways: readonly Way[], beatsOf: ReturnType<typeof beatsBetween>): number {
+  const open = ways.filter(({ colour, isOpen }) => isOpen && colour !== null);
+  const starts = new Map(open.map((way) => [way.start, way]));
+  return [...starts.values()].reduce((sum, way) => sum + beatsOf(way), 0);
+}
+
+const priced = (lattice: PricedLattice, agree: readonly Tenths[]): PricedLattice => ({
+  ...lattice,
+  extra: lattice.extra.map((price, n) => price + agree[n]!),
+});
+
+/** What a path through the lattice decides and costs. */
+function takeOf(
+  { places, versions, terms, changeTerms }: TakeLattice,
+  path: Path,
+  prices: Readonly<Record<'agree' | 'device', readonly Tenths[]>>,
+  cells: Decisions,
+) {
+  const order = path.nodes.map((node) => places[node]!);
+  const taken = order.filter(({ column }) => column === 0).map(({ version }) => version);
+  const ways = taken.map((v) => versions[v]!.way);
+  const harmony = sumHarmony([
+    ...taken.map((v) => terms[v]!),
+    ...taken.slice(1).map((v, k) => changeTerms(taken[k]!, v)),
+    ...path.nodes.map((node) => ({ ...NO_HARMONY, agree: prices.agree[node]!, device: prices.device[node]! })),
+  ]);
+  const patch = Object.assign({}, ...ways.map((way) => way.patch));
+  return {
+    take: { cells: applyPatch(cells, patch).cells, cost: path.cost, harmony, ways },
+    /** Those that were to choose. */
+    columns: order
+      .filter(({ version }) => versions[version]!.way.isOpen)
+      .map(({ version, column }) => versions[version]!.columns[column]!),
+    stray: (beatsOf: ReturnType<typeof beatsBetween>) =>
+      ways.reduce((sum, way) => sum + (way.proposal?.move.stray ?? 0) * beatsOf(way), 0),
+  };
+}
+
+/**
+ * The decisions a search begins with: the grips a take was kept with are let go where it may change, and, where all is chosen
+ * anew, the colours and moves there; pinned grips, wishes, manners, and which changes are played stay.
+ */
+function freed(
+  { slots, keys, cells }: Pick<SolvedTake, 'slots' | 'keys' | 'cells'>,
+  { within = null, anew = false }: Pick<TakesAsked, 'within' | 'anew'>,
+): Decisions {
+  const mayGo = (cell: Decision) =>
+    cell.layer === 'kept' || (anew && (cell.layer === 'move' || (cell.layer === 'chord' && !cell.voicing)));
+  const liesWithin = (name: string, cell: Decision) =>
+    within === null ||
+    slotsAt(slots, keys, atOf(name)).every(({ start, entry }) => {
+      const from = start + atOf(name).tick - entry.tick;
+      const end = cell.layer === 'move' ? from + cell.ticks : start + entry.ticks;
+      return within.start <= from && end <= within.end;
+    });
+  return Object.fromEntries(Object.entries(cells).filter(([name, cell]) => !mayGo(cell) || !liesWithin(name, cell)));
+}
+
+/** What of a whole take's price is the connection's. */
+export const connectionCost = ({ cost, harmony }: WholeTake): Tenths => cost - totalHarmony(harmony);

@@ -1,0 +1,43 @@
+import type { HarmonyTerm, HarmonyTerms } from '../leading/joint/harmony.ts';
+import type { WholeTake } from '../leading/joint/takes.ts';
+
+/** So many of its moves name a take. */
+const NAMED = 3;
+
+/** What a whole take is, by the moves it makes most of. */
+export function takeText({ ways }: Pick<WholeTake, 'ways'>): string {
+  const made = new Map<string, number>();
+  for (const { proposal } of ways) if (proposal) made.set(proposal.move.name, (made.get(proposal.move.name) ?? 0) + 1);
+  const most = [...made].sort(([, a], [, b]) => b - a).map(([name]) => name);
+  if (most.length === 0) return 'the chart’s own chords in colour';
+  const rest = most.length - NAMED;
+  return `${most.slice(0, NAMED).join(', ')}${rest > 0 ? ` and ${rest} more` : ''}`;
+}
+
+/** What each part of a whole take's price is for, besides its connection. */
+export const HARMONY_WORDS: Readonly<Record<HarmonyTerm, string>> = {
+  style: 'what the style does not ask for',
+  appetite: 'staying nearer to the chart than you wish',
+  pace: 'bars that stand still, and changes lost',
+  device: 'the same move over and over',
+  breath: 'one move right after another',
+  contrast: 'full chords beside plain ones',
+  still: 'a change of the chart that is not heard',
+  cadence: 'a cadence without its dominant',
+  home: 'a beginning or end that does not rest',
+  agree: 'being like an earlier take',
+};
+
+/** What a take pays for besides its connection, the dearest first. */
+export const harmonyText = (harmony: HarmonyTerms): string =>
+  (Object.keys(HARMONY_WORDS) as HarmonyTerm[])
+    .filter((term) => harmony[term] > 0)
+    .sort((a, b) => harmony[b] - harmony[a])
+    .map((term) => `${HARMONY_WORDS[term]} ${harmony[term]}`)
+    .join(', ');
+
+/** How far a take strays, and how much of it is another's. */
+export function takeFiguresText({ stray, agreesWith }: Pick<WholeTake, 'stray' | 'agreesWith'>): string {
+  const shares = agreesWith.map((share, i) => `${Math.round(share * 100)} % as take ${i + 1}`);
+  return [`strays ${stray.toFixed(1)} of 5`, ...shares].join(', ');
+}
