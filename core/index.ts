@@ -157,6 +157,7 @@ export {
   wishName,
   type At,
 } from './take/key.ts';
+export { barsFromAnother, type OtherTake, type TakenBars } from './take/from-another.ts';
 export { keptGrips, solvedAnew } from './take/kept-grips.ts';
 export type { KeptDecision } from './take/layers/kept.ts';
 export type { ChordDecision, Voicing } from './take/layers/chord.ts';
@@ -231,16 +232,12 @@ export {
   type HeldChange,
   type OtherGrip,
 } from './leading/consequence.ts';
+export { plainTake, type PlainTake } from './leading/plain-take.ts';
+export { characterOf, likeness, sideBySide, type Likeness, type Stretch } from './leading/side-by-side.ts';
 export { takeStatus, wishesOfTake, type TakenWish, type TakeStatus } from './leading/status.ts';
 export { priceMove, pricePatch, type MovePrice } from './leading/take.ts';
 export { HARMONY_TERMS, type HarmonyTerm, type HarmonyTerms } from './leading/joint/harmony.ts';
-export {
-  connectionCost,
-  NothingToTake,
-  wholeTakes,
-  type TakesAsked,
-  type WholeTake,
-} from './leading/joint/takes.ts';
+export { connectionCost, NothingToTake, wholeTakes, type TakesAsked, type WholeTake } from './leading/joint/takes.ts';
 export { waysOf, type JointTaste, type Way } from './leading/joint/ways.ts';
 export {
   outcomesOf,
@@ -296,4 +293,5 @@ export { barsText, otherGripsText, standsText, wishPlaceText } from './wording/s
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';
 export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';
+export { apartFrom, type SectionOf, type ToldTake } from './wording/side-by-side.ts';
 export { HARMONY_WORDS, harmonyText, takeFiguresText, takeText } from './wording/takes.ts';

@@ -120,7 +120,11 @@ function loadTake(db: Db, id: string, now: number): Aggregate | null {
     const taken = takeNames(db, found.tuneId).map(({ name }) => name);
     const name = besideName(found.name, taken, now);
     const { tuneId } = found;
-    return { kind: 'take', id: createTake(db, { tuneId, name, doc: docOf(cells), parentId: id, now }), name };
+    return {
+      kind: 'take',
+      id: createTake(db, { tuneId, name, doc: docOf(cells), about: { from: 'conflict' }, parentId: id, now }),
+      name,
+    };
   };
   return {
     version: found.version,

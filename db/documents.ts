@@ -54,6 +54,21 @@ export const takeDoc = z
   .transform(({ cells }) => ({ schema: 2 as const, cells }));
 export type TakeDoc = z.infer<typeof takeDoc>;
 
+/** How a take came to be. */
+export const takeAbout = z.discriminatedUnion('from', [
+  z.strictObject({ from: z.literal('copy'), of: z.string() }),
+  /** Found for what was asked: a style by its name, how far it might stray, and which bars; with what sets it apart. */
+  z.strictObject({
+    from: z.literal('search'),
+    style: z.string().max(LONGEST_TITLE).nullable(),
+    stray: z.int().min(0).max(5),
+    bars: z.string().max(40).nullable(),
+    words: z.string().max(500),
+  }),
+  z.strictObject({ from: z.literal('conflict') }),
+]);
+export type TakeAbout = z.infer<typeof takeAbout>;
+
 /** What a player may change in one edit. */
 export const takePatch = decisions((value): value is null => value === null).refine(isChange, CHANGES);
 /** A change to a chart text; read back from the record of edits, too. */

@@ -73,7 +73,12 @@ export const take = sqliteTable(
       .references(() => tune.id, { onDelete: 'cascade' }),
     name: text().notNull(),
     doc: text().notNull(),
+    /** The take it began as: a lost conflict's, a copy's, or the one whose tune was searched. */
     parentId: text('parent_id'),
+    /** How it came to be (documents.ts); null: as the tune's first take, or by a conflict, where it has a parent. */
+    about: text(),
+    /** Where it stands among the takes; those in one place stand as they were made. */
+    place: integer().notNull().default(0),
     version: integer().notNull().default(1),
     createdAt: integer('created_at').notNull(),
     deletedAt: integer('deleted_at'),

@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { parseChart, readChart, slotKeys, versionsOf, withParts, type Decisions } from '../core/index.ts';
-import { readDocument, takeDoc, tuneDoc, type TakeDoc } from './documents.ts';
+import {
+  LONGEST_TITLE,
+  parseChart,
+  readChart,
+  slotKeys,
+  versionsOf,
+  withParts,
+  type Decisions,
+} from '../core/index.ts';
+import { readDocument, takeAbout, takeDoc, tuneDoc, type TakeAbout, type TakeDoc } from './documents.ts';
 import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { MADE, take, tune } from './schema.ts';
@@ -12,6 +20,8 @@ export interface Take {
   readonly tuneId: string;
   readonly name: string;
   readonly doc: TakeDoc;
+  /** How it came to be; null: it is the tune's first, or that is not known. */
+  readonly about: TakeAbout | null;
   readonly version: number;
 }
 
@@ -21,7 +31,13 @@ export const takeWith = (cells: Decisions): TakeDoc => ({ schema: 2, cells });
 function takeOf(db: Db, row: typeof take.$inferSelect): Take | null {
   const { id, tuneId, name, version } = row;
   const doc = readDocument(takeDoc, row.doc);
-  return doc && { id, tuneId, name, doc: takeWith(movesTold(db, tuneId, doc.cells)), version };
+  return doc && { id, tuneId, name, doc: takeWith(movesTold(db, tuneId, doc.cells)), about: aboutOf(row), version };
+}
+
+/** How a take came to be: those that were kept before that was written down, and have a parent, lost a conflict. */
+function aboutOf({ about, parentId }: Pick<typeof take.$inferSelect, 'about' | 'parentId'>): TakeAbout | null {
+  if (about !== null) return readDocument(takeAbout, about);
+  return parentId === null ? null : { from: 'conflict' };
 }
 
 /** Decisions whose moves all say which chords they put in: before schema 2 only the table of moves did. */
@@ -41,15 +57,15 @@ const takeRows = (db: Db, tuneId: string) =>
     .select()
     .from(take)
     .where(and(eq(take.tuneId, tuneId), isNull(take.deletedAt)))
-    .orderBy(asc(take.createdAt), asc(MADE))
+    .orderBy(asc(take.place), asc(take.createdAt), asc(MADE))
     .all();
 
-/** The takes of a tune that can be read, oldest first. */
+/** The takes of a tune that can be read, in their order. */
 export function listTakes(db: Db, tuneId: string): Take[] {
   return takeRows(db, tuneId).flatMap((row) => takeOf(db, row) ?? []);
 }
 
-/** The takes of a tune by name, oldest first, those that cannot be read among them. */
+/** The takes of a tune by name, in their order, those that cannot be read among them. */
 export function takeNames(db: Db, tuneId: string) {
   return takeRows(db, tuneId).map((row) => ({ id: row.id, name: row.name, unreadable: takeOf(db, row) === null }));
 }
@@ -67,14 +83,47 @@ export function getTake(db: Db, id: string): Take | null {
   return read;
 }
 
-/** Adds a take to a tune: what a window lost, or what another begins with. */
-export function createTake(db: Db, values: Pick<Take, 'tuneId' | 'name' | 'doc'> & { parentId: string; now: number }) {
-  const { now, doc, ...row } = values;
+/** Adds a take to a tune, the last of them: what a window lost, a copy, or one that was found. */
+export function createTake(
+  db: Db,
+  values: Pick<Take, 'tuneId' | 'name' | 'doc'> & { parentId: string | null; about: TakeAbout | null; now: number },
+) {
+  const { now, doc, about, ...row } = values;
   const id = randomUUID();
+  const place = Math.max(0, ...takeRows(db, row.tuneId).map((one) => one.place));
   db.insert(take)
-    .values({ id, ...row, doc: JSON.stringify(doc), createdAt: now })
+    .values({ id, ...row, place, about: about && JSON.stringify(about), doc: JSON.stringify(doc), createdAt: now })
     .run();
   return id;
+}
+
+/** A take's decisions once more, under another name; the id of the copy, or null where there is nothing to copy. */
+export function copyTake(db: Db, id: string, now = Date.now()): string | null {
+  const before = getTake(db, id);
+  if (!before) return null;
+  const { tuneId, name, doc } = before;
+  const taken = takeRows(db, tuneId).map((one) => one.name);
+  const about: TakeAbout = { from: 'copy', of: name };
+  return createTake(db, { tuneId, name: freeName(`${name}, copy`, taken), doc, about, parentId: id, now });
+}
+
+/** A name that no other has: with a number where one has it already. */
+function freeName(name: string, taken: readonly string[]): string {
+  const short = name.slice(0, LONGEST_TITLE - 4);
+  if (!taken.includes(short)) return short;
+  return `${short} ${Array.from({ length: taken.length + 1 }, (_, i) => i + 2).find((n) => !taken.includes(`${short} ${n}`))!}`;
+}
+
+/** Puts the takes of a tune in this order; those that are not named come after. False: one of them is none of the tune's. */
+export function orderTakes(db: Db, tuneId: string, ids: readonly string[]): boolean {
+  return db.transaction((tx) => {
+    const rows = takeRows(tx, tuneId).map(({ id }) => id);
+    if (!ids.every((id) => rows.includes(id))) return false;
+    [...ids, ...rows.filter((id) => !ids.includes(id))].forEach((id, place) =>
+      tx.update(take).set({ place }).where(eq(take.id, id)).run(),
+    );
+    return true;
+  });
 }
 
 /** False where there is none. */

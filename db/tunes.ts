@@ -7,7 +7,7 @@ import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { playerFor } from './players.ts';
 import { MADE, take, tune } from './schema.ts';
-import { listTakes, takeWith } from './takes.ts';
+import { createTake, listTakes, takeWith } from './takes.ts';
 
 /** A tune with its chart. */
 export interface Tune {
@@ -185,11 +185,8 @@ export function copyTune(db: Db, before: Tune, { text, now }: { readonly text: s
   const { playerId } = before;
   const row = { id: randomUUID(), title, chartText: text, doc: JSON.stringify(doc), facts, playerId, changedAt: now };
   const copy = db.insert(tune).values(row).returning().get();
-  for (const one of listTakes(db, before.id)) {
-    db.insert(take)
-      .values({ id: randomUUID(), tuneId: row.id, name: one.name, doc: JSON.stringify(one.doc), createdAt: now })
-      .run();
-  }
+  for (const { name, doc, about } of listTakes(db, before.id))
+    createTake(db, { tuneId: row.id, name, doc, about, parentId: null, now });
   return tuneOf(copy);
 }
 

@@ -90,6 +90,7 @@ test('it plays from the selected chord, the sounding column lit in time, and sto
   // To the end: it stops by itself.
   await page.keyboard.press('End');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await lit.waitFor();
   await expect(lit).toHaveCount(0);
   await page.keyboard.press('h');

@@ -1,6 +1,6 @@
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import type { Hand } from '../neck/hand.ts';
+import type { Hand, Neck } from '../neck/hand.ts';
 import { whyNotHeld } from '../neck/hold.ts';
 import { pitchName } from '../pitch/note.ts';
 import { problem, type Problem } from '../problem.ts';
@@ -64,23 +64,17 @@ export function arrangementOf(
     ),
     library.hand,
   );
-  const sounding = columns.flatMap((_, i) => (index[i]! < 0 ? [] : [i]));
-  const changes = new Map(
-    sounding.slice(1).map((i, k) => [i, changeBetween(grips[sounding[k]!]!, grips[i]!, library.neck)]),
-  );
+  const { sounding, changes, figures } = measured(grips, library.neck);
   const priced = search.termsOf(path).map(({ own, join }) => sumTerms([own, join]));
   const nothing = sumTerms([]);
   const terms = sumTerms(priced);
   return {
     columns: columns.map((column, i): ArrangedColumn => {
-      const { movement, held, shiftMm } = changes.get(i) ?? NO_CHANGE;
+      const { movement, held, shiftMm } = changes[i]!;
       const grip = index[i]! < 0 ? null : grips[i]!;
       return { column, grip, movement, held, shiftMm, terms: priced[index[i]!] ?? nothing };
     }),
-    figures: figuresOf(
-      sounding.map((i) => grips[i]!),
-      [...changes.values()],
-    ),
+    figures,
     rootPosition: rootPosition(
       sounding.map((i) => columns[i]!.chord!),
       library,
@@ -97,6 +91,17 @@ export function arrangementOf(
       return unmetIn(before, here, library).map(({ at, wish, hard }): UnmetWish => ({ column: i, at, wish, hard }));
     }),
   };
+}
+
+/** Grips one after another as they are measured: how each is reached, and what all come to; what does not sound is passed over. */
+export function measured(grips: readonly (Grip | null)[], neck: Neck) {
+  const sounding = grips.flatMap((grip, i) => (grip === null ? [] : [i]));
+  const changes = new Map(sounding.slice(1).map((i, k) => [i, changeBetween(grips[sounding[k]!]!, grips[i]!, neck)]));
+  const figures = figuresOf(
+    sounding.map((i) => grips[i]!),
+    [...changes.values()],
+  );
+  return { sounding, figures, changes: grips.map((_, i): Change => changes.get(i) ?? NO_CHANGE) };
 }
 
 interface Voiced {

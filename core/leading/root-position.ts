@@ -25,38 +25,47 @@ const SETS = [0, 1] as const;
  * are passed over on both sides.
  */
 export function rootPosition(chords: readonly Chord[], library: ShapeLibrary): RootPosition {
-  const grips = chords.map((chord) => rootGrips(chord, library));
-  const first = grips.flatMap(([low]) => (low ? [low] : []));
-  const oneSet = first.slice(1).reduce((sum, pitches, i) => sum + movement(first[i]!, pitches), 0);
-  const there = grips.map((choice) => choice.filter((pitches) => pitches !== null)).filter(({ length }) => length > 0);
-  // As one does it by hand: whichever of the two is nearer to where one is.
-  const walked = there
-    .slice(1)
-    .reduce<{ readonly at: readonly number[]; readonly moved: number } | null>(
-      (before, choice) =>
-        before &&
-        choice
-          .map((pitches) => ({ at: pitches, moved: before.moved + movement(before.at, pitches) }))
-          .reduce((a, b) => (b.moved < a.moved ? b : a)),
-      there[0] ? { at: there[0][0]!, moved: 0 } : null,
+  const sum = (path: readonly (number | null)[]) => {
+    const there = path.flatMap((shape) => (shape === null ? [] : [pitchesOf(library, shape)]));
+    return there.slice(1).reduce((moved, pitches, i) => moved + movement(there[i]!, pitches), 0);
+  };
+  return {
+    oneSet: sum(chords.map((chord) => rootShapes(chord, library)[0]!)),
+    twoSets: sum(rootPath(chords, library)),
+  };
+}
+
+/** The plain way over two sets of strings, as shapes: whichever grip of the two is nearer to where one is. Null where there is none. */
+export function rootPath(chords: readonly Chord[], library: ShapeLibrary): readonly (number | null)[] {
+  // As one does it by hand: the first on the lower set.
+  let at: number | null = null;
+  return chords.map((chord) => {
+    const choice = rootShapes(chord, library).filter((shape) => shape !== null);
+    const from = at === null ? null : pitchesOf(library, at);
+    const moved = (shape: number) => (from === null ? 0 : movement(from, pitchesOf(library, shape)));
+    const next: number | null = choice.reduce<number | null>(
+      (best, shape) => (best === null || moved(shape) < moved(best) ? shape : best),
+      null,
     );
-  return { oneSet, twoSets: walked?.moved ?? 0 };
+    at = next ?? at;
+    return next;
+  });
 }
 
 /** What was found for a library: an edit leaves most chords as they were. */
-const foundIn = remembered((_: ShapeLibrary) => new Map<string, readonly (readonly number[] | null)[]>());
+const foundIn = remembered((_: ShapeLibrary) => new Map<string, readonly (number | null)[]>());
 
-/** Such a grip on each set of strings, by its pitches. */
-function rootGrips(chord: Chord, library: ShapeLibrary): readonly (readonly number[] | null)[] {
+/** Such a grip on each set of strings, as a shape. */
+function rootShapes(chord: Chord, library: ShapeLibrary): readonly (number | null)[] {
   const known = foundIn(library);
   const name = symbolOf(chord);
-  const grips = known.get(name) ?? SETS.map((string) => rootGrip(chord, string, library));
-  known.set(name, grips);
-  return grips;
+  const shapes = known.get(name) ?? SETS.map((string) => rootShape(chord, string, library));
+  known.set(name, shapes);
+  return shapes;
 }
 
-/** The pitches of the easiest complete grip with the root (or the named bass) lowest, on a string counted from the lowest; lowest on the neck. */
-function rootGrip(chord: Chord, string: number, library: ShapeLibrary): readonly number[] | null {
+/** The easiest complete grip with the root (or the named bass) lowest, on a string counted from the lowest; lowest on the neck. */
+function rootShape(chord: Chord, string: number, library: ShapeLibrary): number | null {
   const { strings, frets, mask, lowest, difficulty } = library;
   const { bass } = masksOf(chord);
   const root = bass ?? pitchClass(chord.root);
@@ -69,5 +78,5 @@ function rootGrip(chord: Chord, string: number, library: ShapeLibrary): readonly
     if ((mask[shape]! & all) !== all) continue;
     if (best === null || price(shape) < price(best)) best = shape;
   }
-  return best === null ? null : pitchesOf(library, best);
+  return best;
 }
