@@ -4,6 +4,7 @@ export default [
   index('routes/shelf.tsx'),
   route('tunes/:tuneId/chart', 'routes/chart.tsx'),
   route('tunes/:tuneId/bench', 'routes/bench.tsx'),
+  route('tunes/:tuneId/takes', 'routes/takes.tsx'),
   route('tunes/:tuneId/history', 'routes/history.tsx'),
   route('players/:playerId?', 'routes/players.tsx'),
   route('grips', 'routes/grips.tsx'),

@@ -150,6 +150,7 @@ export {
   changesName,
   chordName,
   chordNameAt,
+  keptName,
   mannerName,
   moveName,
   readName,
@@ -158,6 +159,7 @@ export {
   type At,
 } from './take/key.ts';
 export { barsFromAnother, type OtherTake, type TakenBars } from './take/from-another.ts';
+export type { TakeAbout } from './take/about.ts';
 export { keptGrips, solvedAnew } from './take/kept-grips.ts';
 export type { KeptDecision } from './take/layers/kept.ts';
 export type { ChordDecision, Voicing } from './take/layers/chord.ts';
@@ -232,6 +234,7 @@ export {
   type HeldChange,
   type OtherGrip,
 } from './leading/consequence.ts';
+export { straysOf } from './leading/strays.ts';
 export { plainTake, type PlainTake } from './leading/plain-take.ts';
 export { characterOf, likeness, sideBySide, type Likeness, type Stretch } from './leading/side-by-side.ts';
 export { takeStatus, wishesOfTake, type TakenWish, type TakeStatus } from './leading/status.ts';

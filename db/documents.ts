@@ -7,6 +7,7 @@ import {
   PLAYER_FIELDS,
   readDecision,
   type Decision,
+  type TakeAbout,
 } from '../core/index.ts';
 
 /** The documents kept as JSON, with the schema number of each. Old ones are upgraded on read. */
@@ -54,10 +55,10 @@ export const takeDoc = z
   .transform(({ cells }) => ({ schema: 2 as const, cells }));
 export type TakeDoc = z.infer<typeof takeDoc>;
 
-/** How a take came to be. */
-export const takeAbout = z.discriminatedUnion('from', [
+/** How a take came to be, as it is kept. */
+export const takeAbout: z.ZodType<TakeAbout> = z.discriminatedUnion('from', [
   z.strictObject({ from: z.literal('copy'), of: z.string() }),
-  /** Found for what was asked: a style by its name, how far it might stray, and which bars; with what sets it apart. */
+  z.strictObject({ from: z.literal('conflict') }),
   z.strictObject({
     from: z.literal('search'),
     style: z.string().max(LONGEST_TITLE).nullable(),
@@ -65,9 +66,7 @@ export const takeAbout = z.discriminatedUnion('from', [
     bars: z.string().max(40).nullable(),
     words: z.string().max(500),
   }),
-  z.strictObject({ from: z.literal('conflict') }),
 ]);
-export type TakeAbout = z.infer<typeof takeAbout>;
 
 /** What a player may change in one edit. */
 export const takePatch = decisions((value): value is null => value === null).refine(isChange, CHANGES);

@@ -8,8 +8,9 @@ import {
   versionsOf,
   withParts,
   type Decisions,
+  type TakeAbout,
 } from '../core/index.ts';
-import { readDocument, takeAbout, takeDoc, tuneDoc, type TakeAbout, type TakeDoc } from './documents.ts';
+import { readDocument, takeAbout, takeDoc, tuneDoc, type TakeDoc } from './documents.ts';
 import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { MADE, take, tune } from './schema.ts';
@@ -105,6 +106,19 @@ export function copyTake(db: Db, id: string, now = Date.now()): string | null {
   const taken = takeRows(db, tuneId).map((one) => one.name);
   const about: TakeAbout = { from: 'copy', of: name };
   return createTake(db, { tuneId, name: freeName(`${name}, copy`, taken), doc, about, parentId: id, now });
+}
+
+/** Keeps a take that was found under a name of its own; its id, or null where its tune is gone. */
+export function keepTake(
+  db: Db,
+  values: Pick<Take, 'tuneId' | 'name' | 'doc' | 'about'> & { readonly parentId: string },
+  now = Date.now(),
+): string | null {
+  const { tuneId, name } = values;
+  const of = db.select({ deletedAt: tune.deletedAt }).from(tune).where(eq(tune.id, tuneId)).get();
+  if (of?.deletedAt !== null) return null;
+  const taken = takeRows(db, tuneId).map((one) => one.name);
+  return createTake(db, { ...values, name: freeName(name, taken), now });
 }
 
 /** A name that no other has: with a number where one has it already. */

@@ -66,7 +66,7 @@ test('wrong requests are answered with what is wrong, files too, and the server 
     expect(await ask(`${method} / HTTP/1.1`, `Host: ${host}`)).toContain(' 405 ');
   const chunked = ['Transfer-Encoding: chunked', '', '2', '{}', '0'];
   expect(await ask('POST /edits HTTP/1.1', `Host: ${host}`, ...chunked)).toContain(' 411 ');
-  for (const path of ['/?index', '/players/x', '/tunes/x/bench', '/keeping', '/tunes/x/history']) {
+  for (const path of ['/?index', '/players/x', '/tunes/x/takes', '/keeping', '/tunes/x/history']) {
     expect((await request.post(path, { data: { intent: 'new' } })).status(), path).toBe(400);
     expect((await request.post(path, { headers: { 'content-type': 'text/plain' }, data: 'intent=new' })).status()).toBe(
       400,
@@ -124,7 +124,9 @@ test('every page carries a strict policy with a nonce of its own', async ({ requ
 });
 
 for (const scheme of ['light', 'dark'] as const) {
-  test(`axe finds nothing on shelf, chart, bench, grips, player, keeping and history, ${scheme}`, async ({ page }) => {
+  test(`axe finds nothing on shelf, chart, bench, takes, grips, player, keeping and history, ${scheme}`, async ({
+    page,
+  }) => {
     await page.emulateMedia({ colorScheme: scheme });
     const id = await newTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
     const check = async () => {
@@ -139,6 +141,11 @@ for (const scheme of ['light', 'dark'] as const) {
     await check();
     await page.keyboard.press('g');
     await expect(page.getByRole('list', { name: 'Grips' })).toBeVisible();
+    await check();
+    await page.goto(`/tunes/${id}/takes`);
+    await expect(page.locator('.pair-column').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Hand position' }).click();
+    await expect(page.locator('.plot .main-svg').first()).toBeVisible();
     await check();
     await page.goto('/');
     await check();
@@ -193,8 +200,9 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
   await priced(page);
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
   await expect(page.locator('#column-1')).toContainText('chosen');
-  for (const place of ['/players', '/keeping', `/tunes/${id}/history`, '/']) {
+  for (const place of ['/players', '/keeping', `/tunes/${id}/history`, `/tunes/${id}/takes`, '/']) {
     await page.goto(place);
+    if (place.endsWith('takes')) await expect(page.locator('.pair-column').first()).toBeVisible();
     expect(await overflow(), place).toBeLessThanOrEqual(0);
   }
 });

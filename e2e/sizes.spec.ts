@@ -84,6 +84,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
   for (const [name, address] of [
     ['shelf', '/'],
     ['chart', `/tunes/${id}/chart`],
+    ['takes', `/tunes/${id}/takes`],
     ['grips', `/grips?tune=${id}`],
     ['player', `/players?tune=${id}`],
     ['keeping', '/keeping'],
@@ -92,6 +93,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     await page.goto(address);
     await expect(page.locator('.save')).toHaveText('saved');
     if (name === 'chart') await expect(page.locator('.cm-editor')).toBeVisible();
+    if (name === 'takes') await expect(page.locator('.pair-column').first()).toBeVisible();
     if (name === 'grips') await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
     if (name === 'player') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await look(name);

@@ -80,6 +80,18 @@ await shot('three-takes', {}, async (page) => {
   await page.getByRole('option', { name: /^Dancehall/ }).click();
   await sheet.locator('.found-takes:not(.stale) li').nth(2).waitFor({ timeout: 180_000 });
 });
+await shot('takes', {}, async (page) => {
+  await open(page, 'Gangplank Strut', 'bench');
+  await page.keyboard.press('t');
+  const sheet = page.getByRole('dialog', { name: 'Three takes' });
+  await sheet.locator('.found-takes:not(.stale) li').nth(2).waitFor({ timeout: 180_000 });
+  await sheet.getByRole('button', { name: 'Keep it as a take' }).nth(1).click();
+  await sheet.getByRole('link', { name: /^Kept/ }).click();
+  await page.locator('.pair-column').first().waitFor();
+  await page.locator('.takes-main[aria-busy=false]').waitFor();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+});
 await shot('bench-moves', {}, async (page) => {
   await open(page, 'Two Landings', 'bench');
   for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
@@ -110,10 +122,6 @@ await shot('bench-voices', {}, async (page) => {
   await page.locator('.note-late').waitFor();
   await page.locator('.bench[aria-busy=false]').waitFor();
   await outcomes.first().waitFor();
-});
-await shot('bench-far', {}, async (page) => {
-  await open(page, 'Gangplank Strut', 'bench');
-  for (let i = 0; i < 3; i++) await page.keyboard.press('-');
 });
 await shot('bench-wishes', {}, async (page) => {
   await open(page, 'Midstream', 'bench');

@@ -1,5 +1,5 @@
 import { secondsBetween, type Score, type Sound, type Ticks } from '../../core/index.ts';
-import type { Performance, PlayedChord } from './playback.ts';
+import type { Performance, PlayedChord, Side } from './playback.ts';
 
 const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch);
 
@@ -15,6 +15,34 @@ export function performanceFrom({ clock, columns, parts, end }: Score, from: num
       return { at: at(start), seconds: secondsBetween(clock, start, start + ticks), pitches: pitchesOf(sound) };
     }),
     clicks: parts.click.filter(from0).map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),
+    seconds: at(end),
+  };
+}
+
+/** Two takes of a tune at once, one of them to be heard, from a tick on; lit is what changes in either, `lit[i]` from its tick. */
+export function bothFrom(scores: readonly [Score, Score], lit: readonly Ticks[], from: Ticks): Performance {
+  const { clock, end, parts } = scores[0];
+  const at = (tick: Ticks) => secondsBetween(clock, from, tick);
+  return {
+    lit: lit.flatMap((start, column) => (start < from ? [] : [{ column, at: at(start) }])),
+    chords: scores.flatMap(({ parts: { guitar } }, side) =>
+      guitar
+        .filter(({ start, ticks }) => start + ticks > from)
+        .map((sound): PlayedChord => {
+          // A chord that began before sounds on from here.
+          const start = Math.max(from, sound.start);
+          const end = sound.start + sound.ticks;
+          return {
+            at: at(start),
+            seconds: secondsBetween(clock, start, end),
+            pitches: pitchesOf(sound),
+            side: side as Side,
+          };
+        }),
+    ),
+    clicks: parts.click
+      .filter(({ start }) => start >= from)
+      .map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),
     seconds: at(end),
   };
 }

@@ -10,7 +10,10 @@ export interface PlayedChord {
   readonly seconds: number;
   /** Sounding pitches, lowest string first. */
   readonly pitches: readonly number[];
+  /** Of which of two takes it is, where two are played at once and one of them is heard. */
+  readonly side?: Side;
 }
+export type Side = 0 | 1;
 export interface Performance {
   /** From when on each column is the one that sounds. */
   readonly lit: readonly { readonly column: number; readonly at: number }[];
@@ -28,6 +31,8 @@ const DAMP = 0.05;
 /** Time to fetch the first sounds before the clock starts. */
 const LEAD_IN = 0.12;
 const SINGLE_SECONDS = 2.5;
+/** From one take to the other without a gap or a click, in seconds. */
+const SIDE_FADE = 0.03;
 
 type Tone = typeof ToneModule;
 
@@ -42,6 +47,8 @@ export class Playback {
   readonly #clicks = new Map<boolean, ToneAudioBuffer>();
   #guitar: InstanceType<Tone['Volume']> | null = null;
   #click: InstanceType<Tone['Volume']> | null = null;
+  #sides: readonly InstanceType<Tone['Gain']>[] = [];
+  #side: Side = 0;
   #run = 0;
   volume = 0.8;
   clickVolume = 0.5;
@@ -55,6 +62,7 @@ export class Playback {
       const limiter = new tone.Limiter(-1).toDestination();
       this.#guitar = new tone.Volume().connect(limiter);
       this.#click = new tone.Volume().connect(limiter);
+      this.#sides = ([0, 1] as const).map((side) => new tone.Gain(side === this.#side ? 1 : 0).connect(this.#guitar!));
       for (const accent of [true, false])
         this.#clicks.set(accent, tone.ToneAudioBuffer.fromArray(renderClick(accent, rate)));
     }
@@ -75,11 +83,23 @@ export class Playback {
     if (this.#click) this.#click.volume.value = decibels(clickVolume);
   }
 
-  #sound(tone: Tone, pitches: readonly number[], time: number, seconds: number, how: Hearing = 'strummed'): void {
+  /** Which of two takes is heard: both are played, so that one goes on where the other was. */
+  hearSide(side: Side): void {
+    this.#side = side;
+    this.#sides.forEach((gain, i) => gain.gain.rampTo(i === side ? 1 : 0, SIDE_FADE));
+  }
+
+  #sound(
+    tone: Tone,
+    { pitches, seconds, side }: Pick<PlayedChord, 'pitches' | 'seconds' | 'side'>,
+    time: number,
+    how: Hearing = 'strummed',
+  ): void {
+    const into = side === undefined ? this.#guitar! : this.#sides[side]!;
     pitches.forEach((pitch, i) => {
       const buffer = this.#buffers.get(pitch);
       if (!buffer) return;
-      const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(this.#guitar!);
+      const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(into);
       source.start(time + i * HEARD[how]);
       source.stop(time + Math.max(0.1, seconds) + i * HEARD[how]);
       source.onended = () => source.dispose();
@@ -89,7 +109,7 @@ export class Playback {
   /** Sounds one grip now. */
   async single(pitches: readonly number[], how: Hearing): Promise<void> {
     const tone = await this.#ready(pitches);
-    this.#sound(tone, pitches, tone.now() + 0.03, SINGLE_SECONDS, how);
+    this.#sound(tone, { pitches, seconds: SINGLE_SECONDS }, tone.now() + 0.03, how);
   }
 
   async play(performance: Performance, onColumn: (column: number | null) => void): Promise<void> {
@@ -101,8 +121,7 @@ export class Playback {
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
     this.#clear(tone);
-    for (const { at, seconds, pitches } of performance.chords)
-      transport.schedule((time) => this.#sound(tone, pitches, time, seconds), at);
+    for (const chord of performance.chords) transport.schedule((time) => this.#sound(tone, chord, time), chord.at);
     for (const { column, at } of performance.lit)
       transport.schedule((time) => draw.schedule(() => mine === this.#run && onColumn(column), time), at);
     for (const { at, accent } of performance.clicks) {

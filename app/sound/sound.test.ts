@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { PitchDetector } from 'pitchy';
 import { hertz, parseChart, readChart, scoreOf, type Grip } from '../../core/index.ts';
-import { inARow, inPlace, performanceFrom } from './perform.ts';
+import { bothFrom, inARow, inPlace, performanceFrom } from './perform.ts';
 import { renderClick, renderPluck } from './pluck.ts';
 
 const RATE = 48_000;
@@ -79,6 +79,24 @@ describe('a performance', () => {
       { column: 3, at: 4 },
     ]);
     expect(played.seconds).toBe(8);
+  });
+
+  test('of two takes has both at once, each on its side; a chord that began before sounds on', () => {
+    const [one, other] = [scored('tempo: 60\n| C | F G | C |'), scored('tempo: 60\n| C | F | C |')];
+    const starts = one.columns.map(({ start }) => start);
+    // From the second half of bar 2, where the other has no new chord.
+    const played = bothFrom([one, other], starts, starts[2]!);
+    expect(played.chords.map(({ at, seconds, side }) => [side, at, seconds])).toEqual([
+      [0, 0, 2],
+      [0, 2, 4],
+      [1, 0, 2],
+      [1, 2, 4],
+    ]);
+    expect(played.lit).toEqual([
+      { column: 2, at: 0 },
+      { column: 3, at: 2 },
+    ]);
+    expect([played.clicks.length, played.seconds]).toEqual([6, 6]);
   });
 
   test('clicks each beat once, the first of a bar accented', () => {

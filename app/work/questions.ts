@@ -37,6 +37,8 @@ export interface Job {
 /** A take as it was arranged, with what its moves say: only the worker has the table of moves. */
 export interface ArrangedTake extends Arrangement {
   readonly moves: Readonly<Record<string, MoveSaid>>;
+  /** How far it strays from the plain chart on average, 0 to 5. */
+  readonly strays: number;
 }
 /** A take that is solved: the name it is asked about by, and which result it is. */
 export interface Solved {
@@ -176,6 +178,8 @@ export interface FoundTake {
   readonly pays: string;
   readonly figures: string;
   readonly cells: Decisions;
+  /** What keeps its grips as they were found. */
+  readonly kept: Decisions;
   readonly columns: readonly {
     readonly bar: number;
     readonly symbol: string;

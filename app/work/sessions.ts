@@ -6,6 +6,7 @@ import {
   pricingFor,
   sessionOf,
   solveTake,
+  straysOf,
   type Chart,
   type Hand,
   type Near,
@@ -96,7 +97,8 @@ export class Sessions {
     open.solved = solved;
     // Then, while nothing newer comes, the tables are completed, so that prices are ready when asked for.
     void pause().then(() => follow(open.session.search.refresh(), current));
-    return { ...arrangedTake(solved), moves: movesSaid(solved.columns) };
+    const arrangement = arrangedTake(solved);
+    return { ...arrangement, moves: movesSaid(solved.columns), strays: straysOf(arrangement.columns) };
   }
 
   /** Stops whatever is being solved of a take: nobody waits for it any more. */

@@ -4,6 +4,7 @@ import { KernelNear } from '../../kernel/kernel.ts';
 import { followWhile, pause } from './follow.ts';
 import { handAnswers } from './hand.ts';
 import { libraryOf } from './kept.ts';
+import { plainAnswers } from './plain.ts';
 import type { ArrangedTake, Job, Phase } from './questions.ts';
 import { Sessions } from './sessions.ts';
 import { takeAnswers } from './take-answers.ts';
@@ -44,6 +45,7 @@ const solver = {
 
   ...takeAnswers(sessions),
   ...takesFinder(world),
+  ...plainAnswers(world),
 };
 
 export type Solver = typeof solver;

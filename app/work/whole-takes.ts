@@ -3,6 +3,7 @@ import {
   figuresText,
   handOf,
   harmonyText,
+  keptGrips,
   neckOf,
   NothingToTake,
   parseChart,
@@ -71,6 +72,7 @@ export function takesFinder({ libraryOf, near, now }: Pick<World, 'libraryOf' | 
               pays: harmonyText(take.harmony),
               figures: figuresText(figures),
               cells: take.cells,
+              kept: keptGrips(columns),
               columns: columns.map(({ column, grip }) => ({
                 bar: column.slot.bar,
                 symbol: column.symbol,

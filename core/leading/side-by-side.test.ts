@@ -69,7 +69,10 @@ describe('two takes side by side', () => {
     const [one, other] = [told({}), told(moved())];
     const name = Object.values(other.moves)[0]!.name;
     expect(apartFrom(other, one)[0]).toBe(`${name} in bar 4`);
-    expect(apartFrom(one, other)[0]).toBe('the chart’s own chords');
+    expect(apartFrom(one, other)[0]).toBe('the chart’s own chords in colour');
+    const plain = { ...plainTake(session, { chart }), moves: {} };
+    expect(apartFrom(plain, one)[0]).toBe('the chart’s own chords');
+    expect(apartFrom(one, plain)[0]).toBe('the chart’s own chords in colour');
     expect(apartFrom(other, other)).toEqual([]);
   });
 });

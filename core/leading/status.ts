@@ -21,7 +21,8 @@ export interface TakeStatus {
     readonly other: readonly number[];
     readonly rootless: readonly number[];
   };
-  /** What the player pinned, chose the colour of, and what moves put there. */
+  /** What the take was kept with, what the player pinned or chose the colour of, and what moves put there. */
+  readonly kept: readonly number[];
   readonly pinned: readonly number[];
   readonly chosen: readonly number[];
   readonly moved: readonly number[];
@@ -51,6 +52,7 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
       other: sounding.filter((i) => rooted(i) === 'other'),
       rootless: sounding.filter((i) => rooted(i) === 'rootless'),
     },
+    kept: where(({ column }) => column.kept !== null),
     pinned: where(({ column }) => column.decision?.voicing !== undefined),
     chosen: where(({ column: { decision } }) => decision !== null && decision.voicing === undefined),
     moved: where(({ column }) => column.move !== null),

@@ -10,8 +10,9 @@ import { coloursOf } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
-import { atOf, chordNameAt, decidedAt } from './key.ts';
+import { atOf, chordNameAt, decidedAt, type At } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
+import type { KeptDecision } from './layers/kept.ts';
 import { mannersOf } from './manners.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
@@ -104,16 +105,16 @@ export function columnsOf(
         context: one.context,
         move: one.move,
         into: null,
-        kept: null,
         manner: mannerAt(slot.start),
         closes: false,
         walks: [],
         wishes: wishesIn(slot),
       };
-      if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null };
+      if (own === null) return { ...of, chord: null, symbol: 'N.C.', decision: null, kept: null };
       const decision = standingAt(cells, atOf(at), one.slot, lastFret);
-      const chord = chordFor(own, decision, plain || one.asIs ? null : untoldOf(one));
-      return { ...of, chord, symbol: symbolOf(chord), decision };
+      const kept = plain ? null : keptAt(cells, atOf(at), slot, decision);
+      const chord = chordFor(own, decision ?? kept, plain || one.asIs ? null : untoldOf(one));
+      return { ...of, chord, symbol: symbolOf(chord), decision, kept: kept?.grip ?? null };
     });
   });
   const last = columns.findLastIndex(({ chord }) => chord !== null);
@@ -124,14 +125,15 @@ export function columnsOf(
   });
   return joined.map((column, i): Column => {
     const walks = walkingBasses(joined[i - 1]?.chord ?? null, joined[i + 1]?.chord ?? null);
-    return { ...column, kept: plain ? null : keptIn(column, cells), walks };
+    return { ...column, walks };
   });
 }
 
-/** The grip a column was kept with, where it is still the same chord and nothing else was decided for how it is held. */
-function keptIn({ at, symbol, decision }: Column, cells: Decisions): string | null {
-  const kept = decidedAt(cells, atOf(at), 'kept');
-  return kept?.layer === 'kept' && kept.on === symbol && !decision?.voicing ? kept.grip : null;
+/** What a slot was kept with, where the chord there is the same and nothing else was decided for it. */
+function keptAt(cells: Decisions, at: At, { symbol }: ReadSlot, decision: ChordDecision | null): KeptDecision | null {
+  const kept = decidedAt(cells, at, 'kept');
+  if (kept?.layer !== 'kept' || kept.on !== symbol || decision?.voicing) return null;
+  return decision === null || decision.colour === kept.colour ? kept : null;
 }
 
 /** A chord that comes as what follows its move stands, its colour included. */
@@ -139,7 +141,8 @@ function likeTheNext(column: Column, after: readonly Column[]): Column {
   const target = after.find(({ move }) => move !== column.move)?.chord;
   if (!target || column.chord === null || column.decision !== null) return column;
   const chord = { ...column.chord, kind: target.kind };
-  return { ...column, chord, symbol: symbolOf(chord) };
+  const symbol = symbolOf(chord);
+  return { ...column, chord, symbol, kept: symbol === column.symbol ? column.kept : null };
 }
 
 const TONIC_ROLES: readonly unknown[] = ['I', 'i', 'blues-I'];
@@ -222,7 +225,7 @@ export function shiftPart(column: Column, before: Column | undefined, beats: num
 }
 
 /** The chart's chord as it stands: in the colour decided, else in `untold`; null: as it is. */
-function chordFor(own: Chord, decision: ChordDecision | null, untold: Chord | null): Chord {
+function chordFor(own: Chord, decision: Pick<ChordDecision, 'colour'> | null, untold: Chord | null): Chord {
   // Null is said by a decision only: the chart's own.
   const colour = decision ? decision.colour : undefined;
   const kind = typeof colour === 'string' ? parseSuffix(colour) : null;

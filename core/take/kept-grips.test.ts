@@ -43,6 +43,15 @@ test('a take keeps the grips it was kept with, whatever would be found today, un
   expect(gripsOf(arranged(anew, 'shells'))).toEqual(gripsOf(today));
 });
 
+test('a take keeps its colours too, where nobody chose one', () => {
+  const then = arranged({}, 'rooted');
+  const symbols = (columns: ReturnType<typeof arranged>) => columns.map(({ column }) => column.symbol);
+  expect(symbols(arranged({}, 'shells'))).not.toEqual(symbols(then));
+  const kept = arranged(keptGrips(then), 'shells');
+  expect(symbols(kept)).toEqual(symbols(then));
+  expect(gripsOf(kept)).toEqual(gripsOf(then));
+});
+
 test('a chord with another colour, or a grip of its own, is no longer held; the others are', () => {
   const then = arranged(CHOSEN, 'rooted');
   const kept = { ...CHOSEN, ...keptGrips(then) };
@@ -71,9 +80,10 @@ test('a grip that was banished since, or that this neck has not, is found anew',
 });
 
 test.each([
-  ['not a grip', { layer: 'kept', on: 'Dm7', grip: 'x-5' }],
-  ['no chord', { layer: 'kept', grip: 'x-5-7-5-6-x' }],
-  ['something more', { layer: 'kept', on: 'Dm7', grip: 'x-5-7-5-6-x', more: 1 }],
+  ['not a grip', { layer: 'kept', on: 'Dm7', colour: null, grip: 'x-5' }],
+  ['no chord', { layer: 'kept', colour: null, grip: 'x-5-7-5-6-x' }],
+  ['no colour', { layer: 'kept', on: 'Dm7', grip: 'x-5-7-5-6-x' }],
+  ['something more', { layer: 'kept', on: 'Dm7', colour: null, grip: 'x-5-7-5-6-x', more: 1 }],
 ])('what is %s is no kept grip', (_, value) => {
   expect(readDecision('a:1:0:kept', value)).toBeNull();
 });

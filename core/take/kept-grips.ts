@@ -1,3 +1,4 @@
+import { suffixOf } from '../chord/kind.ts';
 import type { Patch } from '../patch.ts';
 import type { Column } from './columns.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
@@ -5,16 +6,18 @@ import { keptName } from './key.ts';
 
 /** A column, and what it is held by. */
 interface Held {
-  readonly column: Pick<Column, 'at' | 'symbol' | 'decision'>;
+  readonly column: Pick<Column, 'at' | 'slot' | 'symbol' | 'chord' | 'decision'>;
   readonly grip: { readonly grip: string } | null;
 }
 
-/** The decisions that keep the grips of some columns as they stand; one that is pinned stays anyway. */
+/** The decisions that keep some columns as they stand, colour and grip; a grip that is pinned stays anyway. */
 export function keptGrips(columns: readonly Held[]): Decisions {
   return Object.fromEntries(
-    columns.flatMap(({ column: { at, symbol, decision }, grip }) =>
-      grip && !decision?.voicing ? [[keptName(at), { layer: 'kept' as const, on: symbol, grip: grip.grip }]] : [],
-    ),
+    columns.flatMap(({ column: { at, slot, symbol, chord, decision }, grip }) => {
+      if (grip === null || chord === null || decision?.voicing) return [];
+      const colour = decision ? decision.colour : symbol === slot.symbol ? null : suffixOf(chord.kind);
+      return [[keptName(at), { layer: 'kept' as const, on: slot.symbol, colour, grip: grip.grip }]];
+    }),
   );
 }
 

@@ -30,13 +30,20 @@ export function apartFrom(one: ToldTake, other: ToldTake, sectionOf: SectionOf =
   const most = [...names].sort((a, b) => byPlace(b).length - byPlace(a).length);
   const told = most.slice(0, MOST_MOVES).map((name) => `${name} ${placesText(byPlace(name), sectionOf)}`);
   const rest = most.length - MOST_MOVES;
-  const plain = movesIn(one).length === 0 && movesIn(other).length > 0 ? ['the chart’s own chords'] : [];
+  const chords = chordsText(one);
   return [
-    ...plain,
+    ...(chords === null || chords === chordsText(other) ? [] : [chords]),
     ...told,
     ...(rest > 0 ? [`${rest} more move${rest === 1 ? '' : 's'}`] : []),
     ...heard(characterOf(one.columns), characterOf(other.columns)),
   ];
+}
+
+/** What the chords of a take without moves are; null where it has some. */
+function chordsText(take: ToldTake): string | null {
+  if (movesIn(take).length > 0) return null;
+  const isPlain = take.columns.every(({ column: { symbol, slot } }) => symbol === slot.symbol);
+  return isPlain ? 'the chart’s own chords' : 'the chart’s own chords in colour';
 }
 
 /** The moves of a take, each where it begins. */
@@ -49,8 +56,8 @@ const movesIn = ({ columns, moves }: ToldTake): readonly { readonly name: string
 /** Where some bars are: in one section, or by number. */
 function placesText(bars: readonly number[], sectionOf: SectionOf): string {
   const sections = new Set(bars.map(sectionOf));
-  const [section] = sections;
-  return bars.length > 1 && sections.size === 1 && section != null ? `in ${section}` : `in ${barsText(bars)}`;
+  const [section = null] = sections;
+  return bars.length > 1 && sections.size === 1 && section !== null ? `in ${section}` : `in ${barsText(bars)}`;
 }
 
 /** What is heard of a take as a whole, where the other is otherwise. */

@@ -22,9 +22,15 @@ export const otherGripsText = (count: number): string =>
   count === 0 ? 'no other grip changes' : `${count} other grip${count === 1 ? ' changes' : 's change'}`;
 
 /** Why a chord stands though another would cost less: `F9 stands because you chose it.` */
-export function standsText({ decision, move, symbol }: Pick<Column, 'decision' | 'move' | 'symbol'>): string {
+export function standsText({
+  decision,
+  kept,
+  move,
+  symbol,
+}: Pick<Column, 'decision' | 'kept' | 'move' | 'symbol'>): string {
   const name = musical(symbol);
   if (decision?.voicing) return `${name} stands because you pinned its grip.`;
+  if (kept !== null) return `${name} stands in the grip that the take was kept with.`;
   if (decision) return `${name} stands because you chose it.`;
   return move ? `${name} stands by the move you made.` : `${name} was chosen before the connection.`;
 }

@@ -32,8 +32,9 @@ const MARGIN = 8;
 const RIBBON_ROOM = 40;
 const OVERHANG = 22;
 const RIBBON_SHARE = 0.4;
-/** Notes narrower than this have no degree in them. */
+/** Notes narrower than this, or lower, have no degree in them. */
 const LABELLED = 15;
+const LABELLED_HIGH = 10;
 
 /** A column's notes as marks with their degrees, and the ribbons that lead to the next column. */
 export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps) {
@@ -129,7 +130,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
             {...dragged(pitch)}
           >
             <rect x={from} y={yOf(pitch) - mark / 2} width={to - from} height={mark} rx={mark / 2} />
-            {to - from >= LABELLED && (
+            {to - from >= LABELLED && mark >= LABELLED_HIGH && (
               <SvgLabel text={musical(degree)} x={(from + to) / 2} y={yOf(pitch)} size={Math.min(12.5, mark - 3)} />
             )}
           </g>

@@ -19,6 +19,7 @@ const BENCH_KEYS: Keys = [
   ['G', 'grips of the chord'],
   ['V', 'voices: where each goes at the next change'],
   ['W', 'wishes for what is selected'],
+  [', .', 'the take before, the take after'],
   ['T', 'three takes of the whole tune, or of what is selected'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],

@@ -82,6 +82,10 @@ export function FirstLook() {
   return (
     <section className="first-look" aria-label="How to read the bench">
       <Legend />
+      <p>
+        To begin, <b>Three takes</b> (<kbd>T</kbd>) finds you three whole arrangements of the tune, chords, grips and
+        connection chosen together.
+      </p>
       <Button size="small" variant="contained" color="secondary" onClick={() => setRead(true)}>
         Got it
       </Button>

@@ -31,6 +31,8 @@ interface TakeStatusProps {
   /** Marks columns, and goes to the next of them. */
   readonly onMark: (columns: readonly number[]) => void;
   readonly onDropWish: (wish: TakenWish) => void;
+  /** Lets go of the grips that the take was kept with. */
+  readonly onSolveAnew: () => void;
 }
 
 function Status(props: TakeStatusProps) {
@@ -87,7 +89,7 @@ function Fact({ columns, onMark, isWrong = false, children }: FactProps) {
   );
 }
 
-function Facts({ columns, arranged, company, wishes, onMark, onDropWish }: TakeStatusProps) {
+function Facts({ columns, arranged, company, wishes, onMark, onDropWish, onSolveAnew }: TakeStatusProps) {
   const status = takeStatus(arranged, company);
   const { sounding, unsaid, unheld, bass } = status;
   const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
@@ -115,6 +117,16 @@ function Facts({ columns, arranged, company, wishes, onMark, onDropWish }: TakeS
         <Fact columns={bass.rootless} onMark={onMark}>
           no root in {bass.rootless.length}
         </Fact>
+      )}
+      {status.kept.length > 0 && (
+        <Button
+          size="small"
+          className="fact"
+          onClick={onSolveAnew}
+          title="These grips stand as the take was kept; let go, they follow the rules and the hand of today"
+        >
+          <span>{status.kept.length === sounding.length ? 'all' : status.kept.length} as kept: solve anew</span>
+        </Button>
       )}
       {(['pinned', 'chosen', 'moved'] as const).map(
         (what) =>

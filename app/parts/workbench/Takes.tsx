@@ -1,5 +1,5 @@
 import { Suspense, useState } from 'react';
-import { useFetcher, useNavigate } from 'react-router';
+import { Link, useFetcher, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import { Anchored } from '../frame/Anchored.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
@@ -33,7 +33,7 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
   const here = takes.find(({ id }) => id === takeId);
   const others = takes.filter(({ id, unreadable }) => id !== takeId && !unreadable);
   const submit = async (intent: string, id: string, more: Record<string, string> = {}) => {
-    await fetcher.submit({ intent, id, ...more }, { method: 'post', action: `/tunes/${tuneId}/bench` });
+    await fetcher.submit({ intent, id, ...more }, { method: 'post', action: `/tunes/${tuneId}/takes` });
     theOutbox().announce(`tune:${tuneId}`);
   };
   const remove = async () => {
@@ -69,6 +69,9 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
             }}
           >
             Three takes of the tune…
+          </MenuItemLater>,
+          <MenuItemLater key="place" component={Link} to={`/tunes/${tuneId}/takes?take=${takeId}`} onClick={close}>
+            Two takes side by side…
           </MenuItemLater>,
           <MenuItemLater
             key="rename"

@@ -9,12 +9,11 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Switch from '@mui/material/Switch';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { Suspense, useEffect, useState } from 'react';
-import { musical, type Decision, type Decisions, type Patch } from '../../../core/index.ts';
+import type { Decision, Decisions, Patch } from '../../../core/index.ts';
 import type { FoundTake, Job } from '../../work/questions.ts';
 import { useWholeTakes } from '../../work/useWholeTakes.ts';
 import { later } from '../frame/later.tsx';
-import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
-import { Glyphs } from '../symbol/glyphs.tsx';
+import { FoundTakeRow } from './FoundTakeRow.tsx';
 import { TasteFields } from './TasteFields.tsx';
 import type { Tastes } from './useTaste.ts';
 import './workbench.css';
@@ -30,12 +29,14 @@ interface ThreeTakesProps {
   readonly tastes: Tastes;
   /** What is selected, if it is several chords: `bars 5 to 8`, in ticks. */
   readonly selection: { readonly place: string; readonly start: number; readonly end: number } | null;
+  /** The tune, and the take on the bench. */
+  readonly of: { readonly tuneId: string; readonly takeId: string };
   readonly onTake: (patch: Patch<Decision>, label: string) => void;
   readonly onClose: () => void;
 }
 
 /** Whole takes of the tune, chords, grips and connection chosen together: three that differ, one to be put on the bench. */
-export function ThreeTakes({ job, tastes, selection, onTake, onClose }: ThreeTakesProps) {
+export function ThreeTakes({ job, tastes, selection, of, onTake, onClose }: ThreeTakesProps) {
   const { taste, chosen: style, grating } = tastes;
   const { phase, takes, failed, find, stop } = useWholeTakes();
   const [count, setCount] = useState(AT_FIRST);
@@ -92,32 +93,20 @@ export function ThreeTakes({ job, tastes, selection, onTake, onClose }: ThreeTak
         {takes !== null && (
           <ol className={phase === null ? 'found-takes' : 'found-takes stale'} aria-label="Takes">
             {takes.map((take, i) => (
-              <li key={i}>
-                <header>
-                  <h3>
-                    {i + 1}. <Glyphs text={musical(take.name)} />
-                  </h3>
-                  <Button variant="outlined" size="small" onClick={() => use(take)}>
-                    Put it on the bench
-                  </Button>
-                </header>
-                <p className="take-chords">
-                  {barsOf(take).map((bar) => (
-                    <span key={bar[0]!.bar} className="take-bar">
-                      {bar.map(({ symbol, moved }, k) => (
-                        <ChordSymbol key={k} symbol={symbol} className={moved ? 'symbol-moved' : ''} />
-                      ))}
-                    </span>
-                  ))}
-                </p>
-                <p className="take-figures">
-                  {take.strays} · {take.figures}
-                </p>
-                <details className="take-pays">
-                  <summary>What it pays for</summary>
-                  {take.pays || 'nothing but its connection'}
-                </details>
-              </li>
+              <FoundTakeRow
+                key={i}
+                take={take}
+                number={i + 1}
+                of={of}
+                about={{
+                  from: 'search',
+                  style: style?.name ?? null,
+                  stray: taste.stray,
+                  bars: isPart && selection ? selection.place : null,
+                  words: take.name,
+                }}
+                onUse={() => use(take)}
+              />
             ))}
           </ol>
         )}
@@ -142,17 +131,6 @@ export function ThreeTakes({ job, tastes, selection, onTake, onClose }: ThreeTak
 }
 
 const SETTLES_MS = 250;
-
-/** The columns of a take bar by bar. */
-function barsOf({ columns }: FoundTake): FoundTake['columns'][number][][] {
-  const bars: FoundTake['columns'][number][][] = [];
-  for (const column of columns) {
-    const last = bars.at(-1);
-    if (last?.[0]!.bar === column.bar) last.push(column);
-    else bars.push([column]);
-  }
-  return bars;
-}
 
 /** The change that makes one take's decisions another's. */
 function between(from: Decisions, to: Decisions): Patch<Decision> {

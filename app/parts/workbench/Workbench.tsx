@@ -1,10 +1,12 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import {
   clockOfChart,
   quarterSeconds,
   scoreOf,
   secondsBetween,
+  solvedAnew,
   spanOfColumns,
   whyNot,
   wishesOfTake,
@@ -98,6 +100,7 @@ const edits = (tell: (cells: Decisions) => void) => useTake.subscribe(({ cells }
 export function Workbench(props: WorkbenchProps) {
   const { tuneId, chartText, chart, barIds, take, takes, unread } = props;
   useFresh();
+  const navigate = useNavigate();
   // All but its version, which says nothing to whoever looks.
   const store = useTake(useShallow(({ version: _, ...rest }) => rest));
   const { open } = store;
@@ -219,6 +222,11 @@ export function Workbench(props: WorkbenchProps) {
     setTrying(0);
     voices.send(index, grip, voice, way);
   };
+  const stepTake = (by: 1 | -1) => {
+    const readable = takes.filter(({ unreadable }) => !unreadable);
+    const next = readable[readable.findIndex(({ id }) => id === take.id) + by];
+    if (next) void navigate(`?take=${next.id}`);
+  };
   const actions = useLatest(
     benchActions({
       count: columns.length,
@@ -235,6 +243,7 @@ export function Workbench(props: WorkbenchProps) {
       decide,
       mark: deeds.mark,
       takes: () => setTakesOpen(true),
+      stepTake,
       trial,
       unmark,
       playback,
@@ -329,6 +338,7 @@ export function Workbench(props: WorkbenchProps) {
                 wishes={wishes}
                 onMark={mark}
                 onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
+                onSolveAnew={() => edit(solvedAnew(cells), 'solving the take anew')}
               />
             )}
           </Suspense>
@@ -430,6 +440,7 @@ export function Workbench(props: WorkbenchProps) {
             job={{ chartText, barIds, cells, player, manner, banished: book.banished }}
             tastes={tastes}
             selection={from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place)}
+            of={{ tuneId, takeId: take.id }}
             onTake={edit}
             onClose={() => setTakesOpen(false)}
           />

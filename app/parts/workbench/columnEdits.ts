@@ -1,6 +1,7 @@
 import {
   decisionFor,
   divide,
+  keptName,
   musical,
   shiftPart,
   symbolOf,
@@ -66,8 +67,11 @@ export function columnEdits(
         fingers === null ? 'fingers as they lie best' : `the fingers ${fingers}`,
       );
     },
+    /** Lets go of what was decided, and of the grip the take was kept with. */
     release: () => {
-      if (decision) decide(null, 'letting go');
+      const kept = column.kept === null ? {} : { [keptName(column.at)]: null };
+      if (decision || column.kept !== null)
+        edit({ ...(decision && changed(null, '').patch), ...kept }, `letting go in bar ${slot.bar}`);
     },
     divide: cut && (() => edit({ [cut.at]: cut.cell }, `two colours in bar ${slot.bar}`)),
     /** Moves the beginning of a part by beats. */

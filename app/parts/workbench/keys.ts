@@ -1,5 +1,6 @@
 import { memo, type RefObject } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { isOfControl, unlessOnControl } from '../frame/controls.ts';
 
 /** What the keys do. */
 export interface BenchActions {
@@ -18,6 +19,8 @@ export interface BenchActions {
   readonly keep: () => void;
   readonly keepRest: () => void;
   readonly takes: () => void;
+  /** Opens the take before or after. */
+  readonly stepTake: (by: 1 | -1) => void;
   readonly isPlaying: () => boolean;
   readonly pin: () => void;
   readonly mark: (as: 'kept' | 'banished') => void;
@@ -71,6 +74,8 @@ const BY_PLACE: Readonly<Record<string, Deed>> = {
   v: (to) => to.tab('voice'),
   l: (to) => to.lift(),
   t: (to) => to.takes(),
+  comma: (to) => to.stepTake(-1),
+  period: (to) => to.stepTake(1),
   ...Object.fromEntries(
     ['1', '2', '3', '4', '5', '6', '7'].map((key): [string, Deed] => [key, (to) => to.voice(+key)]),
   ),
@@ -100,26 +105,8 @@ export const BenchKeys = memo(function BenchKeys({ actions, after, enabled }: Be
   return null;
 });
 
-/** Controls that have keys of their own. */
-const OWN_ARROWS =
-  '[role="tablist"], [role="group"], [role="radiogroup"], [role="slider"], [role="menu"], [role="combobox"], input, textarea';
-const ARROWS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End'];
-
-/** Arrows inside a group of choices, a list or the neck move there, and never the chord. */
-const isOfControl = ({ key, target, shiftKey }: KeyboardEvent): boolean =>
-  target instanceof Element && ARROWS.includes(key) && !shiftKey && target.closest(OWN_ARROWS) !== null;
-
 /** What is heard stops at Space, whatever has the focus; only a field keeps its spaces. */
 function stopAtOnce(event: KeyboardEvent, { play }: BenchActions): void {
   event.preventDefault();
   play();
-}
-
-/** Space and Enter belong to a control reached by keyboard; anywhere else they are the bench's. */
-function unlessOnControl(event: KeyboardEvent, run: () => void): void {
-  const own =
-    'button:focus-visible, a:focus-visible, summary:focus-visible, [role="menuitem"], [role="combobox"], [role="tab"]:focus-visible, input';
-  if (document.activeElement?.matches(own)) return;
-  event.preventDefault();
-  run();
 }

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { inARow, inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
-import { Playback, type Hearing, type Performance } from '../../sound/playback.ts';
+import { bothFrom, inARow, inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
+import { Playback, type Hearing, type Performance, type Side } from '../../sound/playback.ts';
 
 const DEFAULT_VOLUMES = { guitar: 0.8, click: 0.4 };
 
@@ -52,6 +52,9 @@ export function usePlayback() {
     /** Chords, or single notes, one after another. */
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
     play: (score: Score, from: number) => perform(performanceFrom(score, from)),
+    /** Two takes at once; which of them is heard can be changed at any time. */
+    playBoth: (...both: Parameters<typeof bothFrom>) => perform(bothFrom(...both)),
+    hearSide: (side: Side) => ready().hearSide(side),
     /** Grips where they would stand, between their neighbours. */
     hearInPlace: (score: Score, from: number, to: number, tried: readonly TriedChord[]) =>
       perform(inPlace(score, from, to, tried)),

@@ -96,7 +96,7 @@ describe('whole takes', () => {
     const at = (bar: number) => columns.find(({ slot }) => slot.bar === bar)!.at;
     const decided = (bar: number, on: string, colour: string): Decisions => ({
       [at(bar)]: { layer: 'chord', on, colour },
-      [`${at(bar)}:kept`]: { layer: 'kept', on: on.replace(/\d*$/, '') + colour, grip: '5-x-5-5-5-x' },
+      [`${at(bar)}:kept`]: { layer: 'kept', on, colour, grip: '5-x-5-5-5-x' },
     });
     const outside = { ...decided(2, 'Am7', 'm11'), ...decided(9, 'C', '6/9') };
     const inside = { ...decided(6, 'C7', '7sus'), ...decided(8, 'Fm', 'm6') };

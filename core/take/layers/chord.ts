@@ -25,7 +25,7 @@ export interface ChordDecision {
 /** A grip by its frets, lowest string first. */
 export const GRIP = /^(x|\d{1,2})(-(x|\d{1,2})){5,6}$/;
 const FINGERS = /^[x0-4T](-[x0-4T]){5,6}$/;
-const LONGEST_SUFFIX = 32;
+export const LONGEST_SUFFIX = 32;
 
 function readVoicing(value: unknown): Voicing | null {
   const { grip, led, fingers } = recordOf(value) ?? {};

@@ -1,0 +1,119 @@
+import Button from '@mui/material/Button';
+import { Suspense, useState } from 'react';
+import { pitchName } from '../../../core/index.ts';
+import { fileName } from '../frame/download.ts';
+import { later } from '../frame/later.tsx';
+import { bassLine, movementByBar, positionLine, rangeByBar, voiceLines, type Steps } from './byBar.ts';
+import type { SideTake } from './useTwoTakes.ts';
+import './takes.css';
+
+const Plot = later(async () => (await import('./Plot.tsx')).Plot);
+
+const KINDS = { voices: 'Voices over time', movement: 'Movement by bar', position: 'Hand position' } as const;
+export type ChartKind = keyof typeof KINDS;
+
+/** What a chart draws of each take. */
+export interface Drawn {
+  readonly kind: ChartKind;
+  readonly bars: readonly number[];
+  readonly names: readonly [string, string];
+  /** Of voices, from the top, the bass once more at the end; of positions one; none of movement. */
+  readonly lines: readonly [readonly Steps[], readonly Steps[]];
+  readonly movement: readonly [readonly number[], readonly number[]];
+}
+
+interface ChartsProps {
+  readonly sides: readonly [SideTake, SideTake];
+  readonly bars: readonly number[];
+  readonly title: string;
+}
+
+/** Charts of both takes, for whoever asks; each has a table of what it shows. */
+export function Charts({ sides, bars, title }: ChartsProps) {
+  const [kind, setKind] = useState<ChartKind | null>(null);
+  const pair = <T,>(of: (side: SideTake) => T) => [of(sides[0]), of(sides[1])] as const;
+  const drawn: Drawn | null = kind && {
+    kind,
+    bars,
+    names: pair(({ name }) => name),
+    lines: pair(({ columns }) =>
+      kind === 'voices'
+        ? [...voiceLines(columns), bassLine(columns)]
+        : kind === 'position'
+          ? [positionLine(columns)]
+          : [],
+    ),
+    movement: pair(({ columns }) => movementByBar(columns, bars)),
+  };
+  return (
+    <section className="charts" aria-label="Charts">
+      <div className="charts-kinds" role="group" aria-label="Charts of both takes">
+        {(Object.keys(KINDS) as ChartKind[]).map((one) => (
+          <Button
+            key={one}
+            size="small"
+            variant={one === kind ? 'outlined' : 'text'}
+            aria-pressed={one === kind}
+            onClick={() => setKind(one === kind ? null : one)}
+          >
+            {KINDS[one]}
+          </Button>
+        ))}
+      </div>
+      {drawn && (
+        <>
+          <Suspense fallback={<div className="plot" />}>
+            <Plot
+              drawn={drawn}
+              label={`${KINDS[drawn.kind]}: ${drawn.names.join(' and ')}`}
+              file={fileName(`${title} ${KINDS[drawn.kind]}`, 'png')}
+            />
+          </Suspense>
+          <details>
+            <summary>The same as a table</summary>
+            <ChartTable drawn={drawn} />
+          </details>
+        </>
+      )}
+    </section>
+  );
+}
+
+const fretOf = (fret: number) => (fret === 0 ? 'open' : `fret ${fret}`);
+
+/** What a chart shows, bar by bar, in words. */
+function ChartTable({ drawn: { kind, bars, names, lines, movement } }: { readonly drawn: Drawn }) {
+  const cells = ([0, 1] as const).map((side): readonly string[] => {
+    if (kind === 'movement') return movement[side].map((moved) => `${moved}`);
+    if (kind === 'position') return rangeByBar(lines[side][0]!, bars, fretOf);
+    const [top, bass] = [lines[side][0]!, lines[side].at(-1)!].map((line) => rangeByBar(line, bars, pitchName));
+    return bars.map((_, i) => (top![i] === '' ? '' : `${top![i]} over ${bass![i]}`));
+  });
+  return (
+    <div className="figures-scroll">
+      <table className="two-figures">
+        <caption className="visually-hidden">{KINDS[kind]}</caption>
+        <thead>
+          <tr>
+            <th scope="col">bar</th>
+            {names.map((name, side) => (
+              <th key={side} scope="col">
+                {name}
+                {kind === 'voices' ? ', top over bass' : kind === 'movement' ? ', semitones' : ''}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {bars.map((bar, i) => (
+            <tr key={bar}>
+              <th scope="row">{bar}</th>
+              <td>{cells[0]![i]}</td>
+              <td>{cells[1]![i]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

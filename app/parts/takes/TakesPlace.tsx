@@ -1,0 +1,437 @@
+import PlayArrow from '@mui/icons-material/PlayArrow';
+import RedoOutlined from '@mui/icons-material/RedoOutlined';
+import Stop from '@mui/icons-material/Stop';
+import SwapVert from '@mui/icons-material/SwapVert';
+import UndoOutlined from '@mui/icons-material/UndoOutlined';
+import ZoomIn from '@mui/icons-material/ZoomIn';
+import ZoomOut from '@mui/icons-material/ZoomOut';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { Suspense, useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
+import {
+  apartFrom,
+  barsFromAnother,
+  barsText,
+  keptGrips,
+  lastFretOf,
+  likeness,
+  musical,
+  scoreOf,
+  solvedAnew,
+  type Chart,
+  type Decisions,
+  type Score,
+  type SectionOf,
+} from '../../../core/index.ts';
+import type { KeptCells } from '../../keep/cells.ts';
+import { useFresh } from '../../keep/fresh.ts';
+import type { KeptPlayer } from '../../keep/player.ts';
+import { useOfWindow, useRemembered } from '../../keep/remembered.ts';
+import { followOutbox, useTake } from '../../keep/take.ts';
+import { Frame } from '../frame/Frame.tsx';
+import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
+import { later } from '../frame/later.tsx';
+import { Notice } from '../frame/Notice.tsx';
+import { SaveState } from '../frame/SaveState.tsx';
+import { Tool } from '../frame/Tool.tsx';
+import { TuneFacts } from '../frame/TuneFacts.tsx';
+import { ZOOMS } from '../stream/layout.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { mannerStanding } from '../workbench/tuneManner.ts';
+import { usePlayback } from '../workbench/usePlayback.ts';
+import { useTaste } from '../workbench/useTaste.ts';
+import { useWhoPlays } from '../workbench/useWhoPlays.ts';
+import { Figures } from './Figures.tsx';
+import { PairStage } from './PairStage.tsx';
+import { TakesList, type ListedTake } from './TakesList.tsx';
+import { useTakesKeys } from './keys.ts';
+import { useTwoTakes } from './useTwoTakes.ts';
+import './takes.css';
+
+interface ShownTake {
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly cells: Decisions;
+}
+interface TakesPlaceProps {
+  readonly tuneId: string;
+  readonly chartText: string;
+  readonly chart: Chart;
+  readonly barIds: readonly string[];
+  readonly styles: KeptCells;
+  readonly taste: KeptCells;
+  readonly tuneVersion: number;
+  readonly playerId: string;
+  readonly players: readonly KeptPlayer[];
+  readonly takes: readonly ListedTake[];
+  readonly above: ShownTake;
+  /** Null: the plain chart. */
+  readonly below: ShownTake | null;
+}
+
+const Charts = later(async () => (await import('./Charts.tsx')).Charts);
+
+const KEYS: Keys = [
+  'Going about',
+  ['← →', 'the bar before, the bar after'],
+  ['Shift ← →', 'select several bars'],
+  ['Home End', 'first bar, last bar'],
+  [', .', 'the take before, the take after, above'],
+  ['+ −', 'see the bars larger, see more of them'],
+  'Hearing',
+  ['Space', 'play from the selected bar; stop'],
+  ['X', 'hear the other take, from the same place on'],
+  'Taking',
+  ['B', 'take the selected bars from below'],
+  ['S', 'swap above and below'],
+  ['Enter', 'the take above, on the bench'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+  ['?', 'this sheet'],
+];
+
+interface Chosen {
+  readonly at: number;
+  readonly anchor: number;
+}
+const FIRST: Chosen = { at: 0, anchor: 0 };
+
+/** A tune's takes: two of them side by side, heard in turn, with what they come to. */
+export function TakesPlace(props: TakesPlaceProps) {
+  const { tuneId, chartText, chart, barIds, takes, above, below } = props;
+  useFresh();
+  const navigate = useNavigate();
+  const store = useTake(useShallow(({ version: _, ...rest }) => rest));
+  const { open, edit, undoOne, redoOne } = store;
+  useEffect(() => {
+    open(above.id, above.version, above.cells);
+    return followOutbox();
+  }, [above, open]);
+  const opened = store.takeId === above.id;
+  const cells = opened ? store.cells : above.cells;
+  const [takeHere, setTakeHere] = useOfWindow<string | null>(`take.${tuneId}`, null);
+  useEffect(() => {
+    if (takeHere !== above.id) setTakeHere(above.id);
+  }, [takeHere, setTakeHere, above.id]);
+
+  const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
+  const { guitar, player, book } = who;
+  const tastes = useTaste(tuneId, props.styles, props.taste);
+  const manner = mannerStanding(tastes, player);
+  const { sides, stretches, busy, phase, failed } = useTwoTakes(
+    { chartText, barIds, who: who.id, player, manner, banished: book.banished },
+    { id: above.id, name: above.name, cells: opened ? cells : null },
+    below,
+  );
+  const [one, other] = sides;
+  const both = one && other ? ([one, other] as const) : null;
+
+  const bars = useMemo(() => [...new Set(stretches.map(({ bar }) => bar))], [stretches]);
+  const { sectionOf, sectionAt } = useMemo(() => sectionsOf(chart, one?.columns ?? []), [chart, one?.columns]);
+  const [chosen, choose] = useOfWindow(`bars.${tuneId}`, FIRST);
+  const within = (bar: number) => Math.max(0, Math.min(bars.length - 1, bar));
+  const [at, anchor] = [within(chosen.at), within(chosen.anchor)];
+  const [from, to] = [Math.min(at, anchor), Math.max(at, anchor)];
+  const select = (bar: number, extending = false) =>
+    choose({ at: within(bar), anchor: extending ? anchor : within(bar) });
+  const [zoom, setZoom] = useRemembered<number>('zoom.takes', 0.7);
+  const changeZoom = (by: 1 | -1) => setZoom(ZOOMS[ZOOMS.findIndex((size) => size === zoom) + by] ?? zoom);
+
+  const playback = usePlayback();
+  const [heard, setHeard] = useState<0 | 1>(0);
+  const hear = (side: 0 | 1) => {
+    setHeard(side);
+    playback.hearSide(side);
+  };
+  const scores = useMemo(
+    () =>
+      both && (both.map(({ columns }) => scoreOf({ chart, open: guitar.open, columns })) as unknown as [Score, Score]),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `both` is these two
+    [chart, guitar.open, one, other],
+  );
+  const play = () => {
+    if (playback.active) return playback.stop();
+    const first = stretches.find(({ bar }) => bar === bars[from]);
+    if (!scores || !first) return;
+    playback.hearSide(heard);
+    playback.playBoth(
+      scores,
+      stretches.map(({ start }) => start),
+      first.start,
+    );
+  };
+
+  const show = (take: string, beside: string | null) => {
+    playback.stop();
+    void navigate(`?take=${take}&with=${beside ?? 'plain'}`, { replace: true, preventScrollReset: true });
+  };
+  const showAbove = (id: string) => show(id, id === below?.id ? above.id : (below?.id ?? null));
+  const readable = takes.filter(({ unreadable }) => !unreadable);
+  const stepTake = (by: 1 | -1) => {
+    const next = readable[readable.findIndex(({ id }) => id === above.id) + by];
+    if (next) showAbove(next.id);
+  };
+  const place = bars.length === 0 ? '' : barsText(bars.slice(from, to + 1));
+  const [said, setSaid] = useState<string | null>(null);
+  const takeBars = () => {
+    if (!both || busy) return;
+    const found = barsFromAnother({ chart, barIds, lastFret: lastFretOf(player), manner }, cells, both[1], {
+      from: bars[from]!,
+      to: bars[to]!,
+    });
+    const taken = barsText(bars.filter((bar) => found.from <= bar && bar <= found.to));
+    edit(found.patch, `${taken} from ${both[1].name}`);
+    setSaid(
+      taken === place
+        ? `${taken[0]!.toUpperCase()}${taken.slice(1)} are those of ${both[1].name} now.`
+        : `A move goes on over the edge of ${place}: ${taken} are those of ${both[1].name} now.`,
+    );
+  };
+  const kept = one?.columns.filter(({ column }) => column.kept !== null).length ?? 0;
+  const swap = () => below && show(below.id, above.id);
+  const toBench = () => void navigate(`/tunes/${tuneId}/bench?take=${above.id}`);
+  const [keysOpen, setKeysOpen] = useState(false);
+  useTakesKeys(
+    {
+      step: (by) => select(at + by),
+      extend: (by) => select(at + by, true),
+      first: () => select(0),
+      last: () => select(bars.length - 1),
+      play,
+      isPlaying: () => playback.active,
+      other: () => hear(heard === 0 ? 1 : 0),
+      takeBars,
+      swap,
+      stepTake,
+      toBench,
+      zoom: changeZoom,
+      undo: undoOne,
+      redo: redoOne,
+    },
+    !keysOpen,
+  );
+
+  return (
+    <Frame
+      tuneId={tuneId}
+      header={
+        <>
+          <div className="head-title">
+            <h1>{chart.title}</h1>
+            <TuneFacts chart={chart} />
+          </div>
+          <span className="head-gap" />
+          <SaveState />
+          <span className="head-tools">
+            <Undoing
+              undo={store.undo.at(-1)?.label}
+              redo={store.redo.at(-1)?.label}
+              onUndo={undoOne}
+              onRedo={redoOne}
+            />
+            <KeySheet keys={KEYS} onOpen={setKeysOpen} />
+          </span>
+          <Button
+            variant="contained"
+            color="secondary"
+            startIcon={playback.active ? <Stop /> : <PlayArrow />}
+            onClick={play}
+            disabled={scores === null}
+            className="play"
+          >
+            {playback.active ? 'Stop' : 'Play'}
+          </Button>
+        </>
+      }
+    >
+      <div className="takes">
+        <TakesList
+          tuneId={tuneId}
+          takes={takes}
+          above={above.id}
+          below={below?.id ?? null}
+          onAbove={showAbove}
+          onBelow={(id) => show(above.id, id)}
+        />
+        <div className="takes-main" aria-busy={busy}>
+          {phase !== null && (
+            <LinearProgress
+              variant="determinate"
+              value={phase.share * 100}
+              aria-label="Arranging both takes"
+              className="takes-solving"
+            />
+          )}
+          {failed !== null && <Alert severity="error">{failed}</Alert>}
+          {both && <Apart sides={both} stretches={stretches} sectionOf={sectionOf} />}
+          <div className={busy ? 'pair stale' : 'pair'}>
+            {both ? (
+              <>
+                <PairStage
+                  sides={[both[0].columns, both[1].columns]}
+                  {...{ stretches, bars, from, to, at, sectionAt, heard, zoom }}
+                  playing={playback.playing}
+                  open={guitar.open}
+                  onSelect={select}
+                />
+                {both.map(({ name }, side) => (
+                  <button
+                    key={side}
+                    type="button"
+                    className="pair-label"
+                    style={{ top: `calc(24px + ${side} * ((100% - 24px) / 2 + 4px))` }}
+                    aria-pressed={heard === side}
+                    title={heard === side ? 'This one is heard' : 'Hear this one (X)'}
+                    onClick={() => hear(side as 0 | 1)}
+                  >
+                    <span className="pair-ear" aria-hidden="true" />
+                    {name}
+                  </button>
+                ))}
+              </>
+            ) : (
+              <p className="pair-waiting">Both takes are being arranged…</p>
+            )}
+          </div>
+          <div className="takes-tools">
+            <Button variant="outlined" disabled={!both || busy} onClick={takeBars} title="(B)">
+              <Glyphs text={musical(`Take ${place} from below`)} />
+            </Button>
+            <Button variant="outlined" disabled={!both} onClick={() => hear(heard === 0 ? 1 : 0)} title="(X)">
+              Hear {heard === 0 ? 'below' : 'above'}
+            </Button>
+            <Button variant="text" disabled={below === null} startIcon={<SwapVert />} onClick={swap} title="(S)">
+              Swap
+            </Button>
+            {kept > 0 ? (
+              <Button
+                variant="text"
+                onClick={() => edit(solvedAnew(cells), 'solving the take anew')}
+                title={`${kept} grips above stand as they were kept; let go, they follow the rules and the hand of today`}
+              >
+                Solve anew
+              </Button>
+            ) : (
+              <Button
+                variant="text"
+                disabled={!one || busy}
+                onClick={() => one && edit(keptGrips(one.columns), 'keeping the grips')}
+                title="The grips above stay as they stand until the take is solved anew"
+              >
+                Keep its grips
+              </Button>
+            )}
+            <Button variant="text" onClick={toBench} title="(Enter)">
+              To the bench
+            </Button>
+            <span className="takes-zoom" role="group" aria-label="How near">
+              <Tool label="See more bars" onClick={() => changeZoom(-1)}>
+                <ZoomOut fontSize="small" />
+              </Tool>
+              <Tool label="See them larger" onClick={() => changeZoom(1)}>
+                <ZoomIn fontSize="small" />
+              </Tool>
+            </span>
+          </div>
+          {both && <Figures sides={both} company={player.company} />}
+          {both && (
+            <Suspense>
+              <Charts sides={both} bars={bars} title={chart.title} />
+            </Suspense>
+          )}
+        </div>
+      </div>
+      <Notice open={said !== null} goes message={said} onClose={() => setSaid(null)} />
+      <Notice open={store.said !== null} goes message={store.said} onClose={store.dismiss} />
+      {playback.failed && <Notice open message={playback.failed} />}
+    </Frame>
+  );
+}
+
+interface UndoingProps {
+  readonly undo: string | undefined;
+  readonly redo: string | undefined;
+  readonly onUndo: () => void;
+  readonly onRedo: () => void;
+}
+
+function Undoing({ undo, redo, onUndo, onRedo }: UndoingProps) {
+  return (
+    <>
+      <Tool
+        label={undo === undefined ? 'Nothing to undo' : `Undo: ${undo}`}
+        disabled={undo === undefined}
+        onClick={onUndo}
+      >
+        <UndoOutlined fontSize="small" />
+      </Tool>
+      <Tool
+        label={redo === undefined ? 'Nothing to redo' : `Redo: ${redo}`}
+        disabled={redo === undefined}
+        onClick={onRedo}
+      >
+        <RedoOutlined fontSize="small" />
+      </Tool>
+    </>
+  );
+}
+
+interface ApartProps {
+  readonly sides: readonly [Parameters<typeof apartFrom>[0], Parameters<typeof apartFrom>[0]];
+  readonly stretches: Parameters<typeof likeness>[0];
+  readonly sectionOf: SectionOf;
+}
+
+/** What sets the two apart, in words. */
+function Apart({ sides: [one, other], stretches, sectionOf }: ApartProps) {
+  const { chords, grips } = useMemo(() => likeness(stretches), [stretches]);
+  const told = useMemo(
+    () => [apartFrom(one, other, sectionOf), apartFrom(other, one, sectionOf)],
+    [one, other, sectionOf],
+  );
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  return (
+    <div className="apart">
+      {told.map((phrases, side) => (
+        <p key={side}>
+          <b>{side === 0 ? 'Above' : 'Below'}</b>{' '}
+          <Glyphs text={musical(phrases.length === 0 ? 'nothing that has a name of its own' : phrases.join('; '))} />
+        </p>
+      ))}
+      <p className="apart-share">
+        {chords === 1 && grips === 1
+          ? 'They are the same, chord for chord and grip for grip.'
+          : `The same chords in ${percent(chords)} of the time, the same grips in ${percent(grips)}.`}{' '}
+        <span className="apart-key">
+          <i className="apart-chord" /> another chord <i className="apart-grip" /> another grip
+        </span>
+      </p>
+    </div>
+  );
+}
+
+/** The section each written-out bar lies in, and the one that begins with it. */
+function sectionsOf(chart: Chart, columns: NonNullable<ReturnType<typeof useTwoTakes>['sides'][0]>['columns']) {
+  const first = chart.bars[0]?.number ?? 1;
+  const lies = new Map<number, string>();
+  const begins = new Map<number, string>();
+  let now: string | null = null;
+  for (const {
+    column: { slot },
+  } of columns) {
+    const section = chart.bars[slot.sourceBar - first]?.section;
+    if (section && slot.entry.tick === 0) {
+      now = section;
+      begins.set(slot.bar, section);
+    }
+    if (now !== null) lies.set(slot.bar, now);
+  }
+  return {
+    sectionOf: (bar: number) => lies.get(bar) ?? null,
+    sectionAt: (bar: number) => begins.get(bar) ?? null,
+  };
+}

@@ -1,0 +1,84 @@
+import Button from '@mui/material/Button';
+import { Link, useFetcher } from 'react-router';
+import { musical, type TakeAbout } from '../../../core/index.ts';
+import { theOutbox } from '../../keep/browser.ts';
+import type { FoundTake } from '../../work/questions.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import './workbench.css';
+
+interface FoundTakeRowProps {
+  readonly take: FoundTake;
+  /** From 1, the best first. */
+  readonly number: number;
+  /** The tune, and the take on the bench. */
+  readonly of: { readonly tuneId: string; readonly takeId: string };
+  /** What it was found for. */
+  readonly about: Extract<TakeAbout, { from: 'search' }>;
+  readonly onUse: () => void;
+}
+
+/** A whole take that was found: its chords and figures; it can be kept beside the others, or take the place of what is on the bench. */
+export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, onUse }: FoundTakeRowProps) {
+  const fetcher = useFetcher<{ readonly made?: string }>();
+  const made = fetcher.data?.made;
+  const keep = async () => {
+    const fields = {
+      intent: 'keep',
+      id: takeId,
+      name: `${about.style ?? 'Any style'}, stray ${about.stray}, take ${number}`,
+      cells: JSON.stringify({ ...take.cells, ...take.kept }),
+      about: JSON.stringify(about),
+    };
+    await fetcher.submit(fields, { method: 'post', action: `/tunes/${tuneId}/takes` });
+    theOutbox().announce(`tune:${tuneId}`);
+  };
+  return (
+    <li>
+      <header>
+        <h3>
+          {number}. <Glyphs text={musical(take.name)} />
+        </h3>
+        {made === undefined ? (
+          <Button size="small" disabled={fetcher.state !== 'idle'} onClick={() => void keep()}>
+            Keep it as a take
+          </Button>
+        ) : (
+          <Button size="small" component={Link} to={`/tunes/${tuneId}/takes?take=${takeId}&with=${made}`}>
+            Kept: see it beside this one
+          </Button>
+        )}
+        <Button variant="outlined" size="small" onClick={onUse}>
+          Put it on the bench
+        </Button>
+      </header>
+      <p className="take-chords">
+        {barsOf(take).map((bar) => (
+          <span key={bar[0]!.bar} className="take-bar">
+            {bar.map(({ symbol, moved }, k) => (
+              <ChordSymbol key={k} symbol={symbol} className={moved ? 'symbol-moved' : ''} />
+            ))}
+          </span>
+        ))}
+      </p>
+      <p className="take-figures">
+        {take.strays} · {take.figures}
+      </p>
+      <details className="take-pays">
+        <summary>What it pays for</summary>
+        {take.pays || 'nothing but its connection'}
+      </details>
+    </li>
+  );
+}
+
+/** The columns of a take bar by bar. */
+function barsOf({ columns }: FoundTake): FoundTake['columns'][number][][] {
+  const bars: FoundTake['columns'][number][][] = [];
+  for (const column of columns) {
+    const last = bars.at(-1);
+    if (last?.[0]!.bar === column.bar) last.push(column);
+    else bars.push([column]);
+  }
+  return bars;
+}

@@ -1,0 +1,29 @@
+import { data, redirect } from 'react-router';
+import { parseChart, unreadBars } from '../../core/index.ts';
+import type { Db } from '../../db/open.ts';
+import { playerFor, playersWithGrips } from '../../db/players.ts';
+import { getSetting } from '../../db/settings.ts';
+import { getTune } from '../../db/tunes.ts';
+
+/** What every place where a tune is worked on needs of it; one without a bar is sent to its chart. */
+export function tuneAtWork(db: Db, id: string) {
+  const tune = getTune(db, id);
+  if (!tune) throw data('This tune is not on the shelf.', { status: 404 });
+  const chart = parseChart(tune.doc.good);
+  const typed = parseChart(tune.chartText);
+  const problems = typed.ok ? [] : typed.problems;
+  if (!chart.ok || problems.some(({ code }) => code === 'chart-empty')) throw redirect(`/tunes/${tune.id}/chart`);
+  return {
+    tuneId: tune.id,
+    title: tune.title,
+    chartText: tune.doc.good,
+    chart: chart.value,
+    barIds: tune.doc.bars.map((bar) => bar.id),
+    styles: getSetting(db, 'styles'),
+    taste: getSetting(db, `taste.${tune.id}`),
+    tuneVersion: tune.version,
+    playerId: playerFor(db, tune).id,
+    players: playersWithGrips(db),
+    unread: problems.length > 0 && unreadBars(problems).length === 0 ? null : unreadBars(problems),
+  };
+}
