@@ -55,3 +55,30 @@ test('a newer request takes over, and a chart that cannot be held has none', asy
   expect(await first).toBeNull();
   expect(await second).toEqual([]);
 });
+
+test('a style that wants nothing has the chart’s own chords, and no end of bars can be stopped on the way', async () => {
+  const nothing = { ...STYLES[0]!, groups: {}, colours: [] };
+  const [take] = (await finder().takes(JOB, { ...WANTED, style: nothing, stray: 5, count: 1 }, quiet))!;
+  expect(take!.columns.some(({ moved }) => moved)).toBe(false);
+  const one = finder();
+  const bars = Array.from({ length: 400 }, (_, i) => `| ${['C', 'Am7', 'Dm7', 'G7'][i % 4]!}`).join(' ');
+  let told = 0;
+  const finding = one.takes({ ...JOB, chartText: `key: C\n${bars} |`, barIds: [] }, WANTED, () => told++);
+  setTimeout(() => one.stopTakes(), 500);
+  expect(await finding).toBeNull();
+  expect(told).toBeGreaterThan(0);
+});
+
+test('pins that the hand cannot hold, or that contradict each other, leave a take all the same', async () => {
+  const pinned = (grip: string) => ({ layer: 'chord', on: 'G7', colour: '7', voicing: { grip } }) as const;
+  const cells = {
+    // For the one pass, and for all: the one for the pass holds.
+    'b4:1:0': pinned('3-x-3-4-3-x'),
+    'b4:all:0': pinned('3-2-0-0-0-1'),
+    'b3:1:0': { layer: 'chord', on: 'Dm7', colour: 'm7', voicing: { grip: 'x-17-19-17-18-x' } },
+  } as const;
+  const [take] = (await finder().takes({ ...JOB, cells }, { ...WANTED, count: 1 }, quiet))!;
+  expect(take!.columns.find(({ bar }) => bar === 4)!.grip).toBe('3-x-3-4-3-x');
+  expect(take!.columns.every(({ grip }) => grip !== null)).toBe(true);
+  expect(take!.cells).toEqual(expect.objectContaining(cells));
+});

@@ -15,11 +15,13 @@ interface FoundTakeRowProps {
   readonly of: { readonly tuneId: string; readonly takeId: string };
   /** What it was found for. */
   readonly about: Extract<TakeAbout, { from: 'search' }>;
+  /** Another search is under way, perhaps of another tune than it was found for. */
+  readonly isStale: boolean;
   readonly onUse: () => void;
 }
 
 /** A whole take that was found: its chords and figures; it can be kept beside the others, or take the place of what is on the bench. */
-export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, onUse }: FoundTakeRowProps) {
+export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isStale, onUse }: FoundTakeRowProps) {
   const fetcher = useFetcher<{ readonly made?: string }>();
   const made = fetcher.data?.made;
   const keep = async () => {
@@ -40,7 +42,7 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, onUs
           {number}. <Glyphs text={musical(take.name)} />
         </h3>
         {made === undefined ? (
-          <Button size="small" disabled={fetcher.state !== 'idle'} onClick={() => void keep()}>
+          <Button size="small" disabled={isStale || fetcher.state !== 'idle'} onClick={() => void keep()}>
             Keep it as a take
           </Button>
         ) : (
@@ -48,7 +50,7 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, onUs
             Kept: see it beside this one
           </Button>
         )}
-        <Button variant="outlined" size="small" onClick={onUse}>
+        <Button variant="outlined" size="small" disabled={isStale} onClick={onUse}>
           Put it on the bench
         </Button>
       </header>

@@ -22,6 +22,8 @@ const StyleSheet = later(async () => (await import('./StyleSheet.tsx')).StyleShe
 
 /** So many are shown side by side; with more asked for, one more. */
 const AT_FIRST = 3;
+/** From so many bars on it takes long. */
+const LONG = 96;
 const MOST = 9;
 
 interface ThreeTakesProps {
@@ -31,12 +33,14 @@ interface ThreeTakesProps {
   readonly selection: { readonly place: string; readonly start: number; readonly end: number } | null;
   /** The tune, and the take on the bench. */
   readonly of: { readonly tuneId: string; readonly takeId: string };
+  /** How many bars the tune is played with. */
+  readonly bars: number;
   readonly onTake: (patch: Patch<Decision>, label: string) => void;
   readonly onClose: () => void;
 }
 
 /** Whole takes of the tune, chords, grips and connection chosen together: three that differ, one to be put on the bench. */
-export function ThreeTakes({ job, tastes, selection, of, onTake, onClose }: ThreeTakesProps) {
+export function ThreeTakes({ job, tastes, selection, of, bars, onTake, onClose }: ThreeTakesProps) {
   const { taste, chosen: style, grating } = tastes;
   const { phase, takes, failed, find, stop } = useWholeTakes();
   const [count, setCount] = useState(AT_FIRST);
@@ -44,7 +48,9 @@ export function ThreeTakes({ job, tastes, selection, of, onTake, onClose }: Thre
   const [isPart, setPart] = useState(selection !== null);
   const [editing, setEditing] = useState(false);
   const isPhone = useMediaQuery('(max-width: 600px)');
-  const asked = JSON.stringify([style, taste.stray, taste.off, grating, anew, isPart, count]);
+  // What another window changes meanwhile is looked at anew: what is found is of the tune as it stands.
+  const { chartText, cells } = job;
+  const asked = JSON.stringify([style, taste.stray, taste.off, grating, anew, isPart, count, chartText, cells]);
   useEffect(() => {
     const within = isPart && selection ? { start: selection.start, end: selection.end } : null;
     // While a slider moves, nothing is begun in vain.
@@ -53,7 +59,7 @@ export function ThreeTakes({ job, tastes, selection, of, onTake, onClose }: Thre
       SETTLES_MS,
     );
     return () => clearTimeout(timer);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `asked` says all that matters; a tune that changes closes it
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `asked` says all that matters
   }, [asked, find]);
   const use = (take: FoundTake) => {
     onTake(between(job.cells, take.cells), `a whole take: ${take.name}`);
@@ -77,6 +83,12 @@ export function ThreeTakes({ job, tastes, selection, of, onTake, onClose }: Thre
             />
           )}
         </div>
+        {bars > LONG && !isPart && (
+          <p>
+            {bars} bars are many to look at as a whole: it may take minutes, and can be stopped. Select some bars on the
+            bench first, and only those are looked at.
+          </p>
+        )}
         <Suspense>{editing && <StyleSheet tastes={tastes} onClose={() => setEditing(false)} />}</Suspense>
         <div className="takes-progress" role="status">
           {phase !== null && (
@@ -105,6 +117,7 @@ export function ThreeTakes({ job, tastes, selection, of, onTake, onClose }: Thre
                   bars: isPart && selection ? selection.place : null,
                   words: take.name,
                 }}
+                isStale={phase !== null}
                 onUse={() => use(take)}
               />
             ))}

@@ -441,6 +441,7 @@ export function Workbench(props: WorkbenchProps) {
             tastes={tastes}
             selection={from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place)}
             of={{ tuneId, takeId: take.id }}
+            bars={new Set(slots.map(({ bar }) => bar)).size}
             onTake={edit}
             onClose={() => setTakesOpen(false)}
           />

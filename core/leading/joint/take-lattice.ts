@@ -1,4 +1,6 @@
 import { beatsBetween } from './beats.ts';
+import { run } from '../../steps.ts';
+import type { Progress } from '../search.ts';
 import { nodesOf } from '../nodes.ts';
 import type { LatticeNode } from '../lattice.ts';
 import type { SolvedTake } from '../solve.ts';
@@ -26,20 +28,27 @@ type Prepared = Pick<SolvedTake, 'session' | 'slots' | 'clock'>;
  * Lays out ways as a lattice: one that ends where another begins leads to it, where each is what the other expects, also past
  * a rest. What no whole path goes through is left out, and so is what this hand cannot hold.
  */
-export function takeLattice({ session, slots, clock }: Prepared, ways: readonly Way[], taste: JointTaste): TakeLattice {
+export function* latticeSteps(
+  { session, slots, clock }: Prepared,
+  ways: readonly Way[],
+  taste: JointTaste,
+): Generator<Progress, TakeLattice> {
   const { library, pricing } = session;
   const context: HarmonyContext = { taste, slots, beats: beatsBetween(slots) };
-  const held = ways.filter(({ columns }) => !nodesOf(columns, clock, library, session).index.includes(-1));
+  const held: Way[] = [];
+  for (const [done, way] of ways.entries()) {
+    yield { done, total: ways.length * 2 };
+    if (!nodesOf(way.columns, clock, library, session).index.includes(-1)) held.push(way);
+  }
   const next = followers(held);
   const walks = ({ manner }: { readonly manner: Way['columns'][number]['manner'] }) =>
     pricing.weights[manner ?? pricing.manner].bass > 0;
-  const all = held.flatMap((way, i) =>
-    versionsOf(
-      way,
-      next[i]!.map((j) => held[j]!),
-      walks,
-    ).map((version) => ({ version, way: i })),
-  );
+  const all: { readonly version: Version; readonly way: number }[] = [];
+  for (const [i, way] of held.entries()) {
+    yield { done: ways.length + i, total: ways.length * 2 };
+    const after = next[i]!.map((j) => held[j]!);
+    all.push(...versionsOf(way, after, walks).map((version) => ({ version, way: i })));
+  }
   const ofWay = held.map((): number[] => []);
   all.forEach(({ way }, v) => ofWay[way]!.push(v));
   const leads = all.map(({ version, way }) =>
@@ -57,6 +66,9 @@ export function takeLattice({ session, slots, clock }: Prepared, ways: readonly 
     context,
   );
 }
+
+/** The same at once. */
+export const takeLattice = (...of: Parameters<typeof latticeSteps>): TakeLattice => run(latticeSteps(...of));
 
 /** By way those that may follow it: the next that begin where it ends, or later where nothing sounds between. */
 function followers(ways: readonly Way[]): readonly (readonly number[])[] {

@@ -11,8 +11,9 @@ import { beatsBetween } from './beats.ts';
 import type { BoundedSearch } from './bounded.ts';
 import type { PricedLattice } from './stops.ts';
 import { NO_HARMONY, sumHarmony, totalHarmony, type HarmonyTerms } from './harmony.ts';
-import { takeLattice, type TakeLattice } from './take-lattice.ts';
-import { waysOf, type JointTaste, type Way } from './ways.ts';
+import { asPart } from './progress.ts';
+import { latticeSteps, type TakeLattice } from './take-lattice.ts';
+import { waySteps, type JointTaste, type Way } from './ways.ts';
 
 /** What whole takes are wanted of. */
 export interface TakesAsked extends TakeAsked {
@@ -48,6 +49,10 @@ const AGREE_PRICES = [2, 4, 8, 16, 32, 64, 128] as const;
 /** So much of the time another take must have other chords. */
 const DIFFERENT = 1 / 4;
 
+/** How much is done, told as parts of 1, once all ways are known, and once they are laid out; the rest is the search. */
+const WAYS_KNOWN = 0.15;
+const LAID_OUT = 0.3;
+
 /** Nothing of the chart can be played by this hand, or nothing in it may change. */
 export class NothingToTake extends Error {}
 
@@ -68,8 +73,8 @@ export function* wholeTakes(
   const { slots, cells } = prepared;
   const isOpen = ({ start, entry }: ReadSlot) =>
     within === null || (within.start <= start && start + entry.ticks <= within.end);
-  const ways = waysOf(prepared, taste, isOpen);
-  const laid = takeLattice(prepared, ways, taste);
+  const ways = yield* asPart(waySteps(prepared, taste, isOpen), 0, WAYS_KNOWN);
+  const laid = yield* asPart(latticeSteps(prepared, ways, taste), WAYS_KNOWN, LAID_OUT);
   if (laid.lattice.nodes.length === 0) throw new NothingToTake();
   const beatsOf = beatsBetween(slots);
   const whole =
@@ -86,13 +91,19 @@ export function* wholeTakes(
     }, 0);
   while (found.length < count) {
     let next: WholeTake | null = null;
-    for (const price of found.length === 0 ? [0] : AGREE_PRICES) {
+    const each = (1 - LAID_OUT) / count;
+    const [from, to] = [LAID_OUT + each * found.length, LAID_OUT + each * (found.length + 1)];
+    for (const [tries, price] of (found.length === 0 ? [0] : AGREE_PRICES).entries()) {
       const agree = laid.places.map(({ version, column }) => {
         const { columns, way } = laid.versions[version]!;
         if (!way.isOpen) return 0;
         return Math.round(price * chords.reduce((sum, other) => sum + agreeing(columns[column]!, other), 0));
       });
-      const take = yield* withoutMannerisms(search, laid, agree, cells);
+      const take = yield* asPart(
+        withoutMannerisms(search, laid, agree, cells),
+        to - (to - from) / 2 ** tries,
+        to - (to - from) / 2 ** (tries + 1),
+      );
       const shares = chords.map((other) =>
         inOpen === 0 ? 1 : take.columns.reduce((sum, column) => sum + agreeing(column, other), 0) / inOpen,
       );
@@ -129,12 +140,12 @@ function* withoutMannerisms(
       const { proposal } = laid.versions[version]!.way;
       return column === 0 && proposal ? (devices.get(proposal.move.name) ?? 0) : 0;
     });
-    const path: Path = yield* search.solve(
-      priced(
-        laid.lattice,
-        agree.map((price, n) => price + device[n]!),
-      ),
+    const lattice = priced(
+      laid.lattice,
+      agree.map((price, n) => price + device[n]!),
     );
+    // Each round gets half of what is left, as each try above does: nobody knows how many there will be.
+    const path: Path = yield* asPart(search.solve(lattice), 1 - 1 / 2 ** round, 1 - 1 / 2 ** (round + 1));
     const take = takeOf(laid, path, { agree, device }, cells);
     const worn = mannerismsIn(take.take.ways);
     if (worn.length === 0 || round === MOST_ROUNDS) return take;

@@ -1,6 +1,7 @@
 import { symbolOf, type Chord } from '../../chord/chord.ts';
 import { suffixOf } from '../../chord/kind.ts';
 import { lastFretOf } from '../../neck/hand.ts';
+import { asPart } from './progress.ts';
 import { applyPatch, type Patch } from '../../patch.ts';
 import type { Degree } from '../../pitch/degree.ts';
 import type { ReadSlot } from '../../reading/read.ts';
@@ -16,6 +17,8 @@ import { decisionFor } from '../../take/standing.ts';
 import { colourContext } from '../../take/colour-context.ts';
 import { spanAt, type Span } from '../../reharm/moves/span.ts';
 import { beatsPerBar, ticksPerBar, type Ticks } from '../../time/meter.ts';
+import { run } from '../../steps.ts';
+import type { Progress } from '../search.ts';
 import type { SolvedTake } from '../solve.ts';
 
 /** How a whole take is to be: whose style, how far it may stray, and whether colours that grate are wanted. */
@@ -107,11 +110,11 @@ function movesFor(span: Span, taste: JointTaste, most: number, bar: number): rea
  * All ways to play each stretch of a chart: where something was decided (or where `open` says no) what stands; else each chord
  * in each of its colours, and each move over one chord or several. Never cut by what they may cost.
  */
-export function waysOf(
+export function* waySteps(
   prepared: Prepared,
   taste: JointTaste,
   open: (slot: ReadSlot) => boolean = () => true,
-): readonly Way[] {
+): Generator<Progress, readonly Way[]> {
   const { session, slots, keys, cells, columns } = prepared;
   const how = { lastFret: lastFretOf(session.library.hand), manner: session.pricing.manner };
   const standing = columns.filter(({ decision, move, part, slot }) => decision || move || part > 0 || !open(slot));
@@ -125,8 +128,10 @@ export function waysOf(
     ({ slot, chord }) =>
       chord !== null && !isOpen[slots.findIndex((one) => one.start <= slot.start && slot.start < endOf(one))],
   );
-  const wanted: Unmade[] = slots.flatMap((slot, i) => {
-    if (!isOpen[i]) return [];
+  const wanted: Unmade[] = [];
+  for (const [i, slot] of slots.entries()) {
+    yield { done: i, total: slots.length * 2 };
+    if (!isOpen[i]) continue;
     const { at } = columns.find((column) => column.slot.start === slot.start)!;
     const coloured = coloursFor(slots, i, taste).map((colour) => ({
       start: slot.start,
@@ -135,8 +140,8 @@ export function waysOf(
       colour,
       proposal: null,
     }));
-    return [...coloured, ...movesFrom(i)];
-  });
+    wanted.push(...coloured, ...movesFrom(i));
+  }
   function movesFrom(i: number): readonly Unmade[] {
     const { start, meter } = slots[i]!;
     const found: Unmade[] = [];
@@ -152,14 +157,19 @@ export function waysOf(
   }
   const made = (some: readonly Unmade[]) => withColumns(some, cells, (decided) => columnsOf(slots, keys, decided, how));
   /** Moves in the colours of the style, where it has some for them. */
-  function styled(some: readonly Unmade[]): readonly Way[] {
-    const plain = made(some);
-    return taste.style === null
-      ? plain
-      : made(plain.map((way) => ({ ...way, patch: { ...way.patch, ...likedColours(way, taste.style!) } })));
+  function* styled(some: readonly Unmade[]): Generator<Progress, readonly Way[]> {
+    const { style } = taste;
+    if (style === null) return yield* asPart(made(some), 1 / 2, 1);
+    const plain = yield* asPart(made(some), 1 / 2, 3 / 4);
+    const coloured = plain.map((way) => ({ ...way, patch: { ...way.patch, ...likedColours(way, style) } }));
+    return yield* asPart(made(coloured), 3 / 4, 1);
   }
-  return [...standingWays(fixed), ...styled(wanted).filter(isNew())].sort((a, b) => a.start - b.start || a.end - b.end);
+  const free = (yield* styled(wanted)).filter(isNew());
+  return [...standingWays(fixed), ...free].sort((a, b) => a.start - b.start || a.end - b.end);
 }
+
+/** The same at once. */
+export const waysOf = (...of: Parameters<typeof waySteps>): readonly Way[] => run(waySteps(...of));
 
 /** What stands, each chord or move as the one way to play its stretch. */
 const standingWays = (columns: readonly Column[]): readonly Way[] =>
@@ -212,23 +222,27 @@ function isNew(): (way: Way) => boolean {
 }
 
 /** Each way with its columns. Many are made at once, side by side: to read a whole chart for each would take long. */
-function withColumns(
+function* withColumns(
   wanted: readonly Unmade[],
   cells: Decisions,
   columnsFor: (cells: Decisions) => readonly Column[],
-): readonly Way[] {
+): Generator<Progress, readonly Way[]> {
   const layers: Unmade[][] = [];
   for (const way of wanted) {
     const layer = layers.find((ways) => ways.every(({ start, end }) => end <= way.start || way.end <= start));
     if (layer) layer.push(way);
     else layers.push([way]);
   }
-  return layers.flatMap((ways) => {
+  const found: Way[] = [];
+  for (const [done, ways] of layers.entries()) {
+    yield { done, total: layers.length };
     const made = columnsFor(applyPatch(cells, Object.assign({}, ...ways.map(({ patch }) => patch))).cells);
-    return ways.map((way): Way => ({
-      ...way,
-      isOpen: true,
-      columns: made.filter(({ slot }) => slot.start >= way.start && slot.start < way.end),
-    }));
-  });
+    for (const way of ways)
+      found.push({
+        ...way,
+        isOpen: true,
+        columns: made.filter(({ slot }) => slot.start >= way.start && slot.start < way.end),
+      });
+  }
+  return found;
 }
