@@ -54,6 +54,8 @@ const CADENCE_PRICE = 50;
 /** For a first or last chord over another bass, and for one in a colour that does not rest. */
 const AWAY_PRICE = 400;
 const AWAY_AT_A_PHRASE_PRICE = 80;
+/** For a move that runs over the beginning of a phrase at home: one no longer hears where it begins. */
+const RUN_OVER_PRICE = 160;
 const RESTLESS_PRICE = 80;
 /** From here on a greater appetite wants no more changes. */
 const MOST_PACE = 4;
@@ -119,9 +121,20 @@ export function wayTerms(way: Way, { taste, slots, beats }: HarmonyContext): Har
     const isHome = bassOf(column.chord) === bassOf(slot.entry.chord!);
     return (isHome ? 0 : AWAY_PRICE) + (rests(column.chord) ? 0 : RESTLESS_PRICE);
   };
-  const opens = slots.find(
-    ({ start, opensPhrase, reading }) => start === way.start && opensPhrase && reading?.function === 'tonic',
+  /** Phrases that begin at home, the tune's first one aside: what is heard there, and whether a move runs over it. */
+  const opens = slots.filter(
+    (slot) =>
+      slot !== first &&
+      slot.opensPhrase &&
+      slot.reading?.function === 'tonic' &&
+      way.start <= slot.start &&
+      slot.start < way.end,
   );
+  const atAPhrase = opens.map((slot) => {
+    const heard = way.columns.findLast((column) => column.slot.start <= slot.start);
+    if (away(slot, heard) === 0) return 0;
+    return AWAY_AT_A_PHRASE_PRICE + (way.start < slot.start ? RUN_OVER_PRICE : 0);
+  });
   const lost = [...cadencesOf(slots)].filter(([i]) => {
     const end = endOf(slots[i]!);
     const leading = way.columns.findLast(({ slot }) => slot.start < end);
@@ -141,7 +154,7 @@ export function wayTerms(way: Way, { taste, slots, beats }: HarmonyContext): Har
     appetite: Math.round(Math.max(0, taste.stray - stray) * (APPETITE_PRICES[taste.stray] ?? 0) * long),
     cadence: lost.reduce((sum, [, price]) => sum + price, 0),
     home:
-      (opens && opens !== first && away(opens) > 0 ? AWAY_AT_A_PHRASE_PRICE : 0) +
+      atAPhrase.reduce<Tenths>((sum, price) => sum + price, 0) +
       (covers(first) ? away(first) : 0) +
       (covers(last) ? away(last, way.columns.at(-1)) : 0),
   };
