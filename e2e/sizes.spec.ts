@@ -103,13 +103,17 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
 const faultless = (seen: Readonly<Record<string, readonly string[]>>) =>
   Object.fromEntries(Object.keys(seen).map((name) => [name, []]));
 
-for (const [width, height] of [
+const SIZES = [
   [1280, 800],
-  [1180, 820],
-  [1024, 768],
   [820, 1180],
   [390, 844],
-] as const)
+] as const;
+/** Between those, in `npm run every-size` only. */
+const BETWEEN = [
+  [1180, 820],
+  [1024, 768],
+] as const;
+for (const [width, height] of process.env.HERON_EVERY_SIZE ? [...SIZES, ...BETWEEN] : SIZES)
   test(`at ${width} by ${height} no text lies over another, and nothing runs over the edge`, async ({ page }) => {
     const id = await newTune(page, TUNE);
     await page.setViewportSize({ width, height });
