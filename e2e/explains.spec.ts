@@ -157,10 +157,12 @@ test('the neck names the chord of a move that is tried, and its reason stands in
   await page.keyboard.press('m');
   await priced(page);
   const row = page.getByRole('list', { name: 'Moves' }).getByRole('listitem').filter({ hasText: 'tritone substitute' });
-  await row.first().hover();
-  await page.mouse.move(1100, 420);
-  await row.first().hover();
-  await expect(page.locator('.hand-symbol')).toHaveAttribute('aria-label', /^D flat/);
+  await expect(async () => {
+    // The list may have gone on under the pointer.
+    await page.mouse.move(1100, 420);
+    await row.first().hover();
+    await expect(page.locator('.hand-symbol')).toHaveAttribute('aria-label', /^D flat/, { timeout: 2000 });
+  }).toPass();
   await expect(page.locator('.take-status')).toContainText('Trying D♭');
   await expect(page.locator('.side-told')).toContainText('tritone substitute');
   expect(await symbols(page)).toContain('G 9');

@@ -30,6 +30,8 @@ export const HEARINGS = Object.keys(HEARD) as readonly Hearing[];
 const DAMP = 0.05;
 /** Time to fetch the first sounds before the clock starts. */
 const LEAD_IN = 0.12;
+/** What sounds so much before a beginning is still of what was played before. */
+const EARLY = 0.02;
 const SINGLE_SECONDS = 2.5;
 /** From one take to the other without a gap or a click, in seconds. */
 const SIDE_FADE = 0.03;
@@ -121,24 +123,30 @@ export class Playback {
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
     this.#clear(tone);
-    for (const chord of performance.chords) transport.schedule((time) => this.#sound(tone, chord, time), chord.at);
-    for (const { column, at } of performance.lit)
-      transport.schedule((time) => draw.schedule(() => mine === this.#run && onColumn(column), time), at);
-    for (const { at, accent } of performance.clicks) {
+    const begins = tone.now() + LEAD_IN;
+    // A busy page catches up with the end of what was played before: that passes by here too, and is none of this.
+    const schedule = (at: number, sounds: (time: number) => void) =>
       transport.schedule((time) => {
+        if (time > begins - EARLY) sounds(time);
+      }, at);
+    for (const chord of performance.chords) schedule(chord.at, (time) => this.#sound(tone, chord, time));
+    for (const { column, at } of performance.lit)
+      schedule(at, (time) => draw.schedule(() => mine === this.#run && onColumn(column), time));
+    for (const { at, accent } of performance.clicks) {
+      schedule(at, (time) => {
         const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#click!);
         source.start(time);
         source.onended = () => source.dispose();
-      }, at);
+      });
     }
-    transport.schedule((time) => {
+    schedule(performance.seconds, (time) => {
       draw.schedule(() => {
         if (mine !== this.#run) return;
         this.stop();
         onColumn(null);
       }, time);
-    }, performance.seconds);
-    transport.start(`+${LEAD_IN}`, 0);
+    });
+    transport.start(begins, 0);
   }
 
   #clear(tone: Tone): void {
