@@ -12,19 +12,16 @@ import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import {
-  apartFrom,
   barsFromAnother,
   barsText,
   keptGrips,
   lastFretOf,
-  likeness,
   musical,
   scoreOf,
   solvedAnew,
   type Chart,
   type Decisions,
   type Score,
-  type SectionOf,
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -32,7 +29,7 @@ import type { KeptPlayer } from '../../keep/player.ts';
 import { useOfWindow, useRemembered } from '../../keep/remembered.ts';
 import { followOutbox, useTake } from '../../keep/take.ts';
 import { Frame } from '../frame/Frame.tsx';
-import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
+import { KeySheet } from '../frame/KeySheet.tsx';
 import { later } from '../frame/later.tsx';
 import { Notice } from '../frame/Notice.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
@@ -44,10 +41,12 @@ import { mannerStanding } from '../workbench/tuneManner.ts';
 import { usePlayback } from '../workbench/usePlayback.ts';
 import { useTaste } from '../workbench/useTaste.ts';
 import { useWhoPlays } from '../workbench/useWhoPlays.ts';
+import { Apart } from './Apart.tsx';
 import { Figures } from './Figures.tsx';
 import { PairStage } from './PairStage.tsx';
 import { TakesList, type ListedTake } from './TakesList.tsx';
-import { useTakesKeys } from './keys.ts';
+import { TAKES_KEYS, useTakesKeys } from './keys.ts';
+import { sectionsOf } from './sections.ts';
 import { useTwoTakes } from './useTwoTakes.ts';
 import './takes.css';
 
@@ -74,25 +73,6 @@ interface TakesPlaceProps {
 }
 
 const Charts = later(async () => (await import('./Charts.tsx')).Charts);
-
-const KEYS: Keys = [
-  'Going about',
-  ['← →', 'the bar before, the bar after'],
-  ['Shift ← →', 'select several bars'],
-  ['Home End', 'first bar, last bar'],
-  [', .', 'the take before, the take after, above'],
-  ['+ −', 'see the bars larger, see more of them'],
-  'Hearing',
-  ['Space', 'play from the selected bar; stop'],
-  ['X', 'hear the other take, from the same place on'],
-  'Taking',
-  ['B', 'take the selected bars from below'],
-  ['S', 'swap above and below'],
-  ['Enter', 'the take above, on the bench'],
-  ['Ctrl Z', 'undo'],
-  ['Ctrl Shift Z', 'redo'],
-  ['?', 'this sheet'],
-];
 
 interface Chosen {
   readonly at: number;
@@ -233,7 +213,7 @@ export function TakesPlace(props: TakesPlaceProps) {
               onUndo={undoOne}
               onRedo={redoOne}
             />
-            <KeySheet keys={KEYS} onOpen={setKeysOpen} />
+            <KeySheet keys={TAKES_KEYS} onOpen={setKeysOpen} />
           </span>
           <Button
             variant="contained"
@@ -378,60 +358,4 @@ function Undoing({ undo, redo, onUndo, onRedo }: UndoingProps) {
       </Tool>
     </>
   );
-}
-
-interface ApartProps {
-  readonly sides: readonly [Parameters<typeof apartFrom>[0], Parameters<typeof apartFrom>[0]];
-  readonly stretches: Parameters<typeof likeness>[0];
-  readonly sectionOf: SectionOf;
-}
-
-/** What sets the two apart, in words. */
-function Apart({ sides: [one, other], stretches, sectionOf }: ApartProps) {
-  const { chords, grips } = useMemo(() => likeness(stretches), [stretches]);
-  const told = useMemo(
-    () => [apartFrom(one, other, sectionOf), apartFrom(other, one, sectionOf)],
-    [one, other, sectionOf],
-  );
-  const percent = (share: number) => `${Math.round(share * 100)} %`;
-  return (
-    <div className="apart">
-      {told.map((phrases, side) => (
-        <p key={side}>
-          <b>{side === 0 ? 'Above' : 'Below'}</b>{' '}
-          <Glyphs text={musical(phrases.length === 0 ? 'nothing that has a name of its own' : phrases.join('; '))} />
-        </p>
-      ))}
-      <p className="apart-share">
-        {chords === 1 && grips === 1
-          ? 'They are the same, chord for chord and grip for grip.'
-          : `The same chords in ${percent(chords)} of the time, the same grips in ${percent(grips)}.`}{' '}
-        <span className="apart-key">
-          <i className="apart-chord" /> another chord <i className="apart-grip" /> another grip
-        </span>
-      </p>
-    </div>
-  );
-}
-
-/** The section each written-out bar lies in, and the one that begins with it. */
-function sectionsOf(chart: Chart, columns: NonNullable<ReturnType<typeof useTwoTakes>['sides'][0]>['columns']) {
-  const first = chart.bars[0]?.number ?? 1;
-  const lies = new Map<number, string>();
-  const begins = new Map<number, string>();
-  let now: string | null = null;
-  for (const {
-    column: { slot },
-  } of columns) {
-    const section = chart.bars[slot.sourceBar - first]?.section;
-    if (section && slot.entry.tick === 0) {
-      now = section;
-      begins.set(slot.bar, section);
-    }
-    if (now !== null) lies.set(slot.bar, now);
-  }
-  return {
-    sectionOf: (bar: number) => lies.get(bar) ?? null,
-    sectionAt: (bar: number) => begins.get(bar) ?? null,
-  };
 }

@@ -1,6 +1,27 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLatest } from '../../keep/latest.ts';
+import type { Keys } from '../frame/KeyList.tsx';
 import { isOfControl, unlessOnControl } from '../frame/controls.ts';
+
+/** Every key of the takes, as its sheet shows them. */
+export const TAKES_KEYS: Keys = [
+  'Going about',
+  ['← →', 'the bar before, the bar after'],
+  ['Shift ← →', 'select several bars'],
+  ['Home End', 'first bar, last bar'],
+  [', .', 'the take before, the take after, above'],
+  ['+ −', 'see the bars larger, see more of them'],
+  'Hearing',
+  ['Space', 'play from the selected bar; stop'],
+  ['X', 'hear the other take, from the same place on'],
+  'Taking',
+  ['B', 'take the selected bars from below'],
+  ['S', 'swap above and below'],
+  ['Enter', 'the take above, on the bench'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+  ['?', 'this sheet'],
+];
 
 /** What the keys of the takes do. */
 export interface TakesActions {
