@@ -8,7 +8,6 @@ import { joinPrices } from '../core/leading/join-prices.ts';
 import { chainOf } from '../core/leading/lattice.ts';
 import type { Near } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
-import { ANYWHERE } from '../core/leading/place.ts';
 import { Search } from '../core/leading/search.ts';
 import { statesOf, type States } from '../core/leading/states.ts';
 import { TENTH } from '../core/leading/units.ts';
@@ -20,7 +19,7 @@ import { chordOf, count, kernelNear, library, timed } from './report.ts';
     States,
     States,
   ];
-  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [], bond: null };
+  const kind = { opensPhrase: false, haste: 1, changes: false, stale: false, wishes: [], bond: null };
   const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
   const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
   timed('one join, every pair in turn', '', 3, () => {
@@ -57,7 +56,7 @@ import { chordOf, count, kernelNear, library, timed } from './report.ts';
         if (i === 0) for (let j = 0; j < size; j++) graph.addEdge('start', `0/${j}`, { weight: own[j]! / TENTH });
         else {
           const before = columns[i - 1]!;
-          const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [], bond: null };
+          const kind = { opensPhrase: false, haste: 1, changes: false, stale: false, wishes: [], bond: null };
           const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, kind);
           for (let k = 0; k < before.size; k++)
             for (let j = 0; j < size; j++)

@@ -7,7 +7,6 @@ import { joinPrices } from '../core/leading/join-prices.ts';
 import { chainOf, type LatticeNode } from '../core/leading/lattice.ts';
 import { type Near } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
-import { ANYWHERE } from '../core/leading/place.ts';
 import { pinRule } from '../core/leading/rules/pin.ts';
 import { Search } from '../core/leading/search.ts';
 import { statesOf } from '../core/leading/states.ts';
@@ -145,7 +144,7 @@ for (const count of [32, 64, 128]) {
     },
     () => ready(of.nodes.map((node) => ({ ...node, weights }))),
   );
-  const kind = { place: ANYWHERE, haste: 1, changes: false, stale: false, wishes: [], bond: null };
+  const kind = { opensPhrase: false, haste: 1, changes: false, stale: false, wishes: [], bond: null };
   const columns = of.nodes.map(({ chord }) => ({ chord, states: statesOf(chord, library, DEFAULT_WEIGHTS) }));
   const joins = columns
     .slice(1)

@@ -11,7 +11,6 @@ import { joinPrices, type JoinKind } from '../core/leading/join-prices.ts';
 import { MOST_TENTHS } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
 import { sideOf } from '../core/leading/near/sides.ts';
-import { ANYWHERE } from '../core/leading/place.ts';
 import { statesOf, type States } from '../core/leading/states.ts';
 import { TENTH } from '../core/leading/units.ts';
 import { DEFAULT_WEIGHTS } from '../core/leading/pricing.ts';
@@ -25,7 +24,7 @@ const chordOf = (symbol: string): Chord => {
   return chord.value;
 };
 const kernel = KernelNear.create()!;
-const KIND: JoinKind = { place: ANYWHERE, haste: 1, changes: true, stale: true, wishes: [], bond: null };
+const KIND: JoinKind = { opensPhrase: false, haste: 1, changes: true, stale: true, wishes: [], bond: null };
 const states = (symbol: string, weights: Weights): States => statesOf(chordOf(symbol), library, weights);
 
 /** Totals as a search has them: what each state costs above the least, with a little of what came before. */
@@ -50,7 +49,7 @@ const anyJoin = fc.record({
     { ...KIND, haste: 3, stale: false },
     {
       ...KIND,
-      place: { ...ANYWHERE, opensPhrase: true },
+      opensPhrase: true,
       wishes: [{ wish: { kind: 'top', way: 'falling' }, hard: true }],
     },
     {

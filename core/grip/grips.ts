@@ -32,20 +32,30 @@ export const FEWEST_IN_GRIP = 3;
  * (a third and a seventh alone are a small shape), and the named bass lowest. Shape numbers in the library's order.
  */
 export function shapesOf(chord: Chord, library: ShapeLibrary): Uint32Array {
+  const found: number[] = [];
+  findShape(chord, library, (shape) => {
+    found.push(shape);
+    return false;
+  });
+  return Uint32Array.from(found).sort();
+}
+
+/** Whether some shape that is the chord is as wanted; they are looked at in no order. */
+export function findShape(chord: Chord, library: ShapeLibrary, isIt: (shape: number) => boolean): boolean {
   const { allowed, required, bass } = masksOf(chord);
   const { start, order, lowest, traits } = library;
-  const found: number[] = [];
   const fewest = Math.min(FEWEST_IN_GRIP, tonesOf(chord.kind).length);
   // All sub-masks of the allowed set, from the full one down (the classic bit trick).
   for (let mask = allowed; mask > 0; mask = (mask - 1) & allowed) {
-    if (required.some((choice) => (mask & choice) === 0) || bitsIn(mask) < fewest) continue;
+    if (start[mask] === start[mask + 1] || bitsIn(mask) < fewest) continue;
+    if (required.some((choice) => (mask & choice) === 0)) continue;
     for (let i = start[mask]!; i < start[mask + 1]!; i++) {
       const shape = order[i]!;
       if (notesOf(traits[shape]!) < FEWEST_IN_GRIP) continue;
-      if (bass === null || lowest[shape]! % 12 === bass) found.push(shape);
+      if ((bass === null || lowest[shape]! % 12 === bass) && isIt(shape)) return true;
     }
   }
-  return Uint32Array.from(found).sort();
+  return false;
 }
 
 /** Sounding pitches of a shape, ascending. */

@@ -223,23 +223,35 @@ export interface Labels {
   readonly attributes: Uint32Array;
 }
 
-/** The labels of shapes as grips of the chord, in their order. */
-export function labelsOf(chord: Chord, shapes: Shapes): Labels {
+/** How a chord labels shapes: families and attributes as bits of one number, in the order of their lists. */
+function labeller(chord: Chord, shapes: Shapes): (shape: number) => number {
   const chordDegrees = degreesOf(chord);
-  const { strings, size, mask, traits, lowest } = shapes;
-  const families = new Uint32Array(size);
-  const attributes = new Uint32Array(size);
+  const { strings, mask, traits, lowest } = shapes;
   const sets = new Map<number, number>();
-  for (let shape = 0; shape < size; shape++) {
+  return (shape) => {
     let set = sets.get(mask[shape]!);
     if (set === undefined) sets.set(mask[shape]!, (set = bySet(chordDegrees, mask[shape]!)));
     let bits = set & byTraits(traits[shape]!, strings);
     if (lowest[shape]! % 12 !== chordDegrees.root) bits &= WITHOUT_ROOT_LOWEST;
     if (bits & UPPER_STRUCTURE && !isUpperStructure(chordDegrees, shapes, shape)) bits &= ~UPPER_STRUCTURE;
-    families[shape] = bits & ALL_FAMILIES;
-    attributes[shape] = bits >>> FAMILIES.length;
-  }
-  return { families, attributes };
+    return bits;
+  };
+}
+
+/** The families that a shape belongs to as a grip of the chord, as bits in the order of {@link FAMILIES}. */
+export function familiesAs(chord: Chord, shapes: Shapes): (shape: number) => number {
+  const labels = labeller(chord, shapes);
+  return (shape) => labels(shape) & ALL_FAMILIES;
+}
+
+/** The labels of shapes as grips of the chord, in their order. */
+export function labelsOf(chord: Chord, shapes: Shapes): Labels {
+  const label = labeller(chord, shapes);
+  const labels = Uint32Array.from({ length: shapes.size }, (_, shape) => label(shape));
+  return {
+    families: labels.map((bits) => bits & ALL_FAMILIES),
+    attributes: labels.map((bits) => bits >>> FAMILIES.length),
+  };
 }
 
 /** The names that bits stand for. */

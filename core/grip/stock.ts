@@ -1,8 +1,8 @@
 import type { Chord } from '../chord/chord.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
-import { FAMILIES, labelsOf, type GripFamily } from './labels.ts';
-import { pick, type Shapes } from './library.ts';
+import { FAMILIES, familiesAs, type GripFamily } from './labels.ts';
+import type { Shapes } from './library.ts';
 import { bassStringOf } from './traits.ts';
 
 /** The families that every player has in the hand (common practice). */
@@ -28,31 +28,38 @@ const isLow = (string: number, strings: number) => strings - string >= 5;
  * the bass and neither guide tone twice.
  */
 export function stockOf(chord: Chord, library: Shapes, shapes: ArrayLike<number>): Uint8Array {
-  const picked = pick(library, shapes);
-  const { families } = labelsOf(chord, picked);
-  const { strings, frets, traits, lowest, neck } = picked;
+  const families = familiesAs(chord, library);
+  const isFull = fullOver(chord, library);
+  const inStock = new Uint8Array(shapes.length);
+  for (let i = 0; i < inStock.length; i++)
+    inStock[i] = (families(shapes[i]!) & STOCK_BITS) !== 0 || isFull(shapes[i]!) ? 1 : 0;
+  return inStock;
+}
+
+/** Whether a shape is a full grip over its root, or its named bass. */
+function fullOver(chord: Chord, { strings, frets, traits, lowest, neck }: Shapes): (shape: number) => boolean {
   const root = pitchClass(chord.bass ?? chord.root);
-  const guides = [chord.kind.third, chord.kind.seventh].flatMap((degree) =>
-    degree === null ? [] : [degreePitchClass(chord.root, degree)],
+  const guides = [chord.kind.third, chord.kind.seventh].reduce(
+    (bits, degree) => (degree === null ? bits : bits | (1 << degreePitchClass(chord.root, degree))),
+    0,
   );
-  return Uint8Array.from(families, (bits, i) => {
-    if (bits & STOCK_BITS) return 1;
-    const bass = bassStringOf(traits[i]!);
-    if (lowest[i]! % 12 !== root || !isLow(bass, strings)) return 0;
-    const here = frets.subarray(i * strings, (i + 1) * strings);
-    let [sounding, gaps] = [0, 0];
-    let inner = 0;
-    const heard = new Uint8Array(12);
+  return (shape) => {
+    const bass = bassStringOf(traits[shape]!);
+    if (lowest[shape]! % 12 !== root || !isLow(bass, strings)) return false;
+    let [sounding, gaps, heard] = [0, 0, 0];
     for (let s = 0; s < strings; s++) {
-      if (here[s]! < 0) {
+      const fret = frets[shape * strings + s]!;
+      if (fret < 0) {
         if (s > bass) gaps++;
         continue;
       }
       // A gap right above the bass is as usual.
-      if (sounding++ > 1) inner += gaps;
+      if (sounding++ > 1 && gaps > 0) return false;
       gaps = 0;
-      heard[(neck.open[s]! + here[s]!) % 12]!++;
+      const note = 1 << ((neck.open[s]! + fret) % 12);
+      if (heard & note & guides) return false;
+      heard |= note;
     }
-    return sounding >= 4 && inner === 0 && guides.every((pc) => heard[pc]! < 2) ? 1 : 0;
-  });
+    return sounding >= 4;
+  };
 }

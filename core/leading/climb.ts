@@ -9,7 +9,6 @@ import { handChange, neededMs, type HandShape } from './change.ts';
 import { fingered } from './fingered.ts';
 import { joinPrice } from './join.ts';
 import { joinPrices } from './join-prices.ts';
-import { ANYWHERE } from './place.ts';
 import { areaRules } from './rules/area.ts';
 import { statesOf, type States } from './states.ts';
 import { inTenths } from './units.ts';
@@ -73,7 +72,7 @@ export function* climbSteps(
   const all = statesOf(chord, library, weights, rules, shapes);
   const states = statesOf(chord, library, weights, rules, cheapestOf(all));
   const prices = joinPrices(library.neck, weights, chord, chord, {
-    place: ANYWHERE,
+    opensPhrase: false,
     haste: 1,
     changes: false,
     stale: false,

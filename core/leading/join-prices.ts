@@ -18,7 +18,7 @@ import type { Weights } from './weights.ts';
 import { contraryPrice, linePrice, MISSED, type JoinWish, type Wished } from './wishes.ts';
 
 /** The prices of one join as tables in the search's numbers ({@link Fine}). */
-export interface JoinPrices extends Pick<JoinKind, 'place'> {
+export interface JoinPrices extends Pick<JoinKind, 'opensPhrase'> {
   readonly weights: Weights;
   /** By semitones a voice moves, 0–127. */
   readonly step: Float64Array;
@@ -62,7 +62,8 @@ export const STILL = 127;
 
 /** What of a join does not depend on its chords. */
 export interface JoinKind {
-  readonly place: Place;
+  /** Whether a phrase begins with the later chord. */
+  readonly opensPhrase: boolean;
   readonly haste: number;
   /** Whether the chord is another, and whether the same grip would say too little though it is not. */
   readonly changes: boolean;
@@ -77,18 +78,18 @@ export function joinPrices(
   weights: Weights,
   from: Chord,
   to: Chord,
-  { place, haste, changes, stale, wishes, bond }: JoinKind,
+  { opensPhrase, haste, changes, stale, wishes, bond }: JoinKind,
 ): JoinPrices {
   const tend = tendencyPrices(from, to, weights);
   const prices = {
     weights,
-    place,
+    opensPhrase,
     step: inFine(stepPrices(weights)),
     tend: tend && inFine(tend),
     entry: weights.entry * TENTH,
     parallel: weights.parallel * TENTH,
-    top: lineTable('top', weights, place, wishes),
-    bass: lineTable('bass', weights, place, wishes),
+    top: lineTable('top', weights, opensPhrase, wishes),
+    bass: lineTable('bass', weights, opensPhrase, wishes),
     contrary: wishes.reduce(
       (sum, { wish, hard }) => sum + (wish.kind === 'contrary' ? contraryPrice(1, 1, hard) * weights.wish * TENTH : 0),
       0,
@@ -115,10 +116,15 @@ const inFine = remembered((table: Float64Array) => table.map((price) => price * 
 const LEAPS = { top: topLeapPrice, bass: bassLeapPrice } as const;
 type Outer = keyof typeof LEAPS;
 
-function lineTable(voice: Outer, weights: Weights, place: Place, wishes: readonly Wished<JoinWish>[]): Float64Array {
+function lineTable(
+  voice: Outer,
+  weights: Weights,
+  opensPhrase: boolean,
+  wishes: readonly Wished<JoinWish>[],
+): Float64Array {
   return wishes.length === 0
-    ? unwished(weights)[place.opensPhrase ? 1 : 0]![voice]
-    : lineOf(voice, weights, place, wishes);
+    ? unwished(weights)[opensPhrase ? 1 : 0]![voice]
+    : lineOf(voice, weights, { opensPhrase }, wishes);
 }
 const unwished = remembered((weights: Weights) =>
   [false, true].map((opensPhrase) => {

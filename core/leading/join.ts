@@ -126,14 +126,14 @@ export const joinPrice = (a: States, i: number, b: States, j: number, prices: Jo
 
 /** The same, term by term, in whole tenths. */
 export function joinTerms(a: States, i: number, b: States, j: number, prices: JoinPrices): Terms {
-  const { weights, place, step, tend, anchor, strings, same, unheard, shape, bond, loose } = prices;
+  const { weights, opensPhrase, step, tend, anchor, strings, same, unheard, shape, bond, loose } = prices;
   const { entry, top, bass, shift, contrary, omitted, parallel } = prices;
   const [from, to] = [pitchesIn(a, i), pitchesIn(b, j)];
   const voices = pairsUnder(from, to, step, tend).map(([v, w]) => [from[v]!, to[w]!] as const);
   const ways = voices.map(([p, q]) => Math.abs(p - q));
   const alone = (part: Partial<SoundPrices>) => soundPrice(a, i, b, j, { ...prices, ...SILENT, ...part }) / TENTH;
-  const topLeap = topLeapPrice(Math.abs(to.at(-1)! - from.at(-1)!), weights, place);
-  const bassLeap = bassLeapPrice(Math.abs(to[0]! - from[0]!), weights, place);
+  const topLeap = topLeapPrice(Math.abs(to.at(-1)! - from.at(-1)!), weights, { opensPhrase });
+  const bassLeap = bassLeapPrice(Math.abs(to[0]! - from[0]!), weights, { opensPhrase });
   const anew = setAnew(a, i, b, j);
   return {
     ...NOTHING,

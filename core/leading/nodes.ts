@@ -1,5 +1,5 @@
 import type { Chord } from '../chord/chord.ts';
-import { formatFrets, fretsAt, shapesOf } from '../grip/grips.ts';
+import { findShape, formatFrets, fretsAt } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Column } from '../take/columns.ts';
 import { quarterSeconds, secondsBetween, type Clock } from '../time/clock.ts';
@@ -25,10 +25,8 @@ export function placesOf(columns: readonly Column[], clock: Clock): readonly Pla
 
 /** Whether the hand has a grip for a chord that its player would take. */
 export function isPlayable(chord: Chord, library: ShapeLibrary, { banished }: Pick<Playing, 'banished'>): boolean {
-  const shapes = shapesOf(chord, library);
-  return banished.size === 0
-    ? shapes.length > 0
-    : shapes.some((shape) => !banished.has(formatFrets(fretsAt(library, shape))));
+  const isTaken = (shape: number) => banished.size === 0 || !banished.has(formatFrets(fretsAt(library, shape)));
+  return findShape(chord, library, isTaken);
 }
 
 /** Columns as nodes of a lattice, and which node each is. */

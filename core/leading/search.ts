@@ -10,7 +10,7 @@ import { stateTerms, type States } from './states.ts';
 import { leastThrough, reachedBy, through, type Table } from './table.ts';
 import { NOTHING, type Terms } from './terms.ts';
 import { inTenths, type Tenths } from './units.ts';
-import { Workings, type Neighbour, type Prepared } from './workings.ts';
+import { pairKey, Workings, type Neighbour, type Prepared } from './workings.ts';
 
 /** The best path: its nodes, a shape of the library for each, and its price. */
 export interface Path {
@@ -104,9 +104,13 @@ export class Search {
     });
   }
 
-  /** The name of a node's table that is made from some others. */
-  #tableName(way: '>' | '<', { key }: Prepared, from: readonly number[], names: readonly string[]): string {
-    return way + this.#workings.name(`${way} ${from.map((i) => names[i]).join(' ')} ${key}`);
+  /** The name of a node's table that is made from those of some others. */
+  #tableName(way: '>' | '<', node: Prepared, from: readonly number[], names: readonly string[]): string {
+    const joins = from.map((i) => {
+      const other = this.#nodes[i]!;
+      return `${names[i]} ${way === '>' ? pairKey(other, node) : pairKey(node, other)}`;
+    });
+    return way + this.#workings.name(`${way} ${node.grips} ${joins.join(' ')}`);
   }
 
   #forwardOf(i: number): Table | undefined {

@@ -1,38 +1,26 @@
 import type { Chord } from '../chord/chord.ts';
-import { positionOf, shapesOf } from '../grip/grips.ts';
+import { shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { stockOf } from '../grip/stock.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { maskOf } from '../pitch/pitch.ts';
 import { chordPrice, columnTerms, shapePrices } from './column-cost.ts';
-import { shapeFacts, stringsAbove } from './shape-facts.ts';
+import { layOut, type LaidOut, type Layout } from './layout.ts';
+import { shapeFacts } from './shape-facts.ts';
 import type { Rule } from './rules/rule.ts';
 import type { Terms } from './terms.ts';
 import { TENTH } from './units.ts';
 import type { Weights } from './weights.ts';
-
-const TIE_PER_DIFFICULTY = 2 ** 13;
 
 /**
  * The grips of one column as the search sees them, by number of pitches, those of the same pitches side by side. Of state
  * `i`: distinct pitches ascending at `pitches[7i …]`, `voices[i]` of them; per string its fret and one (0 not played, 1
  * open) and its finger (0 none) at `frets[7i …]`, `fingers[7i …]`; `mask` its pitch classes as bits.
  */
-export interface States {
-  readonly size: number;
-  readonly shape: Uint32Array;
+export interface States extends Layout {
+  /** What each costs by itself; never below 0. */
   readonly own: Float64Array;
-  readonly pitches: Uint8Array;
-  readonly voices: Uint8Array;
-  readonly position: Uint8Array;
-  readonly frets: Uint8Array;
-  readonly fingers: Uint8Array;
-  readonly mask: Uint16Array;
-  /** The strings that sound above the bass, as bits. */
-  readonly above: Uint8Array;
-  /** States of the same pitches in the same position stand together: set g is `setStart[g]` … `setStart[g + 1] − 1`. */
-  readonly setStart: Uint32Array;
 }
 
 /** Whether what lies lowest of some notes (12 bits) may lie there at no price: an inversion has its root above. */
@@ -41,13 +29,6 @@ function bassOf(chord: Chord, rules: readonly Rule[]): (lowest: number, mask: nu
   const named = pitchClass(chord.bass ?? chord.root);
   const inversions = maskOf(rules.flatMap(({ basses }) => basses?.(chord) ?? []));
   return (lowest, mask) => lowest % 12 === named || ((inversions & (1 << (lowest % 12))) !== 0 && (mask & root) !== 0);
-}
-
-/** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
-function shuffle(frets: Int8Array): number {
-  let hash = 0x811c9dc5;
-  for (const fret of frets) hash = Math.imul(hash ^ (fret + 1), 0x01000193);
-  return (hash >>> 0) % TIE_PER_DIFFICULTY;
 }
 
 /** What the rules of a chord cost each of some shapes, in tenths. */
@@ -79,78 +60,33 @@ export function statesOf(
   all: Uint32Array = shapesOf(chord, library),
 ): States {
   const shapes = rules.reduce((some, { narrow }) => narrow?.(some, chord, library) ?? some, all);
-  const size = shapes.length;
+  const { layout, order, tie, inStock } = laidOut(chord, library, shapes);
   const ruled = rulePrices(chord, library, weights, shapes, rules);
-  const inStock = stockOf(chord, library, shapes);
   const isBass = bassOf(chord, rules);
   const priceOf = shapePrices(library, weights);
-  const sets = new Uint8Array(size * MOST_STRINGS);
-  const counts = Uint8Array.from(shapes, (shape, i) => distinctInto(sets, i * MOST_STRINGS, library, shape));
-  const positions = Uint8Array.from(shapes, (shape) => positionOf(library, shape));
-  const keys = Float64Array.from(shapes, (_, i) => orderOf(sets, i * MOST_STRINGS, counts[i]!, positions[i]!));
-  const order = Uint32Array.from(shapes, (_, i) => i).sort((x, y) => keys[x]! - keys[y]! || x - y);
-
-  const states = {
-    size,
-    shape: new Uint32Array(size),
-    own: new Float64Array(size),
-    pitches: new Uint8Array(size * MOST_STRINGS),
-    voices: new Uint8Array(size),
-    position: new Uint8Array(size),
-    frets: new Uint8Array(size * MOST_STRINGS),
-    fingers: new Uint8Array(size * MOST_STRINGS),
-    mask: new Uint16Array(size),
-    above: new Uint8Array(size),
-  };
-  const { strings } = library;
-  const starts: number[] = [];
-  for (let i = 0; i < size; i++) {
-    const from = order[i]!;
-    const shape = shapes[from]!;
-    const frets = library.frets.subarray(shape * strings, (shape + 1) * strings);
-    const facts = { hasBass: isBass(sets[from * MOST_STRINGS]!, library.mask[shape]!), inStock: inStock[from] === 1 };
-    if (i === 0 || keys[from] !== keys[order[i - 1]!]) starts.push(i);
-    states.shape[i] = shape;
-    // What it costs, and what orders grips that cost the same.
-    states.own[i] =
-      (priceOf(shape) + chordPrice(facts, weights) + ruled[from]!) * TENTH +
-      library.difficulty[shape]! * TIE_PER_DIFFICULTY +
-      shuffle(frets);
-    for (let v = 0; v < counts[from]!; v++) states.pitches[i * MOST_STRINGS + v] = sets[from * MOST_STRINGS + v]!;
-    states.voices[i] = counts[from]!;
-    states.position[i] = positions[from]!;
-    states.mask[i] = library.mask[shape]!;
-    states.above[i] = stringsAbove(library, shape);
-    for (let s = 0; s < strings; s++) {
-      states.fingers[i * MOST_STRINGS + s] = library.fingers[shape * strings + s]!;
-      states.frets[i * MOST_STRINGS + s] = frets[s]! + 1;
-    }
+  const [missed, met] = [false, true].map((is) => [
+    chordPrice({ hasBass: is, inStock: false }, weights),
+    chordPrice({ hasBass: is, inStock: true }, weights),
+  ]) as [number[], number[]];
+  const own = new Float64Array(layout.size);
+  for (let i = 0; i < own.length; i++) {
+    const hasBass = isBass(layout.pitches[i * MOST_STRINGS]!, layout.mask[i]!);
+    const price = priceOf(layout.shape[i]!) + (hasBass ? met : missed)[inStock[i]!]! + ruled[order[i]!]!;
+    own[i] = price * TENTH + tie[i]!;
   }
-  return { ...states, setStart: Uint32Array.from([...starts, size]) };
+  return { ...layout, own };
 }
 
-/** A number by which states stand in order: by how many pitches, then by the pitches from the lowest up, then by position. */
-function orderOf(sets: Uint8Array, at: number, count: number, position: number): number {
-  // 3 bits, 7 for the lowest pitch, 6 for how far each of six others lies over the one below it, 5: 51 in all.
-  let key = count * 128 + sets[at]!;
-  for (let v = 1; v < MOST_STRINGS; v++) key = key * 64 + (v < count ? sets[at + v]! - sets[at + v - 1]! : 0);
-  return key * 32 + position;
-}
+/** The same shapes, those of one chord, are priced under many rules. */
+const known = new WeakMap<Uint32Array, LaidOut & { readonly inStock: Uint8Array }>();
 
-/** Writes the pitches a shape sounds, ascending, each once, and returns how many. */
-function distinctInto(sets: Uint8Array, at: number, { neck, strings, frets }: ShapeLibrary, shape: number): number {
-  let count = 0;
-  for (let s = 0; s < strings; s++) {
-    const fret = frets[shape * strings + s]!;
-    if (fret < 0) continue;
-    const pitch = neck.open[s]! + fret;
-    let v = count;
-    while (v > 0 && sets[at + v - 1]! > pitch) v--;
-    if (v > 0 && sets[at + v - 1] === pitch) continue;
-    sets.copyWithin(at + v + 1, at + v, at + count++);
-    sets[at + v] = pitch;
-  }
-  return count;
+function laidOut(chord: Chord, library: ShapeLibrary, shapes: Uint32Array) {
+  const found = known.get(shapes);
+  if (found) return found;
+  const laid = layOut(library, shapes);
+  const made = { ...laid, inStock: stockOf(chord, library, laid.layout.shape) };
+  known.set(shapes, made);
+  return made;
 }
 
 /** The pitches of a state, ascending, each once. */

@@ -3,7 +3,7 @@ import { shapesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { remembered } from '../remember.ts';
 import { extend } from './extend.ts';
-import { joinPrices, type JoinPrices } from './join-prices.ts';
+import { joinPrices, type JoinKind, type JoinPrices } from './join-prices.ts';
 import { Kept } from './kept.ts';
 import type { LatticeNode } from './lattice.ts';
 import type { Near } from './near/near.ts';
@@ -12,13 +12,12 @@ import { statesOf, type States } from './states.ts';
 import { nearestOf, normalised, ownTable, sameNumbers, type Table } from './table.ts';
 import { joinWishes } from './wishes.ts';
 
-/** A node with its states, and the keys of what they depend on. */
+/** A node with its states, and names: of what all of them depend on, and of its chord and weights alone. */
 export interface Prepared extends LatticeNode {
   readonly symbol: string;
   readonly states: States;
-  /** What its table depends on besides those of its neighbours, and what its joins do. */
-  readonly key: string;
-  readonly joined: string;
+  readonly grips: string;
+  readonly voiced: string;
 }
 
 /** A neighbour of a node on one side, with its table seen from that side's end. */
@@ -58,29 +57,22 @@ export class Workings {
 
   /** A node with its states under its rules. */
   prepared(node: LatticeNode): Prepared {
-    const { chord, place, weights, rules, wishes, into } = node;
+    const { chord, weights, rules } = node;
     const symbol = symbolOf(chord);
-    const by = `${symbol} ${this.name(jsonOf(weights))}`;
-    const priced = `${by} ${rules.map((rule) => rule.key).join(', ')}`;
-    const states = this.#states.of(priced, () => {
+    const voiced = `${symbol} ${this.name(jsonOf(weights))}`;
+    const grips = this.name(`${voiced} ${rules.map((rule) => rule.key).join(', ')}`);
+    const states = this.#states.of(grips, () => {
       const shapes = this.#shapes.of(symbol, () => shapesOf(chord, this.#library));
       return statesOf(chord, this.#library, weights, rules, shapes);
     });
-    const where = `${jsonOf(place)} ${jsonOf(wishes)} ${into ?? ''}`;
-    return { ...node, symbol, states, key: this.name(`${priced} ${where}`), joined: this.name(`${by} ${where}`) };
+    return { ...node, symbol, states, grips, voiced };
   }
 
   /** The prices of the join between two nodes. */
   join(a: Prepared, b: Prepared): JoinPrices {
-    return this.#prices.of(pairKey(a, b), () =>
-      joinPrices(this.#library.neck, b.weights, a.chord, b.chord, {
-        place: b.place,
-        haste: hasteOf(a.place, b.place),
-        changes: a.symbol !== b.symbol,
-        stale: isStale(a.symbol !== b.symbol, b.place),
-        wishes: joinWishes(a.wishes, b.wishes),
-        bond: a.into,
-      }),
+    const kind = kindOf(a, b);
+    return this.#prices.of(joinKey(a, b, kind), () =>
+      joinPrices(this.#library.neck, b.weights, a.chord, b.chord, kind),
     );
   }
 
@@ -112,7 +104,7 @@ export class Workings {
   touch(a: Prepared, b: Prepared): void {
     this.#steps.find(stepKey(a, b, true));
     this.#steps.find(stepKey(b, a, false));
-    this.#prices.find(pairKey(a, b));
+    this.#prices.find(joinKey(a, b, kindOf(a, b)));
   }
 }
 
@@ -124,7 +116,20 @@ interface Step {
 /** Steps remembered for one pair of nodes. */
 const STEPS_KEPT = 12;
 
-const stepKey = (from: Prepared, to: Prepared, forward: boolean) => `${from.key}${forward ? '>' : '<'}${to.key}`;
-/** The prices of a join depend on its nodes' chords, times, wishes and weights; not on which grips stand there. */
-const pairKey = (a: Prepared, b: Prepared) => `${a.joined} ${b.joined}`;
+/** What of a join does not depend on chords and weights. */
+const kindOf = (a: Prepared, b: Prepared): JoinKind => ({
+  opensPhrase: b.place.opensPhrase,
+  haste: hasteOf(a.place, b.place),
+  changes: a.symbol !== b.symbol,
+  stale: isStale(a.symbol !== b.symbol, b.place),
+  wishes: joinWishes(a.wishes, b.wishes),
+  bond: a.into,
+});
+const kindKey = ({ opensPhrase, haste, changes, stale, wishes, bond }: JoinKind) =>
+  `${opensPhrase} ${haste} ${changes} ${stale} ${bond ?? ''} ${wishes.length > 0 ? JSON.stringify(wishes) : ''}`;
+const joinKey = (a: Prepared, b: Prepared, kind: JoinKind) => `${a.voiced} ${b.voiced} ${kindKey(kind)}`;
+/** A name of all that the joins of two nodes' grips depend on. */
+export const pairKey = (a: Prepared, b: Prepared): string => `${a.grips} ${b.grips} ${kindKey(kindOf(a, b))}`;
+const stepKey = (from: Prepared, to: Prepared, forward: boolean) =>
+  forward ? `> ${pairKey(from, to)}` : `< ${pairKey(to, from)}`;
 const jsonOf = remembered((of: object) => JSON.stringify(of));

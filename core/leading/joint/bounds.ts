@@ -1,37 +1,60 @@
 import type { Fine } from '../units.ts';
 import { sideWith, type Side } from './joins.ts';
-import { byNode, halfSide, type Pair, type Stop } from './stops.ts';
+import { byNode, type Pairs } from './pairs.ts';
+import type { Stop } from './stops.ts';
 
 /* What paths cost at least: by nodes alone, and to each grip, from what is listed and what any other join costs. */
 
-/** By nodes alone: what a path costs at least that goes by a pair, and what any costs. */
-export function leastThrough(
-  stops: readonly Stop[],
-  before: readonly (readonly number[])[],
-  next: readonly (readonly number[])[],
-  pairs: readonly Pair[],
-) {
-  const end = ({ node, extra }: Stop) => halfSide(node.states).least + extra / 2;
-  const to = Float64Array.from(stops, (stop, n) => (before[n]!.length === 0 ? end(stop) : Infinity));
-  const from = Float64Array.from(stops, (stop, n) => (next[n]!.length === 0 ? end(stop) : Infinity));
-  // Pairs stand in the order of the nodes they come from.
-  for (const { i, j, extra, least: one } of pairs) to[j] = Math.min(to[j]!, to[i]! + extra + one);
-  for (const { i, j, extra, least: one } of [...pairs].reverse()) from[i] = Math.min(from[i]!, from[j]! + extra + one);
-  let least = Infinity;
-  next.forEach((after, n) => {
-    if (after.length === 0) least = Math.min(least, to[n]! + end(stops[n]!));
-  });
-  return { least, through: ({ i, j, extra, least: one }: Pair): Fine => to[i]! + extra + one + from[j]! };
+/** Stops with what each costs besides its grips, by half; and their pairs. */
+export interface Ground {
+  readonly stops: readonly Stop[];
+  readonly pairs: Pairs;
+  readonly extra: Float64Array;
 }
 
-/** What it costs at least to come to each grip of each node, half of its own price included, and to any of a node's. */
+/** By nodes alone: what any path costs at least, and one by a pair; and the nodes of the cheapest. */
+export function leastThrough({ stops, pairs, extra }: Ground) {
+  const { count, from, to, into, outOf, least, extra: way } = pairs;
+  const end = (n: number): Fine => stops[n]!.leastHalf + extra[n]!;
+  const front = Float64Array.from(stops, (_, n) => (into[n]!.length === 0 ? end(n) : Infinity));
+  const back = Float64Array.from(stops, (_, n) => (outOf[n]!.length === 0 ? end(n) : Infinity));
+  const by = new Int32Array(stops.length).fill(-1);
+  for (let p = 0; p < count; p++) {
+    const price = front[from[p]!]! + way[p]! + least[p]!;
+    if (price >= front[to[p]!]!) continue;
+    front[to[p]!] = price;
+    by[to[p]!] = p;
+  }
+  for (let p = count - 1; p >= 0; p--) {
+    const price = back[to[p]!]! + way[p]! + least[p]!;
+    if (price < back[from[p]!]!) back[from[p]!] = price;
+  }
+  let last = -1;
+  for (let n = 0; n < stops.length; n++)
+    if (outOf[n]!.length === 0 && (last < 0 || front[n]! + end(n) < front[last]! + end(last))) last = n;
+  return {
+    least: front[last]! + end(last),
+    through: (p: number): Fine => front[from[p]!]! + way[p]! + least[p]! + back[to[p]!]!,
+    path(): number[] {
+      const nodes = [last];
+      while (by[nodes[0]!]! >= 0) nodes.unshift(from[by[nodes[0]!]!]!);
+      return nodes;
+    },
+  };
+}
+
+/**
+ * What it costs at least to come to the grips of each node, half of its own price included: to those in a listed join each on
+ * its own, in the order in which they were met; to every other; and to any.
+ */
 interface Bounds {
-  readonly to: readonly Float64Array[];
+  readonly met: readonly Float64Array[];
+  readonly rest: Float64Array;
   readonly least: Float64Array;
 }
 
 /** Bounds from both ends, and what any whole path costs at least. */
-interface AllBounds {
+export interface AllBounds {
   readonly front: Bounds;
   readonly back: Bounds;
   readonly least: Fine;
@@ -42,33 +65,38 @@ interface Known extends AllBounds {
   readonly limit: Fine;
 }
 
-export function boundsOf(
-  stops: readonly Stop[],
-  before: readonly (readonly number[])[],
-  next: readonly (readonly number[])[],
-  pairs: readonly Pair[],
-  known: Known | null,
-): AllBounds {
-  const front = leastTo(stops, before, pairs, true, known);
-  const back = leastTo(stops, next, pairs, false, known);
+export function boundsOf(ground: Ground, some: readonly number[], known: Known | null = null): AllBounds {
+  const front = leastTo(ground, some, true, known);
+  const back = leastTo(ground, some, false, known);
+  const { stops, pairs, extra } = ground;
   let least = Infinity;
-  stops.forEach(({ half, extra }, n) => {
-    if (next[n]!.length > 0) return;
-    const to = front.to[n]!;
-    for (let t = 0; t < to.length; t++) least = Math.min(least, to[t]! + half[t]! + extra / 2);
+  stops.forEach(({ half, leastHalf, met }, n) => {
+    if (pairs.outOf[n]!.length > 0) return;
+    const to = front.met[n]!;
+    for (let c = 0; c < to.length; c++) least = Math.min(least, to[c]! + half[met.states[c]!]! + extra[n]!);
+    least = Math.min(least, front.rest[n]! + leastHalf + extra[n]!);
   });
   return { front, back, least };
 }
 
-/** The sides of joins at what it costs at least to come to them. */
-export function sides(stops: readonly Stop[], { to }: Bounds): (n: number) => Side {
+/** What it costs at least to come to a grip by its place among those met. */
+const boundAt = ({ met, rest }: Bounds, n: number, place: number): Fine =>
+  place < met[n]!.length ? met[n]![place]! : rest[n]!;
+
+/** The sides of joins at what it costs at least to come to them; a node without pairs by which it is `led` to is an end. */
+export function sides(
+  { stops, extra }: Ground,
+  { met: known, rest }: Bounds,
+  led: readonly (readonly number[])[],
+): (n: number) => Side {
   const made = new Map<number, Side>();
   return (n) => {
-    const known = made.get(n);
-    if (known) return known;
-    const { node, half } = stops[n]!;
-    const totals = Float64Array.from(to[n]!);
-    for (let s = 0; s < half.length; s++) totals[s]! += half[s]!;
+    const found = made.get(n);
+    if (found) return found;
+    const { node, half, met } = stops[n]!;
+    const isEnd = led[n]!.length === 0;
+    const totals = half.map((own) => (isEnd ? own + extra[n]! : rest[n]!) + own);
+    for (let c = 0; c < known[n]!.length; c++) totals[met.states[c]!] = known[n]![c]! + half[met.states[c]!]!;
     const side = sideWith(node.states, totals, false);
     made.set(n, side);
     return side;
@@ -78,56 +106,59 @@ export function sides(stops: readonly Stop[], { to }: Bounds): (n: number) => Si
 const NOBODY = new Float64Array();
 
 /**
- * Lower bounds from one end: `neighbours` of a node are those on the way there. A join that is not listed costs its floor,
- * and leaves its path at a limit that is known. Nodes that no pair needs have none.
+ * Lower bounds from one end, by some of the pairs. A join that is not listed costs its floor, and leaves its path at a limit
+ * that is known. Nodes that none of the pairs lead to have none.
  */
 function leastTo(
-  stops: readonly Stop[],
-  neighbours: readonly (readonly number[])[],
-  pairs: readonly Pair[],
+  { stops, pairs, extra }: Ground,
+  some: readonly number[],
   forward: boolean,
   known: Known | null,
 ): Bounds {
+  const { from, to, into, outOf, floor, cheap, more, extra: way } = pairs;
+  const there = forward ? from : to;
+  const led = forward ? into : outOf;
+  const reached = byNode(stops.length, some, forward ? to : from);
   const least = new Float64Array(stops.length).fill(Infinity);
-  const to: Float64Array[] = stops.map(() => NOBODY);
-  const reached = byNode(stops.length, pairs, forward ? 'j' : 'i');
-  const goesOn = byNode(stops.length, pairs, forward ? 'i' : 'j');
-  const order = forward ? stops.keys() : [...stops.keys()].reverse();
-  for (const n of order) {
-    const { half, extra } = stops[n]!;
-    const size = half.length;
-    const isEnd = neighbours[n]!.length === 0;
-    if (isEnd ? goesOn[n]!.length === 0 && stops.length > 1 : reached[n]!.length === 0) continue;
-    const prices = new Float64Array(size);
-    if (isEnd) for (let t = 0; t < size; t++) prices[t] = half[t]! + extra / 2;
+  const rest = new Float64Array(stops.length).fill(Infinity);
+  const met: Float64Array[] = stops.map(() => NOBODY);
+  const [own, other] = !known ? [null, null] : forward ? [known.front, known.back] : [known.back, known.front];
+  for (let k = 0; k < stops.length; k++) {
+    const n = forward ? k : stops.length - 1 - k;
+    const { half, leastHalf, met: here } = stops[n]!;
+    const isEnd = led[n]!.length === 0;
+    let lowest = Infinity;
+    if (isEnd) lowest = leastHalf + extra[n]!;
+    else for (const p of reached[n]!) lowest = Math.min(lowest, least[there[p]!]! + way[p]! + floor[p]!);
+    if (lowest === Infinity) continue;
+    const prices = new Float64Array(here.states.length).fill(lowest);
+    if (isEnd) for (let c = 0; c < prices.length; c++) prices[c] = half[here.states[c]!]! + extra[n]!;
     else {
-      let floor = Infinity;
-      for (const pair of reached[n]!)
-        floor = Math.min(floor, least[forward ? pair.i : pair.j]! + pair.extra + pair.floor);
-      prices.fill(floor);
-      if (known) {
-        const [own, other] = forward ? [known.front, known.back] : [known.back, known.front];
-        const [before, beyond] = [own.to[n]!, other.to[n]!];
-        for (let t = 0; t < size; t++) prices[t] = Math.max(floor, before[t]!, known.limit - beyond[t]!);
+      if (known && own && other) {
+        for (let c = 0; c < prices.length; c++)
+          prices[c] = Math.max(lowest, boundAt(own, n, c), known.limit - boundAt(other, n, c));
+        lowest = Math.max(lowest, own.rest[n]!, known.limit - other.rest[n]!);
       }
-      for (const pair of reached[n]!) {
-        const there = forward ? pair.i : pair.j;
-        const [from, far] = [to[there]!, stops[there]!.half];
-        for (const joins of [pair.cheap, pair.more]) {
+      for (const p of reached[n]!) {
+        const far = stops[there[p]!]!;
+        const theirs = met[there[p]!]!;
+        for (const joins of [cheap[p], more[p]]) {
           if (!joins) continue;
-          const [theirs, ours] = forward ? [joins.from, joins.to] : [joins.to, joins.from];
-          for (let e = 0; e < theirs.length; e++) {
-            const [s, t] = [theirs[e]!, ours[e]!];
-            const price = from[s]! + far[s]! + joins.price[e]! + half[t]! + pair.extra;
-            if (price < prices[t]!) prices[t] = price;
+          const [ends, begins] = forward ? [joins.from, joins.to] : [joins.to, joins.from];
+          for (let e = 0; e < ends.length; e++) {
+            const [s, t] = [ends[e]!, begins[e]!];
+            const price = theirs[far.met.place[s]!]! + far.half[s]! + joins.price[e]! + half[t]! + way[p]!;
+            const place = here.place[t]!;
+            if (price < prices[place]!) prices[place] = price;
           }
         }
       }
     }
-    let cheapest = Infinity;
-    for (let t = 0; t < size; t++) if (prices[t]! < cheapest) cheapest = prices[t]!;
-    to[n] = prices;
+    let cheapest = lowest;
+    for (let c = 0; c < prices.length; c++) if (prices[c]! < cheapest) cheapest = prices[c]!;
+    met[n] = prices;
+    rest[n] = lowest;
     least[n] = cheapest;
   }
-  return { to, least };
+  return { met, rest, least };
 }

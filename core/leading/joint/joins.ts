@@ -3,6 +3,7 @@ import { holdPrice, joinPrice, soundPrice, waysPrice } from '../join.ts';
 import type { JoinPrices } from '../join-prices.ts';
 import type { Near } from '../near/near.ts';
 import { sideOf } from '../near/sides.ts';
+import { placesInOrder } from '../places-in-order.ts';
 import { partnersOf } from '../partners.ts';
 import type { States } from '../states.ts';
 import { TENTH, type Fine } from '../units.ts';
@@ -42,26 +43,31 @@ const leastOf = (numbers: Float64Array): number => {
   return least;
 };
 
+/** By set of states the least of some numbers of theirs. */
+function leastOfSets({ setStart }: States, numbers: Float64Array): Float64Array {
+  const leasts = new Float64Array(setStart.length - 1);
+  for (let g = 0; g < leasts.length; g++) {
+    let least = Infinity;
+    for (let i = setStart[g]!; i < setStart[g + 1]!; i++) if (numbers[i]! < least) least = numbers[i]!;
+    leasts[g] = least;
+  }
+  return leasts;
+}
+
 export function sideWith(states: States, totals: Float64Array, sorted: boolean): Side {
-  const { setStart, voices } = states;
-  const cheapest = new Float64Array(setStart.length - 1);
+  const cheapest = leastOfSets(states, totals);
   const byVoices = new Float64Array(MOST_STRINGS + 1).fill(Infinity);
   for (let g = 0; g < cheapest.length; g++) {
-    let least = Infinity;
-    for (let i = setStart[g]!; i < setStart[g + 1]!; i++) if (totals[i]! < least) least = totals[i]!;
-    cheapest[g] = least;
-    const count = voices[setStart[g]!]!;
-    if (least < byVoices[count]!) byVoices[count] = least;
+    const count = states.voices[states.setStart[g]!]!;
+    if (cheapest[g]! < byVoices[count]!) byVoices[count] = cheapest[g]!;
   }
   const least = leastOf(cheapest);
   const above = cheapest.map((total) => (total - least) / TENTH);
-  const order = sorted
-    ? Uint32Array.from(cheapest, (_, g) => g).sort((a, b) => cheapest[a]! - cheapest[b]! || a - b)
-    : null;
+  const order = sorted ? placesInOrder(cheapest).order : null;
   return { states, totals, cheapest, above, least, byVoices, order };
 }
 
-/** What each side begins with when a limit is looked for. */
+/** So many of the cheapest sets of each side are tried out first. */
 const TRIED_FIRST = 6;
 
 /**
@@ -147,27 +153,44 @@ export function joinsBelow(a: Side, b: Side, prices: JoinPrices, near: Near, lim
   return joins;
 }
 
-/** The joins within `slack` of the cheapest, both grips included, and what any other costs. Both sides are sorted. */
-export function cheapJoins(a: Side, b: Side, prices: JoinPrices, near: Near, slack: Fine): CheapJoins {
-  // A first guess keeps most of them out of sight: the cheapest sets of both sides, each with each.
-  let floor = Infinity;
-  for (const k of a.order!.subarray(0, TRIED_FIRST))
-    for (const g of b.order!.subarray(0, TRIED_FIRST)) {
-      const [i, j] = [a.states.setStart[k]!, b.states.setStart[g]!];
-      const whole = a.totals[i]! + joinPrice(a.states, i, b.states, j, prices) + b.totals[j]!;
-      floor = Math.min(floor, whole + slack + 1);
-    }
-  const seen: { readonly i: number; readonly j: number; readonly price: Fine; readonly whole: Fine }[] = [];
-  visit(a, b, prices, near, floor, (i, j, price, whole) => {
-    seen.push({ i, j, price, whole });
+/**
+ * The joins within `slack` of the cheapest, both grips included, and what any other costs. Both sides are sorted. `least`: what
+ * the cheapest costs, where that is known.
+ */
+export function cheapJoins(
+  a: Side,
+  b: Side,
+  prices: JoinPrices,
+  near: Near,
+  slack: Fine,
+  least = guessed(a, b, prices),
+): CheapJoins {
+  let floor = least + slack + 1;
+  const [from, to, price, wholes]: [number[], number[], Fine[], Fine[]] = [[], [], [], []];
+  visit(a, b, prices, near, floor, (i, j, join, whole) => {
+    from.push(i);
+    to.push(j);
+    price.push(join);
+    wholes.push(whole);
     return (floor = Math.min(floor, whole + slack + 1));
   });
-  const kept = seen.filter(({ whole }) => whole < floor);
+  const isKept = (_: unknown, e: number) => wholes[e]! < floor;
   return {
-    from: kept.map(({ i }) => i),
-    to: kept.map(({ j }) => j),
-    price: kept.map(({ price }) => price),
+    from: from.filter(isKept),
+    to: to.filter(isKept),
+    price: price.filter(isKept),
     least: floor - slack - 1,
     floor,
   };
+}
+
+/** What some join costs, which keeps most of them out of sight: of the cheapest sets of both sides, each with each. */
+function guessed(a: Side, b: Side, prices: JoinPrices): Fine {
+  let least = Infinity;
+  for (const k of a.order!.subarray(0, TRIED_FIRST))
+    for (const g of b.order!.subarray(0, TRIED_FIRST)) {
+      const [i, j] = [a.states.setStart[k]!, b.states.setStart[g]!];
+      least = Math.min(least, a.totals[i]! + joinPrice(a.states, i, b.states, j, prices) + b.totals[j]!);
+    }
+  return least;
 }

@@ -3,46 +3,48 @@ import type { Lattice } from '../lattice.ts';
 import type { States } from '../states.ts';
 import type { Fine, Tenths } from '../units.ts';
 import type { Prepared } from '../workings.ts';
-import { sideWith, type CheapJoins, type Joins } from './joins.ts';
+import { sideWith } from './joins.ts';
 
-/* What the bounded search works on: nodes, pairs of them, and the joins it has listed of each pair. */
+/* What the bounded search works on: nodes, their grips, and those of them that stand in a join that is listed. */
 
-/** A lattice whose nodes, and the ways between them, have prices of their own besides those of their grips. */
-export interface PricedLattice extends Lattice {
-  /** By node. */
-  readonly extra: readonly Tenths[];
+/** A lattice with prices of going from one node to another, besides those of their grips. */
+export interface WideLattice extends Lattice {
   /** Of going from node i to node j. */
   readonly between: (i: number, j: number) => Tenths;
 }
 
-/** A node as the search sees it: its grips, half of what they cost, and what the node costs besides. */
+/** The same with prices of its nodes, besides those of their grips. */
+export interface PricedLattice extends WideLattice {
+  /** By node. */
+  readonly extra: readonly Tenths[];
+}
+
+/** A node as the search sees it: its grips, what each costs by half, and those that stand in a join that is listed. */
 export interface Stop {
   readonly node: Prepared;
   readonly half: Float64Array;
-  readonly extra: Fine;
+  readonly leastHalf: Fine;
+  readonly met: Met;
 }
 
-/** Two nodes of which one follows the other. */
-export interface Pair {
-  readonly i: number;
-  readonly j: number;
-  /** Half of what both nodes cost besides their grips, and what it costs to go from one to the other. */
-  readonly extra: Fine;
-  /** Null until it is known that it may matter. */
-  cheap: CheapJoins | null;
-  /** What it costs at least to go from a grip of the one to one of the other, half of both included; and by a join not listed. */
-  least: Fine;
-  floor: Fine;
-  /** Of all joins those that a path may need that costs less than what was last looked for; besides the cheap ones. */
-  more: Joins | null;
+/** States in the order in which they were first met, and where in it each stands; −1: not yet. */
+export interface Met {
+  readonly states: number[];
+  readonly place: Int32Array;
 }
 
 export const halfOf = remembered(({ own }: States) => own.map((price) => price / 2));
 export const halfSide = remembered((states: States) => sideWith(states, halfOf(states), true));
+const metOf = remembered(({ size }: States): Met => ({ states: [], place: new Int32Array(size).fill(-1) }));
 
-/** The pairs by the node they lead to, or from. */
-export function byNode(count: number, pairs: readonly Pair[], end: 'i' | 'j'): readonly (readonly Pair[])[] {
-  const sorted: Pair[][] = Array.from({ length: count }, () => []);
-  for (const pair of pairs) sorted[pair[end]]!.push(pair);
-  return sorted;
+/** Notes that a state stands in a join that is listed. */
+export function meet({ states, place }: Met, state: number): void {
+  if (place[state]! < 0) place[state] = states.push(state) - 1;
+}
+
+/** A node as a stop; throws where it has no grips. */
+export function stopOf(node: Prepared, i: number): Stop {
+  const { states } = node;
+  if (states.size === 0) throw new RangeError(`node ${i} has no grips`);
+  return { node, half: halfOf(states), leastHalf: halfSide(states).least, met: metOf(states) };
 }

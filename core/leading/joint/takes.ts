@@ -8,8 +8,7 @@ import type { Path, Progress } from '../search.ts';
 import { prepareTake, type Session, type SolvedTake, type TakeAsked } from '../solve.ts';
 import type { Tenths } from '../units.ts';
 import { beatsBetween } from './beats.ts';
-import type { BoundedSearch } from './bounded.ts';
-import type { PricedLattice } from './stops.ts';
+import type { SolvedAt } from './bounded.ts';
 import { NO_HARMONY, sumHarmony, totalHarmony, type HarmonyTerms } from './harmony.ts';
 import { asPart } from './progress.ts';
 import { latticeSteps, type TakeLattice } from './take-lattice.ts';
@@ -49,9 +48,10 @@ const AGREE_PRICES = [2, 4, 8, 16, 32, 64, 128] as const;
 /** So much of the time another take must have other chords. */
 const DIFFERENT = 1 / 4;
 
-/** How much is done, told as parts of 1, once all ways are known, and once they are laid out; the rest is the search. */
-const WAYS_KNOWN = 0.15;
-const LAID_OUT = 0.3;
+/** How much is done, told as parts of 1, once all ways are known, laid out, and have their grips; the rest is the search. */
+const WAYS_KNOWN = 0.1;
+const LAID_OUT = 0.2;
+const KNOWN = 0.3;
 
 /** Nothing of the chart can be played by this hand, or nothing in it may change. */
 export class NothingToTake extends Error {}
@@ -66,8 +66,7 @@ export function* wholeTakes(
   asked: TakesAsked,
   count: number,
 ): Generator<Progress, readonly WholeTake[]> {
-  const search = session.wide;
-  search.turn();
+  session.wide.turn();
   const { taste, within = null } = asked;
   const prepared = prepareTake(session, { ...asked, cells: freed(prepareTake(session, asked), asked) });
   const { slots, cells } = prepared;
@@ -76,6 +75,7 @@ export function* wholeTakes(
   const ways = yield* asPart(waySteps(prepared, taste, isOpen), 0, WAYS_KNOWN);
   const laid = yield* asPart(latticeSteps(prepared, ways, taste), WAYS_KNOWN, LAID_OUT);
   if (laid.lattice.nodes.length === 0) throw new NothingToTake();
+  const solve = yield* asPart(session.wide.over(laid.lattice), LAID_OUT, KNOWN);
   const beatsOf = beatsBetween(slots);
   const whole =
     ways.length === 0 ? 0 : beatsOf({ start: ways[0]!.start, end: Math.max(...ways.map(({ end }) => end)) });
@@ -91,8 +91,8 @@ export function* wholeTakes(
     }, 0);
   while (found.length < count) {
     let next: WholeTake | null = null;
-    const each = (1 - LAID_OUT) / count;
-    const [from, to] = [LAID_OUT + each * found.length, LAID_OUT + each * (found.length + 1)];
+    const each = (1 - KNOWN) / count;
+    const [from, to] = [KNOWN + each * found.length, KNOWN + each * (found.length + 1)];
     for (const [tries, price] of (found.length === 0 ? [0] : AGREE_PRICES).entries()) {
       const agree = laid.places.map(({ version, column }) => {
         const { columns, way } = laid.versions[version]!;
@@ -100,7 +100,7 @@ export function* wholeTakes(
         return Math.round(price * chords.reduce((sum, other) => sum + agreeing(columns[column]!, other), 0));
       });
       const take = yield* asPart(
-        withoutMannerisms(search, laid, agree, cells),
+        withoutMannerisms(solve, laid, agree, cells),
         to - (to - from) / 2 ** tries,
         to - (to - from) / 2 ** (tries + 1),
       );
@@ -129,7 +129,7 @@ const MOST_ROUNDS = 6;
 
 /** The best take; where a move becomes a mannerism in it, the best at a price for each time that move is made. */
 function* withoutMannerisms(
-  search: BoundedSearch,
+  solve: SolvedAt,
   laid: TakeLattice,
   agree: readonly Tenths[],
   cells: Decisions,
@@ -140,12 +140,9 @@ function* withoutMannerisms(
       const { proposal } = laid.versions[version]!.way;
       return column === 0 && proposal ? (devices.get(proposal.move.name) ?? 0) : 0;
     });
-    const lattice = priced(
-      laid.lattice,
-      agree.map((price, n) => price + device[n]!),
-    );
+    const extra = laid.lattice.extra.map((price, n) => price + agree[n]! + device[n]!);
     // Each round gets half of what is left, as each try above does: nobody knows how many there will be.
-    const path: Path = yield* asPart(search.solve(lattice), 1 - 1 / 2 ** round, 1 - 1 / 2 ** (round + 1));
+    const path: Path = yield* asPart(solve(extra), 1 - 1 / 2 ** round, 1 - 1 / 2 ** (round + 1));
     const take = takeOf(laid, path, { agree, device }, cells);
     const worn = mannerismsIn(take.take.ways);
     if (worn.length === 0 || round === MOST_ROUNDS) return take;
@@ -177,11 +174,6 @@ function beatsInOpen(ways: readonly Way[], beatsOf: ReturnType<typeof beatsBetwe
   const starts = new Map(open.map((way) => [way.start, way]));
   return [...starts.values()].reduce((sum, way) => sum + beatsOf(way), 0);
 }
-
-const priced = (lattice: PricedLattice, agree: readonly Tenths[]): PricedLattice => ({
-  ...lattice,
-  extra: lattice.extra.map((price, n) => price + agree[n]!),
-});
 
 /** What a path through the lattice decides and costs. */
 function takeOf(

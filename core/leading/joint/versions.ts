@@ -27,6 +27,10 @@ export interface Version {
   readonly as: string | null;
   /** Whether another chord's move comes before it, where that matters. */
   readonly fresh: boolean | null;
+  /** What its neighbours ask of it: its outer basses, the kind it begins in, and whether it ends in a move. */
+  readonly basses: readonly [PitchClass, PitchClass];
+  readonly begins: string;
+  readonly endsMoved: boolean;
 }
 
 const bassOf = ({ root, bass }: Chord): PitchClass => pitchClass(bass ?? root);
@@ -59,7 +63,16 @@ export function versionsOf(way: Way, after: readonly Way[], walks: (column: Colu
   const isLong = way.proposal === null && way.columns[0]!.slot.bar - way.columns[0]!.slot.since >= LASTS_BARS;
   return (takesOn ? [...kinds] : [[null, null] as const]).flatMap(([as, kind]) => {
     const columns = kind === null ? way.columns : asKind(way, way.columns, kind);
-    const here = { way, first: columns[0]!.chord!, last: columns.at(-1)!.chord!, as };
+    const [first, last] = [columns[0]!.chord!, columns.at(-1)!.chord!];
+    const here = {
+      way,
+      first,
+      last,
+      as,
+      basses: [bassOf(first), bassOf(last)] as const,
+      begins: suffixOf(first.kind),
+      endsMoved: columns.at(-1)!.move !== null,
+    };
     return (isLong ? [false, true] : [null]).flatMap((fresh) =>
       walking(columns, walks).map((version): Version => ({
         ...here,
@@ -111,12 +124,11 @@ const NOTES = Array.from({ length: 24 }, (_, i): WalkingBass => ({ bass: i % 12,
 export function follows(before: Version, after: Version): boolean {
   const { proposal } = before.way;
   const next = after.way.proposal;
-  const isMoved = before.columns.at(-1)!.move !== null;
   return (
-    (before.to?.includes(bassOf(after.first)) ?? true) &&
-    (after.from?.includes(bassOf(before.last)) ?? true) &&
-    (before.as === null || before.as === suffixOf(after.first.kind)) &&
-    (after.fresh === null || after.fresh === (isMoved && !isSameOwn(before, after))) &&
+    (before.to === null || before.to.includes(after.basses[0])) &&
+    (after.from === null || after.from.includes(before.basses[1])) &&
+    (before.as === null || before.as === after.begins) &&
+    (after.fresh === null || after.fresh === (before.endsMoved && !isSameOwn(before, after))) &&
     // What was decided stands, whether or not it has what it leans on.
     (!before.way.isOpen || (proposal?.move.needsNext?.(proposal.found, after.first) ?? true)) &&
     (!after.way.isOpen || (next?.move.needsPrev?.(next.found, before.last) ?? true))

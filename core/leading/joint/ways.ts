@@ -7,6 +7,7 @@ import type { Degree } from '../../pitch/degree.ts';
 import type { ReadSlot } from '../../reading/read.ts';
 import { coloursOf, likedFirst, steadyColours, type ColourOption } from '../../reharm/colours.ts';
 import type { Group } from '../../reharm/moves/groups.ts';
+import type { Move } from '../../reharm/moves/move.ts';
 import { proposalsFor, type Proposal, type Taste } from '../../reharm/moves/propose.ts';
 import type { Style } from '../../reharm/moves/styles.ts';
 import { moveOf, MOVES } from '../../reharm/moves/table.ts';
@@ -74,14 +75,13 @@ function coloursFor(slots: readonly ReadSlot[], i: number, { style, grating = fa
     .slice(0, MOST_COLOURS);
 }
 
-/** A note that rings through one chord is no thread, and one that rubs is for whoever wants what grates. */
-const isWanted = (id: string, group: Group, { single }: Span, { style, grating = false }: JointTaste) =>
-  (style === null || Boolean(style.groups[group])) &&
-  !(group === 'thread' && single) &&
-  (grating || id !== 'thread-rubbing');
+/** What rubs is for whoever wants what grates. */
+const isWanted = ({ id, group }: Move, { style, grating = false }: JointTaste) =>
+  (style === null || Boolean(style.groups[group])) && (grating || id !== 'thread-rubbing');
 
-/** By step, the moves that stray farther or less far. */
-const NOT_OF_STEP = [0, 1, 2, 3, 4, 5].map((step) => MOVES.filter(({ stray }) => stray !== step).map(({ id }) => id));
+/** A note that rings through one chord is no thread; and what takes the place of several does not stand longer than a bar. */
+const isFit = ({ move: { group }, found: { parts } }: Proposal, { single }: Span, bar: number) =>
+  single ? group !== 'thread' : parts.every(({ beats }) => beats <= bar);
 
 /**
  * The moves over a span that a style wants, as it wants them: some of each step that they may stray, the nearest first. What a
@@ -90,12 +90,10 @@ const NOT_OF_STEP = [0, 1, 2, 3, 4, 5].map((step) => MOVES.filter(({ stray }) =>
 function movesFor(span: Span, taste: JointTaste, most: number, bar: number): readonly Proposal[] {
   return Array.from({ length: taste.stray }, (_, i) => i + 1).flatMap((step) => {
     const ofGroup = new Map<Group, number>();
-    return proposalsFor(span, { ...taste, off: NOT_OF_STEP[step]! })
-      .filter(({ move: { id, group }, found: { parts } }) => {
-        if (!isWanted(id, group, span, taste)) return false;
-        // What takes the place of several chords does not stand longer than a bar.
-        return span.single || parts.every(({ beats }) => beats <= bar);
-      })
+    // The others are not looked for.
+    const off = MOVES.filter((move) => move.stray !== step || !isWanted(move, taste)).map(({ id }) => id);
+    return proposalsFor(span, { ...taste, off })
+      .filter((proposal) => isFit(proposal, span, bar))
       .filter(({ move: { group } }) => {
         const before = ofGroup.get(group) ?? 0;
         ofGroup.set(group, before + 1);
@@ -161,8 +159,12 @@ export function* waySteps(
     const { style } = taste;
     if (style === null) return yield* asPart(made(some), 1 / 2, 1);
     const plain = yield* asPart(made(some), 1 / 2, 3 / 4);
-    const coloured = plain.map((way) => ({ ...way, patch: { ...way.patch, ...likedColours(way, style) } }));
-    return yield* asPart(made(coloured), 3 / 4, 1);
+    const liked = plain.map((way) => likedColours(way, style));
+    const coloured = some.flatMap((way, i): Unmade[] =>
+      Object.keys(liked[i]!).length === 0 ? [] : [{ ...way, patch: { ...way.patch, ...liked[i] } }],
+    );
+    const anew = [...(yield* asPart(made(coloured), 3 / 4, 1))];
+    return plain.map((way, i) => (Object.keys(liked[i]!).length === 0 ? way : anew.shift()!));
   }
   const free = (yield* styled(wanted)).filter(isNew());
   return [...standingWays(fixed), ...free].sort((a, b) => a.start - b.start || a.end - b.end);
@@ -233,16 +235,15 @@ function* withColumns(
     if (layer) layer.push(way);
     else layers.push([way]);
   }
-  const found: Way[] = [];
+  const columns = new Map<Unmade, readonly Column[]>();
   for (const [done, ways] of layers.entries()) {
     yield { done, total: layers.length };
     const made = columnsFor(applyPatch(cells, Object.assign({}, ...ways.map(({ patch }) => patch))).cells);
     for (const way of ways)
-      found.push({
-        ...way,
-        isOpen: true,
-        columns: made.filter(({ slot }) => slot.start >= way.start && slot.start < way.end),
-      });
+      columns.set(
+        way,
+        made.filter(({ slot }) => slot.start >= way.start && slot.start < way.end),
+      );
   }
-  return found;
+  return wanted.map((way) => ({ ...way, isOpen: true, columns: columns.get(way)! }));
 }

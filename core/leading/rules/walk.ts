@@ -3,5 +3,7 @@ import { walksOn } from '../../take/walking-bass.ts';
 import type { Rule } from './rule.ts';
 
 /** Where the bass walks through an inversion from one root to the next, it is as good as the root. */
-export const walkRules = ({ walks }: Pick<Column, 'walks'>): readonly Rule[] =>
-  walks.length === 0 ? [] : [{ key: `walks ${JSON.stringify(walks)}`, basses: (chord) => walksOn(chord, walks) }];
+export function walkRules({ chord, walks }: Pick<Column, 'chord' | 'walks'>): readonly Rule[] {
+  const basses = chord === null ? [] : walksOn(chord, walks);
+  return basses.length === 0 ? [] : [{ key: `walks on ${basses.join()}`, basses: () => basses }];
+}

@@ -1,0 +1,137 @@
+import { positionOf } from '../grip/grips.ts';
+import type { ShapeLibrary } from '../grip/library.ts';
+import { MOST_STRINGS } from '../neck/tuning.ts';
+import { remembered } from '../remember.ts';
+import { placesInOrder } from './places-in-order.ts';
+import { stringsAbove } from './shape-facts.ts';
+
+/** What of the states of a column (`states.ts`) is so whatever they cost: their order, notes, strings and fingers. */
+export interface Layout {
+  readonly size: number;
+  readonly shape: Uint32Array;
+  readonly pitches: Uint8Array;
+  readonly voices: Uint8Array;
+  readonly position: Uint8Array;
+  readonly frets: Uint8Array;
+  readonly fingers: Uint8Array;
+  readonly mask: Uint16Array;
+  /** The strings that sound above the bass, as bits. */
+  readonly above: Uint8Array;
+  /** States of the same pitches in the same position stand together: set g is `setStart[g]` … `setStart[g + 1] − 1`. */
+  readonly setStart: Uint32Array;
+}
+
+/** Shapes laid out: by state the place of its shape among those given, and what orders states that cost the same. */
+export interface LaidOut {
+  readonly layout: Layout;
+  readonly order: Uint32Array;
+  readonly tie: Uint32Array;
+}
+
+/** Lays shapes out: by how many pitches, then by the pitches from the lowest up, then by position. In plain loops: a chord has thousands. */
+export function layOut(library: ShapeLibrary, shapes: Uint32Array): LaidOut {
+  const facts = factsOf(library, shapes);
+  const size = shapes.length;
+  const keys = new Float64Array(size);
+  for (let i = 0; i < size; i++) keys[i] = facts.order[shapes[i]!]!;
+  const { order, starts: setStart } = placesInOrder(keys);
+  const layout = {
+    size,
+    shape: new Uint32Array(size),
+    pitches: new Uint8Array(size * MOST_STRINGS),
+    voices: new Uint8Array(size),
+    position: new Uint8Array(size),
+    frets: new Uint8Array(size * MOST_STRINGS),
+    fingers: new Uint8Array(size * MOST_STRINGS),
+    mask: new Uint16Array(size),
+    above: new Uint8Array(size),
+    setStart,
+  };
+  const tie = new Uint32Array(size);
+  const { strings } = library;
+  for (let i = 0; i < size; i++) {
+    const shape = shapes[order[i]!]!;
+    layout.shape[i] = shape;
+    tie[i] = facts.tie[shape]!;
+    layout.voices[i] = facts.voices[shape]!;
+    layout.position[i] = facts.position[shape]!;
+    layout.mask[i] = library.mask[shape]!;
+    layout.above[i] = facts.above[shape]!;
+    for (let v = 0; v < MOST_STRINGS; v++)
+      layout.pitches[i * MOST_STRINGS + v] = facts.pitches[shape * MOST_STRINGS + v]!;
+    for (let s = 0; s < strings; s++) {
+      layout.fingers[i * MOST_STRINGS + s] = library.fingers[shape * strings + s]!;
+      layout.frets[i * MOST_STRINGS + s] = library.frets[shape * strings + s]! + 1;
+    }
+  }
+  return { layout, order, tie };
+}
+
+/** What a shape brings to any layout, by shape; of those that were asked for (there are half a million). */
+interface ShapeColumns {
+  /** Its distinct pitches, ascending, `voices` of them, from 7 times the shape on. */
+  readonly pitches: Uint8Array;
+  readonly voices: Uint8Array;
+  readonly position: Uint8Array;
+  readonly above: Uint8Array;
+  /** A number by which states stand in order. */
+  readonly order: Float64Array;
+  readonly tie: Uint32Array;
+}
+
+const columnsOf = remembered(({ size }: ShapeLibrary): ShapeColumns => ({
+  pitches: new Uint8Array(size * MOST_STRINGS),
+  voices: new Uint8Array(size),
+  position: new Uint8Array(size),
+  above: new Uint8Array(size),
+  order: new Float64Array(size),
+  tie: new Uint32Array(size),
+}));
+
+function factsOf(library: ShapeLibrary, shapes: Uint32Array): ShapeColumns {
+  const columns = columnsOf(library);
+  const { pitches, voices, position, above, order, tie } = columns;
+  for (let i = 0; i < shapes.length; i++) {
+    const shape = shapes[i]!;
+    if (voices[shape] !== 0) continue;
+    voices[shape] = distinctInto(pitches, shape * MOST_STRINGS, library, shape);
+    position[shape] = positionOf(library, shape);
+    above[shape] = stringsAbove(library, shape);
+    order[shape] = orderOf(pitches, shape * MOST_STRINGS, voices[shape]!, position[shape]!);
+    tie[shape] = library.difficulty[shape]! * TIE_PER_DIFFICULTY + shuffle(library, shape);
+  }
+  return columns;
+}
+
+const TIE_PER_DIFFICULTY = 2 ** 13;
+
+/** A fixed number below 2¹³ from a shape's frets (FNV-1a). */
+function shuffle({ frets, strings }: ShapeLibrary, shape: number): number {
+  let hash = 0x811c9dc5;
+  for (let s = 0; s < strings; s++) hash = Math.imul(hash ^ (frets[shape * strings + s]! + 1), 0x01000193);
+  return (hash >>> 0) % TIE_PER_DIFFICULTY;
+}
+
+/** By how many pitches, then by the pitches from the lowest up, then by position. */
+function orderOf(pitches: Uint8Array, at: number, count: number, position: number): number {
+  // 3 bits, 7 for the lowest pitch, 6 for how far each of six others lies over the one below it, 5: 51 in all.
+  let key = count * 128 + pitches[at]!;
+  for (let v = 1; v < MOST_STRINGS; v++) key = key * 64 + (v < count ? pitches[at + v]! - pitches[at + v - 1]! : 0);
+  return key * 32 + position;
+}
+
+/** Writes the pitches a shape sounds, ascending, each once, and returns how many. */
+function distinctInto(sets: Uint8Array, at: number, { neck, strings, frets }: ShapeLibrary, shape: number): number {
+  let count = 0;
+  for (let s = 0; s < strings; s++) {
+    const fret = frets[shape * strings + s]!;
+    if (fret < 0) continue;
+    const pitch = neck.open[s]! + fret;
+    let v = count;
+    while (v > 0 && sets[at + v - 1]! > pitch) v--;
+    if (v > 0 && sets[at + v - 1] === pitch) continue;
+    for (let w = count++; w > v; w--) sets[at + w] = sets[at + w - 1]!;
+    sets[at + v] = pitch;
+  }
+  return count;
+}
