@@ -37,7 +37,9 @@ export class KernelNear implements Near {
   readonly #memory: InstanceType<Wasm['Memory']>;
   readonly #scan: Scan;
   #bytes: Uint8Array;
-  #side!: Side;
+  /** What is laid down: a side, and what it costs to come to its sets. */
+  #side: Side | null = null;
+  #loaded: Float64Array | null = null;
   #rows = 0;
   #totals = 0;
   #positions = 0;
@@ -63,7 +65,26 @@ export class KernelNear implements Near {
 
   load(side: Side, totals: Float64Array, bounds: Bounds): void {
     const { slots, first, count, start } = side;
+    const bytes = side === this.#side ? this.#bytes : this.#loadSide(side);
+    bytes.set(bounds.step, STEP);
+    bytes.set(bounds.top, TOP);
+    bytes.set(bounds.bass, BASS);
+    bytes.set(bounds.tend, TEND);
+    bytes.set(bounds.shift, this.#shift);
+    if (totals === this.#loaded) return;
+    this.#loaded = totals;
+    const tenths = new Int16Array(bytes.buffer, this.#totals, slots).fill(MOST_TENTHS);
+    for (let v = 1; v <= MOST_STRINGS; v++) {
+      for (let k = 0; k < count[v]!; k++)
+        tenths[start[v]! + k] = Math.min(MOST_TENTHS - 1, Math.floor(totals[first[v]! + k]!));
+    }
+  }
+
+  /** Lays a side's sets down, where the last one's were. */
+  #loadSide(side: Side): Uint8Array {
+    const { slots } = side;
     this.#side = side;
+    this.#loaded = null;
     this.#shift = FOUND + 8 * slots;
     this.#totals = this.#shift + 32 * 32;
     this.#positions = this.#totals + 2 * slots;
@@ -75,23 +96,14 @@ export class KernelNear implements Near {
     }
     const bytes = this.#bytes;
     this.found = new Int32Array(bytes.buffer, FOUND, 2 * slots);
-    bytes.set(bounds.step, STEP);
-    bytes.set(bounds.top, TOP);
-    bytes.set(bounds.bass, BASS);
-    bytes.set(bounds.tend, TEND);
-    bytes.set(bounds.shift, this.#shift);
     bytes.set(side.positions, this.#positions);
     bytes.set(side.pitches, this.#rows);
     bytes.set(side.classes, this.#rows + MOST_STRINGS * slots);
-    const tenths = new Int16Array(bytes.buffer, this.#totals, slots).fill(MOST_TENTHS);
-    for (let v = 1; v <= MOST_STRINGS; v++) {
-      for (let k = 0; k < count[v]!; k++)
-        tenths[start[v]! + k] = Math.min(MOST_TENTHS - 1, Math.floor(totals[first[v]! + k]!));
-    }
+    return bytes;
   }
 
   find(voices: number, { pitches, at, voices: n, position }: Far, fixed: number, limit: number): number {
-    const { slots, start, count } = this.#side;
+    const { slots, start, count } = this.#side!;
     if (limit >= MOST_TENTHS) {
       for (let k = 0; k < count[voices]!; k++) {
         this.found[2 * k] = k;

@@ -7,6 +7,8 @@ import type { PitchClass } from '../pitch/pitch.ts';
 export interface WalkingBass {
   readonly bass: PitchClass;
   readonly falls: boolean;
+  /** Only grips over it are meant: the others are looked at elsewhere. */
+  readonly only?: true;
 }
 
 /**

@@ -144,6 +144,24 @@ describe('the bounded search', () => {
     expect(long).toBeGreaterThan(60);
   });
 
+  test('finds the same at other prices of its nodes, one after the other, as if it had never seen the lattice', () => {
+    fc.assert(
+      fc.property(
+        tune,
+        fc.array(fc.array(fc.nat(150), { minLength: 5, maxLength: 5 }), { maxLength: 4 }),
+        (of, all) => {
+          const { lattice } = latticeOf(of.ways, of.last);
+          const learned = run(bounded().over(lattice));
+          for (const prices of [[0], ...all, [0]]) {
+            const extra = lattice.extra.map((price, n) => price + (prices[n % prices.length] ?? 0));
+            expect(run(learned(extra))).toEqual(run(bounded().solve({ ...lattice, extra })));
+          }
+        },
+      ),
+      { numRuns: 60, seed: 183 },
+    );
+  });
+
   test('finds what the search with all its tables finds, on longer tunes, where nothing costs anything besides', () => {
     fc.assert(
       fc.property(

@@ -1,12 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../../chart/parse.ts';
+import { chordOf } from '../by-hand.oracle.ts';
 import { buildLibrary } from '../../grip/library.ts';
 import { DEFAULT_HAND } from '../../neck/hand.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { pricingFor } from '../pricing.ts';
 import { prepareTake, sessionOf } from '../solve.ts';
 import { beatsBetween } from './beats.ts';
-import { HARMONY_TERMS, totalHarmony, wayTerms, type HarmonyTerms } from './harmony.ts';
+import { changeTerms, HARMONY_TERMS, totalHarmony, wayTerms, type HarmonyTerms } from './harmony.ts';
 import { waysOf, type Way } from './ways.ts';
 
 /* Rules of common practice, each at what it is there for; the figures are our own. */
@@ -60,6 +61,21 @@ describe('what a take costs besides its connection', () => {
     expect(prices[0]).toBe(0);
     expect(prices).toEqual([...prices].sort((a, b) => a - b));
     expect(prices[5]).toBeGreaterThan(prices[1]!);
+  });
+
+  test('a chord of the same root and kind again is no change, whatever its colour; a held chord may go on', () => {
+    const still = (before: string, after: string, changes = true) => {
+      const [a, b] = [chordOf(before), chordOf(after)];
+      const [way] = ways;
+      return changeTerms({ way: way!, first: a, last: a }, { way: way!, first: b, last: b }, changes).still;
+    };
+    expect(still('Gbm7', 'Gbm(maj7)')).toBeGreaterThan(0);
+    expect(still('C6', 'Cmaj9')).toBeGreaterThan(0);
+    // Another kind, another bass, another root; and where the chart itself stays.
+    expect(still('Gb', 'Gbm')).toBe(0);
+    expect(still('C/E', 'C')).toBe(0);
+    expect(still('Am7', 'C6')).toBe(0);
+    expect(still('C6', 'Cmaj9', false)).toBe(0);
   });
 
   test('a dominant that no longer leads home is missed, most where a phrase closes', () => {

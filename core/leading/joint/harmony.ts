@@ -1,4 +1,4 @@
-import { symbolOf, type Chord } from '../../chord/chord.ts';
+import type { Chord } from '../../chord/chord.ts';
 import { familyOf } from '../../chord/kind.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { remembered } from '../../remember.ts';
@@ -46,14 +46,14 @@ const DEVICE_PRICE = 60;
 const BREATH_PRICE = 60;
 /** For each step of fullness beyond one between neighbours: 13♭9 beside a plain triad is a break. */
 const CONTRAST_PRICE = 15;
-/** For the same chord again where the chart changes: nothing would be heard to. */
+/** For a chord of the same root and kind again where the chart changes: nothing would be heard to. */
 const STILL_PRICE = 60;
 /** For a dominant before its tonic that no longer leads there: where a phrase closes, and elsewhere. */
 const CLOSE_PRICE = 120;
 const CADENCE_PRICE = 50;
 /** For a first or last chord over another bass, and for one in a colour that does not rest. */
 const AWAY_PRICE = 400;
-const AWAY_AT_A_PHRASE_PRICE = 80;
+const AWAY_AT_A_PHRASE_PRICE = 160;
 /** For a move that runs over the beginning of a phrase at home: one no longer hears where it begins. */
 const RUN_OVER_PRICE = 160;
 const RESTLESS_PRICE = 80;
@@ -168,6 +168,11 @@ function fullness({ kind }: Chord): number {
   return seventh !== null || tensions.length > 0 || fifth === '#5' ? 1 : 0;
 }
 
+const isStill = (before: Chord, after: Chord) =>
+  pitchClass(before.root) === pitchClass(after.root) &&
+  bassOf(before) === bassOf(after) &&
+  familyOf(before.kind) === familyOf(after.kind);
+
 /** A way as its neighbours see it: its chords at both ends. */
 export interface Neighbour {
   readonly way: Way;
@@ -184,6 +189,6 @@ export function changeTerms(before: Neighbour, after: Neighbour, changes: boolea
     device: move && next && move.id === next.id ? DEVICE_PRICE : 0,
     breath: move && next && move.id !== next.id ? BREATH_PRICE : 0,
     contrast: Math.max(0, apart - 1) * CONTRAST_PRICE,
-    still: changes && symbolOf(before.last) === symbolOf(after.first) ? STILL_PRICE : 0,
+    still: changes && isStill(before.last, after.first) ? STILL_PRICE : 0,
   };
 }

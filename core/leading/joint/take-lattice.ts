@@ -3,6 +3,7 @@ import { run } from '../../steps.ts';
 import type { Progress } from '../search.ts';
 import { nodesOf } from '../nodes.ts';
 import type { LatticeNode } from '../lattice.ts';
+import type { PitchClass } from '../../pitch/pitch.ts';
 import type { SolvedTake } from '../solve.ts';
 import type { Tenths } from '../units.ts';
 import type { PricedLattice } from './stops.ts';
@@ -49,10 +50,11 @@ export function* latticeSteps(
     const after = next[i]!.map((j) => held[j]!);
     all.push(...versionsOf(way, after, walks).map((version) => ({ version, way: i })));
   }
-  const ofWay = held.map((): number[] => []);
-  all.forEach(({ way }, v) => ofWay[way]!.push(v));
+  const led = byWhatLeads(all, held);
   const leads = all.map(({ version, way }) =>
-    next[way]!.flatMap((j) => ofWay[j]!.filter((v) => follows(version, all[v]!.version))),
+    [...led(next[way]!, null), ...led(next[way]!, version.basses[1])]
+      .filter((v) => follows(version, all[v]!.version))
+      .sort((a, b) => a - b),
   );
   const [start, end] = [Math.min(...held.map((way) => way.start)), Math.max(...held.map((way) => way.end))];
   const begins = all.map(({ version: { way, from, fresh } }) => way.start === start && from === null && !fresh);
@@ -76,6 +78,20 @@ function followers(ways: readonly Way[]): readonly (readonly number[])[] {
   const byStart = new Map(starts.map((start) => [start, [] as number[]]));
   ways.forEach(({ start }, i) => byStart.get(start)!.push(i));
   return ways.map(({ end }) => byStart.get(starts.find((start) => start >= end) ?? -1) ?? []);
+}
+
+/** Versions of some ways: those that any may lead to, or those that only a bass on a given note leads to. */
+function byWhatLeads(all: readonly { readonly version: Version; readonly way: number }[], ways: readonly Way[]) {
+  const of = ways.map((): Map<PitchClass | null, number[]> => new Map());
+  all.forEach(({ version: { from }, way }, v) => {
+    for (const bass of from ?? [null]) {
+      const those = of[way]!.get(bass);
+      if (those) those.push(v);
+      else of[way]!.set(bass, [v]);
+    }
+  });
+  return (some: readonly number[], bass: PitchClass | null): number[] =>
+    some.flatMap((way) => of[way]!.get(bass) ?? []);
 }
 
 /** Those that lie on a path from a beginning to an end. */
@@ -122,13 +138,9 @@ function laidOut(
     const i = startsAt.get(start);
     return i === undefined || i === 0 || context.slots[i]!.symbol !== context.slots[i - 1]!.symbol;
   };
-  const known = new Map<string, HarmonyTerms>();
-  const between = (a: number, b: number): HarmonyTerms => {
-    const key = `${a} ${b}`;
-    const found = known.get(key) ?? changeTerms(all[a]!, all[b]!, changesAt(all[b]!.way.start));
-    known.set(key, found);
-    return found;
-  };
+  const changes = new Map(context.slots.map(({ start }) => [start, changesAt(start)]));
+  const between = (a: number, b: number): HarmonyTerms =>
+    changeTerms(all[a]!, all[b]!, changes.get(all[b]!.way.start) ?? true);
   return {
     lattice: {
       nodes,

@@ -188,6 +188,19 @@ describe('whole takes', () => {
     }
   });
 
+  test('fill no more than four of sixteen bars with one move', () => {
+    // One cycle of ii–V's could fill half of it.
+    const text = 'key: Am\n[A]\n| Am | Dm | G | C | F | Dm | E7 | Am | Am | Dm | G | C | F | Dm | E7 | Am |';
+    const [take] = takesOf({ text, taste: tasteOf('afterglow', 4) });
+    const bars = new Map<string, number>();
+    for (const { proposal, columns } of take!.ways)
+      for (const { slot, plain } of proposal ? columns : [])
+        if (slot.symbol !== plain)
+          bars.set(proposal!.move.name, (bars.get(proposal!.move.name) ?? 0) + slot.entry.ticks / (4 * 480));
+    expect(bars.size).toBeGreaterThan(1);
+    expect(Math.max(...bars.values())).toBeLessThanOrEqual(4);
+  });
+
   test('of a chart without chords there are none: it says so', () => {
     expect(() => takesOf({ text: 'key: C\n| N.C. |' })).toThrow(NothingToTake);
   });

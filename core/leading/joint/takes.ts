@@ -3,7 +3,7 @@ import type { ReadSlot } from '../../reading/read.ts';
 import type { Column } from '../../take/columns.ts';
 import type { Decision, Decisions } from '../../take/decision.ts';
 import { atOf, slotsAt } from '../../take/key.ts';
-import type { Ticks } from '../../time/meter.ts';
+import { ticksPerBar, type Ticks } from '../../time/meter.ts';
 import type { Path, Progress } from '../search.ts';
 import { prepareTake, type Session, type SolvedTake, type TakeAsked } from '../solve.ts';
 import type { Tenths } from '../units.ts';
@@ -120,9 +120,11 @@ export function* wholeTakes(
   return found;
 }
 
-/** The same move more often than this in so many bars is a mannerism; each time it is heard so often, its price rises by as much. */
-const MOST_OF_A_DEVICE = 2;
-const DEVICE_BARS = 8;
+/**
+ * The same move more often than this in so many bars is a mannerism, and so is one that fills more bars than this of so many;
+ * each time it is heard so often, its price rises by as much.
+ */
+const MOST_OF_A_DEVICE = { times: 2, in: 8, bars: 4, of: 16 } as const;
 const DEVICE_STEP = 80;
 /** By then a move costs more than any. */
 const MOST_ROUNDS = 6;
@@ -150,14 +152,22 @@ function* withoutMannerisms(
   }
 }
 
-/** Moves made too often within a few bars. */
+/** Moves made too often within a few bars, or heard for too long. */
 function mannerismsIn(ways: readonly Way[]): readonly string[] {
-  const made = ways.flatMap(({ proposal, columns }) =>
-    proposal ? [{ name: proposal.move.name, bar: columns[0]!.slot.bar }] : [],
-  );
+  const made = ways.flatMap(({ proposal, columns }) => {
+    if (!proposal) return [];
+    // What stays of the chart's chord is not the move's.
+    const ticks = columns.reduce((sum, { slot, plain }) => sum + (slot.symbol === plain ? 0 : slot.entry.ticks), 0);
+    const { bar, meter } = columns[0]!.slot;
+    return [{ name: proposal.move.name, bar, bars: ticks / ticksPerBar(meter) }];
+  });
+  const { times, in: within, bars: most, of } = MOST_OF_A_DEVICE;
   return [...new Set(made.map(({ name }) => name))].filter((name) => {
-    const bars = made.filter((one) => one.name === name).map(({ bar }) => bar);
-    return bars.some((bar, k) => k >= MOST_OF_A_DEVICE && bar - bars[k - MOST_OF_A_DEVICE]! < DEVICE_BARS);
+    const each = made.filter((one) => one.name === name);
+    return each.some(({ bar }, k) => {
+      const before = (bars: number) => each.slice(0, k + 1).filter((one) => bar - one.bar < bars);
+      return before(within).length > times || before(of).reduce((sum, { bars }) => sum + bars, 0) > most;
+    });
   });
 }
 

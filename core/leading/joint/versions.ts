@@ -96,7 +96,7 @@ function walking(columns: readonly Column[], matters: (column: Column) => boolea
   const last = columns.length - 1;
   const still = columns.map((column, i) => (i === 0 || i === last ? { ...column, walks: [] } : column));
   const withWalk = (of: readonly Column[], i: number, walk: WalkingBass) =>
-    of.map((column, k) => (k === i ? { ...column, walks: [walk] } : column));
+    of.map((column, k) => (k === i ? { ...column, walks: [{ ...walk, only: true as const }] } : column));
   /** The notes a bass may walk through at a column, each with the notes on both sides of it. */
   const through = (i: number) =>
     matters(columns[i]!)

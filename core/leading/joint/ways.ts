@@ -4,9 +4,9 @@ import { lastFretOf } from '../../neck/hand.ts';
 import { asPart } from './progress.ts';
 import { applyPatch, type Patch } from '../../patch.ts';
 import type { Degree } from '../../pitch/degree.ts';
+import { pitchClass } from '../../pitch/note.ts';
 import type { ReadSlot } from '../../reading/read.ts';
 import { coloursOf, likedFirst, steadyColours, type ColourOption } from '../../reharm/colours.ts';
-import type { Group } from '../../reharm/moves/groups.ts';
 import type { Move } from '../../reharm/moves/move.ts';
 import { proposalsFor, type Proposal, type Taste } from '../../reharm/moves/propose.ts';
 import type { Style } from '../../reharm/moves/styles.ts';
@@ -14,10 +14,11 @@ import { moveOf, MOVES } from '../../reharm/moves/table.ts';
 import { columnsOf, type Column } from '../../take/columns.ts';
 import type { Decision, Decisions } from '../../take/decision.ts';
 import { movePatch } from '../../take/moves.ts';
+import type { ColourContext } from '../../reharm/grates.ts';
 import { decisionFor } from '../../take/standing.ts';
 import { colourContext } from '../../take/colour-context.ts';
 import { spanAt, type Span } from '../../reharm/moves/span.ts';
-import { beatsPerBar, ticksPerBar, type Ticks } from '../../time/meter.ts';
+import { beatsPerBar, ticksPerBar, ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import { run } from '../../steps.ts';
 import type { Progress } from '../search.ts';
 import type { SolvedTake } from '../solve.ts';
@@ -43,14 +44,6 @@ export interface Way {
 }
 type Unmade = Omit<Way, 'columns' | 'isOpen'>;
 
-/** So many colours of a chord are looked at, those a style likes first: beyond them a role has none that differ much. */
-const MOST_COLOURS = 7;
-/**
- * Of the moves that stray equally far so many: over one chord, over two, three and four (the longest is a turnaround); of
- * one group among them two at most. What is listed at one step of the dial is so at every further one.
- */
-const MOST_MOVES = [3, 2, 1, 1] as const;
-const MOST_OF_A_GROUP = 2;
 /** A move spans so many bars at most. */
 const MOST_BARS = 4;
 
@@ -70,37 +63,47 @@ function coloursFor(slots: readonly ReadSlot[], i: number, { style, grating = fa
   const stands = steady.length === 1 && symbolOf(steady[0]!.chord) === symbolOf(own);
   if (stands) return steady;
   const liked = style?.colours ?? [];
-  return likedFirst(coloursOf(own, context, { grating }), liked)
-    .filter(({ group, suffix, drops }) => (group !== 'care' || liked.includes(suffix)) && drops.every(mayGo))
-    .slice(0, MOST_COLOURS);
+  return likedFirst(coloursOf(own, context, { grating }), liked).filter(
+    ({ group, suffix, drops }) => (group !== 'care' || liked.includes(suffix)) && drops.every(mayGo),
+  );
 }
 
 /** What rubs is for whoever wants what grates. */
-const isWanted = ({ id, group }: Move, { style, grating = false }: JointTaste) =>
-  (style === null || Boolean(style.groups[group])) && (grating || id !== 'thread-rubbing');
+const isWanted = ({ id, group, stray }: Move, { style, off, grating = false }: JointTaste) =>
+  stray > 0 &&
+  !off.includes(id) &&
+  (style === null || Boolean(style.groups[group])) &&
+  (grating || id !== 'thread-rubbing');
 
-/** A note that rings through one chord is no thread; and what takes the place of several does not stand longer than a bar. */
-const isFit = ({ move: { group }, found: { parts } }: Proposal, { single }: Span, bar: number) =>
-  single ? group !== 'thread' : parts.every(({ beats }) => beats <= bar);
+/** A note that rings through one chord is no thread; and what takes the place of a chord does not stand longer than a bar. */
+const isFit = ({ move: { group }, found: { parts } }: Proposal, { single, here }: Span, bar: number) =>
+  !(single && group === 'thread') &&
+  parts.every(({ chord, beats }) => beats <= bar || (single && pitchClass(chord.root) === pitchClass(here.chord.root)));
+
+/** The moves over a span that a style wants and the player has not switched off; chords that stay have their colours. */
+const movesFor = (span: Span, taste: JointTaste, bar: number): readonly Proposal[] =>
+  proposalsFor(span, { ...taste, off: MOVES.filter((move) => !isWanted(move, taste)).map(({ id }) => id) }).filter(
+    (proposal) => isFit(proposal, span, bar),
+  );
 
 /**
- * The moves over a span that a style wants, as it wants them: some of each step that they may stray, the nearest first. What a
- * player switched off is not among them, nor is anything in its place: with less to choose from nothing gets cheaper.
+ * Whether each chord of a move begins where it is heard to change (common practice): one of more than half a bar on a bar line,
+ * one of more than a beat at the half of a bar, if it has two; or where the chart itself changes. A single beat leads on to
+ * what follows from anywhere.
  */
-function movesFor(span: Span, taste: JointTaste, most: number, bar: number): readonly Proposal[] {
-  return Array.from({ length: taste.stray }, (_, i) => i + 1).flatMap((step) => {
-    const ofGroup = new Map<Group, number>();
-    // The others are not looked for.
-    const off = MOVES.filter((move) => move.stray !== step || !isWanted(move, taste)).map(({ id }) => id);
-    return proposalsFor(span, { ...taste, off })
-      .filter((proposal) => isFit(proposal, span, bar))
-      .filter(({ move: { group } }) => {
-        const before = ofGroup.get(group) ?? 0;
-        ofGroup.set(group, before + 1);
-        return before < MOST_OF_A_GROUP;
-      })
-      .slice(0, most)
-      .filter(({ move }) => !taste.off.includes(move.id));
+function changesAreHeard(
+  { found: { parts } }: Proposal,
+  { start, entry, meter }: ReadSlot,
+  starts: ReadonlySet<Ticks>,
+) {
+  const [beat, bar] = [ticksPerBeat(meter), ticksPerBar(meter)];
+  const half = beatsPerBar(meter) % 2 === 0 ? bar / 2 : bar;
+  let at = start;
+  return parts.every(({ beats }) => {
+    const [begins, long] = [at, beats * beat];
+    at += long;
+    const inBar = begins - start + entry.tick;
+    return starts.has(begins) || inBar % (long > half ? bar : long > beat ? half : beat) === 0;
   });
 }
 
@@ -126,6 +129,7 @@ export function* waySteps(
     ({ slot, chord }) =>
       chord !== null && !isOpen[slots.findIndex((one) => one.start <= slot.start && slot.start < endOf(one))],
   );
+  const starts = new Set(slots.map(({ start }) => start));
   const wanted: Unmade[] = [];
   for (const [i, slot] of slots.entries()) {
     yield { done: i, total: slots.length * 2 };
@@ -143,13 +147,15 @@ export function* waySteps(
   function movesFrom(i: number): readonly Unmade[] {
     const { start, meter } = slots[i]!;
     const found: Unmade[] = [];
-    for (let k = i; k < Math.min(slots.length, i + MOST_MOVES.length) && isOpen[k]; k++) {
+    for (let k = i; k < slots.length && isOpen[k]; k++) {
       const end = endOf(slots[k]!);
       if (end - start > MOST_BARS * ticksPerBar(meter)) break;
       const span = spanAt(slots, start, end - start);
       if (!span) break;
-      for (const proposal of movesFor(span, taste, MOST_MOVES[k - i]!, beatsPerBar(meter)))
+      for (const proposal of movesFor(span, taste, beatsPerBar(meter))) {
+        if (!changesAreHeard(proposal, slots[i]!, starts)) continue;
         found.push({ start, end, patch: movePatch(slots, keys, cells, span, proposal), colour: null, proposal });
+      }
     }
     return found;
   }
@@ -159,7 +165,8 @@ export function* waySteps(
     const { style } = taste;
     if (style === null) return yield* asPart(made(some), 1 / 2, 1);
     const plain = yield* asPart(made(some), 1 / 2, 3 / 4);
-    const liked = plain.map((way) => likedColours(way, style));
+    const likedOf = likedBy(style);
+    const liked = plain.map((way) => likedColours(way, likedOf));
     const coloured = some.flatMap((way, i): Unmade[] =>
       Object.keys(liked[i]!).length === 0 ? [] : [{ ...way, patch: { ...way.patch, ...liked[i] } }],
     );
@@ -195,17 +202,31 @@ const standingWays = (columns: readonly Column[]): readonly Way[] =>
     return [{ ...way, ...stretch, colour: null, proposal: known ? { move: known, found } : null }];
   });
 
-/** The colours a style likes best for the chords that a move puts in: usual ones, that keep what the move says they are. */
-function likedColours({ columns, proposal }: Way, { colours }: Style): Patch<Decision> {
+/** What a style likes best of a chord's usual colours that keep what it says; worked out once for each that is alike. */
+function likedBy({ colours }: Style): (chord: Chord, context: ColourContext) => ColourOption | undefined {
+  const known = new Map<string, ColourOption | undefined>();
+  return (chord, context) => {
+    const { role, next, key, around } = context;
+    const name = [symbolOf(chord), role, next && symbolOf(next), key.tonic, key.mode, ...around].join(' ');
+    if (!known.has(name))
+      known.set(
+        name,
+        likedFirst(coloursOf(chord, context), colours).find(
+          ({ group, drops, suffix }) => group === 'usual' && drops.length === 0 && colours.includes(suffix),
+        ),
+      );
+    return known.get(name);
+  };
+}
+
+/** The colours that are liked for the chords that a move puts in. */
+function likedColours({ columns, proposal }: Way, likedOf: ReturnType<typeof likedBy>): Patch<Decision> {
   const { parts = [], ring } = proposal?.found ?? {};
   // What is tied to what follows, or to a note that rings, is as it is.
   if (!proposal || ring !== undefined || parts.some(({ into, asNext }) => into || asNext)) return {};
   return Object.fromEntries(
     columns.flatMap(({ at, slot, chord, context }): [string, Decision][] => {
-      if (chord === null || !isPlainSeventh(chord)) return [];
-      const [best] = likedFirst(coloursOf(chord, context), colours).filter(
-        ({ group, drops, suffix }) => group === 'usual' && drops.length === 0 && colours.includes(suffix),
-      );
+      const best = chord && isPlainSeventh(chord) ? likedOf(chord, context) : undefined;
       return best ? [[at, { ...decisionFor(slot), colour: best.suffix }]] : [];
     }),
   );
