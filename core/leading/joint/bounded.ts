@@ -5,10 +5,10 @@ import { pairKey, type Workings } from '../workings.ts';
 import { beforeEach } from '../lattice.ts';
 import { Kept } from '../kept.ts';
 import { boundsOf, leastThrough, sides, type AllBounds, type Ground } from './bounds.ts';
-import { cheapJoins, joinsBelow, type CheapJoins, type Joins } from './joins.ts';
+import { cheapJoins, joinsBelow, type CheapJoins } from './joins.ts';
 import { bestListed, pathAlong, pathOf, priceAlong, type Found } from './listed.ts';
-import { CHEAP, NOTHING, pairsOf, pairsWhere, priceNodes } from './pairs.ts';
-import { halfSide, meet, stopOf, type PricedLattice, type Stop, type WideLattice } from './stops.ts';
+import { CHEAP, listed, NOTHING, pairsOf, pairsWhere, priceNodes } from './pairs.ts';
+import { halfSide, placeOf, stopOf, type PricedLattice, type Stop, type WideLattice } from './stops.ts';
 
 /**
  * Joins within so much of the cheapest of their two nodes are listed: some semitones, a few dozen of a million pairs of grips
@@ -16,7 +16,7 @@ import { halfSide, meet, stopOf, type PricedLattice, type Stop, type WideLattice
  */
 const SLACK = 65 * TENTH;
 
-/** Pairs of nodes are looked at first that a path so much dearer than the bounds allow may need; then twice as much. */
+/** Pairs of nodes are looked at first that a path so much dearer than the bounds allow may need; then four times as much. */
 const WITHIN = 50 * TENTH;
 
 /** The best path of a lattice by what its nodes cost besides their grips. */
@@ -68,9 +68,9 @@ export class BoundedSearch {
     }
     const pairs = pairsOf(lattice, stops);
     // A way through that is one grip long has no joins to be met in.
-    stops.forEach(({ node: { states }, met }, n) => {
-      if (pairs.into[n]!.length + pairs.outOf[n]!.length === 0)
-        meet(met, states.own.indexOf(states.own.reduce((a, b) => Math.min(a, b))));
+    stops.forEach((stop, n) => {
+      if (pairs.into[n]!.length + pairs.outOf[n]!.length > 0) return;
+      placeOf(stop, stop.node.states.own.indexOf(2 * stop.leastHalf));
     });
     let last: Found | null = null;
     const best = (extra: readonly Tenths[]) => this.#best({ stops, pairs, extra: priceNodes(pairs, extra) }, last);
@@ -110,6 +110,8 @@ export class BoundedSearch {
 
     // Pairs that a path may need that is not much dearer than the bounds allow; then some more, until no other can matter.
     let alive = pairsWhere(pairs, (p) => byNodes.through(p) <= most);
+    // At other prices before, much was listed already.
+    if (last) look(alive);
     let bounds: AllBounds;
     for (let within = WITHIN; ;) {
       bounds = boundsOf(ground, alive);
@@ -123,10 +125,10 @@ export class BoundedSearch {
         this.#learn(ground, p);
         yield { done, total };
       }
-      look(alive);
       if (near.length > 0) continue;
+      look(alive);
       if (limit >= most) break;
-      within *= 2;
+      within *= 4;
     }
     // The same for single joins.
     for (let limit = bounds.least + 2 * WITHIN; ; limit += 2 * WITHIN) {
@@ -138,8 +140,7 @@ export class BoundedSearch {
         if (front.least[i]! + extra[p]! + floor[p]! + back.least[j]! >= limit) continue;
         const prices = this.#workings.join(ground.stops[i]!.node, ground.stops[j]!.node);
         const more = joinsBelow(sideBefore(i), sideAfter(j), prices, this.#near, limit - extra[p]!);
-        pairs.more[p] = more;
-        meetAll(ground, p, more);
+        pairs.more[p] = listed(more, ground.stops[i]!, ground.stops[j]!);
         yield { done: total, total };
       }
       look(alive);
@@ -152,7 +153,8 @@ export class BoundedSearch {
   /** Lists the cheapest join of a pair; of one whose is listed already, all that are cheap. */
   #learn(ground: Ground, p: number): void {
     const { stops, pairs } = ground;
-    const [a, b] = [stops[pairs.from[p]!]!.node, stops[pairs.to[p]!]!.node];
+    const [before, after] = [stops[pairs.from[p]!]!, stops[pairs.to[p]!]!];
+    const [a, b] = [before.node, after.node];
     const [kept, slack] = pairs.known[p] === NOTHING ? [this.#cheapest, 0] : [this.#cheap, this.#slack];
     const joins = kept.of(pairKey(a, b), () =>
       cheapJoins(
@@ -161,22 +163,12 @@ export class BoundedSearch {
         this.#workings.join(a, b),
         this.#near,
         slack,
-        pairs.cheap[p]?.least,
+        pairs.known[p] === NOTHING ? undefined : pairs.least[p],
       ),
     );
     pairs.known[p]!++;
-    pairs.cheap[p] = joins;
+    pairs.cheap[p] = listed(joins, before, after);
     pairs.least[p] = joins.least;
     pairs.floor[p] = joins.floor;
-    meetAll(ground, p, joins);
-  }
-}
-
-/** Notes the grips of the joins that are listed of a pair. */
-function meetAll({ stops, pairs }: Ground, p: number, { from, to }: Joins): void {
-  const [{ met: before }, { met: after }] = [stops[pairs.from[p]!]!, stops[pairs.to[p]!]!];
-  for (let e = 0; e < from.length; e++) {
-    meet(before, from[e]!);
-    meet(after, to[e]!);
   }
 }

@@ -70,10 +70,10 @@ export function boundsOf(ground: Ground, some: readonly number[], known: Known |
   const back = leastTo(ground, some, false, known);
   const { stops, pairs, extra } = ground;
   let least = Infinity;
-  stops.forEach(({ half, leastHalf, met }, n) => {
+  stops.forEach(({ leastHalf, met }, n) => {
     if (pairs.outOf[n]!.length > 0) return;
     const to = front.met[n]!;
-    for (let c = 0; c < to.length; c++) least = Math.min(least, to[c]! + half[met.states[c]!]! + extra[n]!);
+    for (let c = 0; c < to.length; c++) least = Math.min(least, to[c]! + met.halves[c]! + extra[n]!);
     least = Math.min(least, front.rest[n]! + leastHalf + extra[n]!);
   });
   return { front, back, least };
@@ -96,7 +96,7 @@ export function sides(
     const { node, half, met } = stops[n]!;
     const isEnd = led[n]!.length === 0;
     const totals = half.map((own) => (isEnd ? own + extra[n]! : rest[n]!) + own);
-    for (let c = 0; c < known[n]!.length; c++) totals[met.states[c]!] = known[n]![c]! + half[met.states[c]!]!;
+    for (let c = 0; c < known[n]!.length; c++) totals[met.states[c]!] = known[n]![c]! + met.halves[c]!;
     const side = sideWith(node.states, totals, false);
     made.set(n, side);
     return side;
@@ -122,17 +122,20 @@ function leastTo(
   const least = new Float64Array(stops.length).fill(Infinity);
   const rest = new Float64Array(stops.length).fill(Infinity);
   const met: Float64Array[] = stops.map(() => NOBODY);
+  // One array for all: thousands of small ones take longer to make than to fill.
+  const room = new Float64Array(stops.reduce((sum, stop) => sum + stop.met.states.length, 0));
+  let used = 0;
   const [own, other] = !known ? [null, null] : forward ? [known.front, known.back] : [known.back, known.front];
   for (let k = 0; k < stops.length; k++) {
     const n = forward ? k : stops.length - 1 - k;
-    const { half, leastHalf, met: here } = stops[n]!;
+    const { leastHalf, met: here } = stops[n]!;
     const isEnd = led[n]!.length === 0;
     let lowest = Infinity;
     if (isEnd) lowest = leastHalf + extra[n]!;
     else for (const p of reached[n]!) lowest = Math.min(lowest, least[there[p]!]! + way[p]! + floor[p]!);
     if (lowest === Infinity) continue;
-    const prices = new Float64Array(here.states.length).fill(lowest);
-    if (isEnd) for (let c = 0; c < prices.length; c++) prices[c] = half[here.states[c]!]! + extra[n]!;
+    const prices = room.subarray(used, (used += here.states.length)).fill(lowest);
+    if (isEnd) for (let c = 0; c < prices.length; c++) prices[c] = here.halves[c]! + extra[n]!;
     else {
       if (known && own && other) {
         for (let c = 0; c < prices.length; c++)
@@ -140,16 +143,15 @@ function leastTo(
         lowest = Math.max(lowest, own.rest[n]!, known.limit - other.rest[n]!);
       }
       for (const p of reached[n]!) {
-        const far = stops[there[p]!]!;
+        const { halves } = stops[there[p]!]!.met;
         const theirs = met[there[p]!]!;
         for (const joins of [cheap[p], more[p]]) {
           if (!joins) continue;
           const [ends, begins] = forward ? [joins.from, joins.to] : [joins.to, joins.from];
           for (let e = 0; e < ends.length; e++) {
             const [s, t] = [ends[e]!, begins[e]!];
-            const price = theirs[far.met.place[s]!]! + far.half[s]! + joins.price[e]! + half[t]! + way[p]!;
-            const place = here.place[t]!;
-            if (price < prices[place]!) prices[place] = price;
+            const price = theirs[s]! + halves[s]! + joins.price[e]! + here.halves[t]! + way[p]!;
+            if (price < prices[t]!) prices[t] = price;
           }
         }
       }

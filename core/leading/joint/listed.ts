@@ -3,7 +3,7 @@ import type { Path } from '../search.ts';
 import { inTenths, type Fine } from '../units.ts';
 import type { Workings } from '../workings.ts';
 import type { Ground } from './bounds.ts';
-import { byNode, type Pairs } from './pairs.ts';
+import { byNode } from './pairs.ts';
 import { halfSide, type Stop } from './stops.ts';
 
 /* Paths that are known: the best over the joins that are listed, and one along given nodes. */
@@ -12,6 +12,12 @@ import { halfSide, type Stop } from './stops.ts';
 interface Held {
   readonly node: number;
   readonly state: number;
+}
+
+/** A grip at a node by its place among those met. */
+interface At {
+  readonly node: number;
+  readonly place: number;
 }
 
 /** A path, grip by grip. */
@@ -27,67 +33,57 @@ export const pathOf = ({ price, held }: Found, stops: readonly Stop[]): Path => 
   cost: inTenths(price),
 });
 
-/** The joins of a pair that are listed, one after the other, until `take` says that it has enough. */
-function eachJoin(
-  { cheap, more }: Pairs,
-  p: number,
-  take: (s: number, t: number, price: Fine) => boolean | void,
-): void {
-  for (const joins of [cheap[p], more[p]]) {
-    if (!joins) continue;
-    const { from, to, price } = joins;
-    for (let e = 0; e < from.length; e++) if (take(from[e]!, to[e]!, price[e]!)) return;
-  }
-}
-
 /** The best path over the listed joins of some pairs; null where none goes from end to end. */
 export function bestListed({ stops, pairs, extra }: Ground, some: readonly number[]): Found | null {
-  const { from, to, into, outOf, extra: way } = pairs;
+  const { from, to, into, outOf, cheap, more, extra: way } = pairs;
   const reached = byNode(stops.length, some, to);
   /** By node, and there by the grips that were met. */
   const prices: Float64Array[] = [];
-  const priceBy = (p: number, s: number, t: number, join: Fine, n: number): Fine => {
-    const there = stops[from[p]!]!;
-    return prices[from[p]!]![there.met.place[s]!]! + there.half[s]! + join + stops[n]!.half[t]! + way[p]!;
-  };
-  for (const [n, { half, met }] of stops.entries()) {
-    const isFirst = into[n]!.length === 0;
-    const here = new Float64Array(met.states.length).fill(Infinity);
-    if (isFirst) for (let c = 0; c < here.length; c++) here[c] = half[met.states[c]!]! + extra[n]!;
+  const room = new Float64Array(stops.reduce((sum, { met }) => sum + met.states.length, 0)).fill(Infinity);
+  let used = 0;
+  for (const [n, { met }] of stops.entries()) {
+    const here = room.subarray(used, (used += met.states.length));
+    if (into[n]!.length === 0) for (let c = 0; c < here.length; c++) here[c] = met.halves[c]! + extra[n]!;
     prices.push(here);
     for (const p of reached[n]!) {
-      eachJoin(pairs, p, (s, t, join) => {
-        const price = priceBy(p, s, t, join, n);
-        if (price < here[met.place[t]!]!) here[met.place[t]!] = price;
-      });
+      const [theirs, { halves }] = [prices[from[p]!]!, stops[from[p]!]!.met];
+      for (const joins of [cheap[p], more[p]]) {
+        if (!joins) continue;
+        for (let e = 0; e < joins.from.length; e++) {
+          const [s, t] = [joins.from[e]!, joins.to[e]!];
+          const price = theirs[s]! + halves[s]! + joins.price[e]! + met.halves[t]! + way[p]!;
+          if (price < here[t]!) here[t] = price;
+        }
+      }
     }
   }
-  let end: Held | null = null;
+  let end = null as At | null;
   let least = Infinity;
-  for (const [node, { half, met }] of stops.entries()) {
+  for (const [node, { met }] of stops.entries()) {
     if (outOf[node]!.length > 0) continue;
-    for (let c = 0; c < met.states.length; c++) {
-      const price = prices[node]![c]! + half[met.states[c]!]! + extra[node]!;
-      if (price < least) [least, end] = [price, { node, state: met.states[c]! }];
+    for (let place = 0; place < met.states.length; place++) {
+      const price = prices[node]![place]! + met.halves[place]! + extra[node]!;
+      if (price < least) [least, end] = [price, { node, place }];
     }
   }
   if (end === null) return null;
-  const held: Held[] = [end];
-  /** What led to a grip at its price. */
-  const before = ({ node, state }: Held): Held | null => {
-    const price = prices[node]![stops[node]!.met.place[state]!]!;
-    let found: Held | null = null;
+  /** What led to a grip at its price, by the same sum. */
+  const before = ({ node, place }: At): At | null => {
     for (const p of reached[node]!) {
-      if (found) break;
-      eachJoin(pairs, p, (s, t, join) => {
-        if (t !== state || priceBy(p, s, t, join, node) !== price) return false;
-        found = { node: from[p]!, state: s };
-        return true;
-      });
+      const [theirs, { halves }] = [prices[from[p]!]!, stops[from[p]!]!.met];
+      for (const joins of [cheap[p], more[p]]) {
+        for (let e = 0; joins && e < joins.from.length; e++) {
+          const [s, t] = [joins.from[e]!, joins.to[e]!];
+          const price = theirs[s]! + halves[s]! + joins.price[e]! + stops[node]!.met.halves[t]! + way[p]!;
+          if (t === place && price === prices[node]![place]) return { node: from[p]!, place: s };
+        }
+      }
     }
-    return found;
+    return null;
   };
-  for (let one = before(end); one; one = before(one)) held.unshift(one);
+  const held: Held[] = [];
+  for (let one: At | null = end; one; one = before(one))
+    held.unshift({ node: one.node, state: stops[one.node]!.met.states[one.place]! });
   return { price: least, held };
 }
 
@@ -99,7 +95,7 @@ export function pathAlong({ stops }: Ground, nodes: readonly number[], workings:
   const held: Held[] = [];
   for (const node of nodes) {
     const last = held.at(-1);
-    const { states, order } = { ...halfSide(stops[node]!.node.states) };
+    const { states, order } = halfSide(stops[node]!.node.states);
     const tried = Array.from(order!.subarray(0, TRIED), (g) => states.setStart[g]!);
     if (!last) {
       held.push({ node, state: tried[0]! });

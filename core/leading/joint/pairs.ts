@@ -1,6 +1,6 @@
 import { TENTH, type Fine } from '../units.ts';
-import type { CheapJoins, Joins } from './joins.ts';
-import type { Stop, WideLattice } from './stops.ts';
+import type { Joins } from './joins.ts';
+import { placeOf, type Stop, type WideLattice } from './stops.ts';
 
 /**
  * The pairs of nodes of which one follows the other, by number, in the order of the nodes they come from; and what is known of
@@ -21,10 +21,24 @@ export interface Pairs {
   readonly floor: Float64Array;
   /** How much is known of the joins of each: nothing, the cheapest, all that are cheap; and those. */
   readonly known: Uint8Array;
-  readonly cheap: (CheapJoins | null)[];
+  readonly cheap: (Listed | null)[];
   /** Of all joins those that a path may need that costs less than what was last looked for; besides the cheap ones. */
-  readonly more: (Joins | null)[];
+  readonly more: (Listed | null)[];
 }
+
+/** Joins of a pair, their grips told by their places among those that were met at its nodes. */
+export interface Listed {
+  readonly from: Int32Array;
+  readonly to: Int32Array;
+  readonly price: readonly Fine[];
+}
+
+/** Lists joins between two stops. */
+export const listed = ({ from, to, price }: Joins, before: Stop, after: Stop): Listed => ({
+  from: Int32Array.from(from, (state) => placeOf(before, state)),
+  to: Int32Array.from(to, (state) => placeOf(after, state)),
+  price,
+});
 
 /** Degrees of what is known of the joins of a pair. */
 export const NOTHING = 0;

@@ -27,24 +27,30 @@ export interface Stop {
   readonly met: Met;
 }
 
-/** States in the order in which they were first met, and where in it each stands; −1: not yet. */
+/** Grips in the order in which they were first met: few of thousands. What each costs by half, and where each stands. */
 export interface Met {
   readonly states: number[];
-  readonly place: Int32Array;
+  readonly halves: Fine[];
+  readonly places: Map<number, number>;
 }
 
 export const halfOf = remembered(({ own }: States) => own.map((price) => price / 2));
 export const halfSide = remembered((states: States) => sideWith(states, halfOf(states), true));
-const metOf = remembered(({ size }: States): Met => ({ states: [], place: new Int32Array(size).fill(-1) }));
-
-/** Notes that a state stands in a join that is listed. */
-export function meet({ states, place }: Met, state: number): void {
-  if (place[state]! < 0) place[state] = states.push(state) - 1;
-}
 
 /** A node as a stop; throws where it has no grips. */
 export function stopOf(node: Prepared, i: number): Stop {
   const { states } = node;
   if (states.size === 0) throw new RangeError(`node ${i} has no grips`);
-  return { node, half: halfOf(states), leastHalf: halfSide(states).least, met: metOf(states) };
+  const met: Met = { states: [], halves: [], places: new Map() };
+  return { node, half: halfOf(states), leastHalf: halfSide(states).least, met };
+}
+
+/** The place of a grip among those met; it is met now if it was not before. */
+export function placeOf({ met, half }: Stop, state: number): number {
+  const known = met.places.get(state);
+  if (known !== undefined) return known;
+  const place = met.states.push(state) - 1;
+  met.halves.push(half[state]!);
+  met.places.set(state, place);
+  return place;
 }

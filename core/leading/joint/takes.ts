@@ -89,18 +89,22 @@ export function* wholeTakes(
       const both = { start: Math.max(start, from), end: Math.min(start + entry.ticks, to) };
       return theirs === symbol && both.start < both.end ? sum + beatsOf(both) : sum;
     }, 0);
+  /** By node the beats on which its chord is that of an earlier take; and the price of a beat that was enough for the last. */
+  const alike = laid.places.map(() => 0);
+  let enough = 0;
   while (found.length < count) {
     let next: WholeTake | null = null;
     const each = (1 - KNOWN) / count;
     const [from, to] = [KNOWN + each * found.length, KNOWN + each * (found.length + 1)];
-    for (const [tries, price] of (found.length === 0 ? [0] : AGREE_PRICES).entries()) {
-      const agree = laid.places.map(({ version, column }) => {
-        const { columns, way } = laid.versions[version]!;
-        if (!way.isOpen) return 0;
-        return Math.round(price * chords.reduce((sum, other) => sum + agreeing(columns[column]!, other), 0));
-      });
+    const prices = found.length === 0 ? [0] : AGREE_PRICES.filter((price) => price >= enough);
+    for (const [tries, price] of prices.entries()) {
       const take = yield* asPart(
-        withoutMannerisms(solve, laid, agree, cells),
+        withoutMannerisms(
+          solve,
+          laid,
+          alike.map((beats) => Math.round(price * beats)),
+          cells,
+        ),
         to - (to - from) / 2 ** tries,
         to - (to - from) / 2 ** (tries + 1),
       );
@@ -109,9 +113,17 @@ export function* wholeTakes(
       );
       if (!shares.every((share) => share <= 1 - DIFFERENT)) continue;
       next = { ...take.take, agreesWith: shares, stray: whole === 0 ? 0 : take.stray(beatsOf) / whole };
-      chords.push(
-        take.columns.map(({ slot: { start, entry }, symbol }) => ({ start, end: start + entry.ticks, symbol })),
-      );
+      enough = price;
+      const sounding = take.columns.map(({ slot: { start, entry }, symbol }): Sounding => ({
+        start,
+        end: start + entry.ticks,
+        symbol,
+      }));
+      chords.push(sounding);
+      laid.places.forEach(({ version, column }, n) => {
+        const { columns, way } = laid.versions[version]!;
+        if (way.isOpen) alike[n]! += agreeing(columns[column]!, sounding);
+      });
       break;
     }
     if (next === null) break;
@@ -122,10 +134,10 @@ export function* wholeTakes(
 
 /**
  * The same move more often than this in so many bars is a mannerism, and so is one that fills more bars than this of so many;
- * each time it is heard so often, its price rises by as much.
+ * each time it is heard so often, its price doubles.
  */
 const MOST_OF_A_DEVICE = { times: 2, in: 8, bars: 4, of: 16 } as const;
-const DEVICE_STEP = 80;
+const DEVICE_PRICE = 80;
 /** By then a move costs more than any. */
 const MOST_ROUNDS = 6;
 
@@ -148,7 +160,7 @@ function* withoutMannerisms(
     const take = takeOf(laid, path, { agree, device }, cells);
     const worn = mannerismsIn(take.take.ways);
     if (worn.length === 0 || round === MOST_ROUNDS) return take;
-    for (const name of worn) devices.set(name, (devices.get(name) ?? 0) + DEVICE_STEP);
+    for (const name of worn) devices.set(name, 2 * (devices.get(name) ?? DEVICE_PRICE / 2));
   }
 }
 
