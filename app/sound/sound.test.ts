@@ -60,7 +60,7 @@ describe('a performance', () => {
     const chart = parseChart(text);
     if (!chart.ok) throw new Error(text);
     const columns = readChart(chart.value).map((slot, i) => ({
-      column: { slot, symbol: slot.symbol },
+      column: { slot, symbol: slot.symbol, chord: slot.entry.chord },
       grip: silent.includes(i) ? null : ({ frets: [0], fingers: [0], pitches: [STRING] } as unknown as Grip),
     }));
     return scoreOf({ chart: chart.value, open: [STRING], columns });

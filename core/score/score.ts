@@ -10,16 +10,16 @@ import { beatsPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
 /** One note of a sound, and where it is played. */
 export interface SoundNote {
   readonly pitch: Midi;
-  /** From 0, the lowest; its fret, 0 open; null finger where none is needed. */
-  readonly string: number;
-  readonly fret: number;
+  /** From 0, the lowest; its fret, 0 open; both null for a drum. Null finger where none is needed. */
+  readonly string: number | null;
+  readonly fret: number | null;
   readonly finger: Finger | null;
   /** Which voice of its sound, from 0, the lowest. */
   readonly voice: number;
 }
 
-/** What a sound is: a chord of the take; a beat of the click, or the first of a bar. */
-export type SoundKind = 'chord' | 'beat' | 'downbeat';
+/** What a sound is: a chord of the take; a note of the bass; a stroke of the drums; a beat of the click, or the first of a bar. */
+export type SoundKind = 'chord' | 'bass' | 'stroke' | 'beat' | 'downbeat';
 
 /** What sounds at once. Time in ticks from the tune's start. */
 export interface Sound {
@@ -30,12 +30,14 @@ export interface Sound {
   readonly kind: SoundKind;
   /** The column it belongs to, or null. */
   readonly column: number | null;
+  /** How long it is from its first string to its last, in milliseconds; below 0 the highest string comes first. */
+  readonly spreadMs: number;
   /** Lowest string first. */
   readonly notes: readonly SoundNote[];
 }
 
 /** Who plays. */
-export const PARTS = ['guitar', 'click'] as const;
+export const PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
 export type PartName = (typeof PARTS)[number];
 
 /** A column in time, whether anything sounds in it or not. */
@@ -63,7 +65,7 @@ export interface Scored {
   readonly chart: Chart;
   readonly open: readonly Midi[];
   readonly columns: readonly (Pick<ArrangedColumn, 'grip'> & {
-    readonly column: Pick<ArrangedColumn['column'], 'slot' | 'symbol'>;
+    readonly column: Pick<ArrangedColumn['column'], 'slot' | 'symbol' | 'chord'>;
   })[];
 }
 
@@ -72,13 +74,15 @@ export type Layer = (score: Score, of: Scored) => Score;
 
 const VELOCITY = 80;
 const ACCENT = 110;
+/** A chord that nothing else is said of, in milliseconds. */
+const STRUM = 18;
 
-/** The score of a take under its layers, from the first to the last. With none: one sound a column. */
-export function scoreOf(of: Scored, layers: readonly Layer[] = []): Score {
-  return layers.reduce((score, layer) => layer(score, of), plainScore(of));
+/** The score of a take under its layers, from the first to the last. With none: one sound a column. `swing`: of the clock. */
+export function scoreOf(of: Scored, layers: readonly Layer[] = [], swing?: number): Score {
+  return layers.reduce((score, layer) => layer(score, of), plainScore(of, swing));
 }
 
-function plainScore({ chart, open, columns }: Scored): Score {
+function plainScore({ chart, open, columns }: Scored, swing?: number): Score {
   const { title, key, meter, tempo, feel } = chart;
   const bars = playedBars(chart);
   const last = bars.at(-1);
@@ -94,14 +98,18 @@ function plainScore({ chart, open, columns }: Scored): Score {
     meter,
     tempo,
     feel,
-    clock: clockOf(bars, tempo, meter),
+    clock: clockOf(bars, tempo, meter, swing),
     bars,
     columns: spans,
     parts: {
       guitar: columns.flatMap(({ grip }, column): Sound[] => {
         const { start, ticks } = spans[column]!;
-        return grip ? [{ start, ticks, velocity: VELOCITY, kind: 'chord', column, notes: notesOf(grip, open) }] : [];
+        return grip
+          ? [{ start, ticks, velocity: VELOCITY, kind: 'chord', column, spreadMs: STRUM, notes: notesOf(grip, open) }]
+          : [];
       }),
+      bass: [],
+      brushes: [],
       click: bars.flatMap(clicksOf),
     },
     end: last ? last.start + last.ticks : 0,
@@ -132,6 +140,7 @@ function clicksOf({ start, ticks, meter }: PlayedBar): Sound[] {
       velocity: downbeat ? ACCENT : VELOCITY,
       kind: downbeat ? 'downbeat' : 'beat',
       column: null,
+      spreadMs: 0,
       notes: [],
     };
   });

@@ -1,0 +1,77 @@
+import { TICKS_PER_QUARTER, type Meter, type Ticks } from '../../time/meter.ts';
+
+/** Which notes of the grip under it a hit sounds: sets of them, or the finger that plucks one. */
+export const VOICINGS = ['whole', 'bass', 'other bass', 'chord', 'top', 'middle', 'p', 'i', 'm', 'a'] as const;
+export type HitVoices = (typeof VOICINGS)[number];
+
+/** How strings of one hit follow one another: a stroke goes across them, a roll slowly. */
+export type Stroke = 'down' | 'up' | 'roll';
+
+/** One hit of a pattern. */
+export interface Hit {
+  /** From where the pattern begins. */
+  readonly at: Ticks;
+  /** As long as written; a damped one is let go early. */
+  readonly ticks: Ticks;
+  readonly voices: HitVoices;
+  readonly accent: 'accent' | 'even' | 'soft';
+  readonly stroke: Stroke;
+  readonly damped: boolean;
+  /** It takes the chord of the beat that follows it. */
+  readonly push: boolean;
+}
+
+const LETTERS: Readonly<Record<string, HitVoices>> = {
+  W: 'whole',
+  B: 'bass',
+  A: 'other bass',
+  C: 'chord',
+  T: 'top',
+  M: 'middle',
+  p: 'p',
+  i: 'i',
+  m: 'm',
+  a: 'a',
+};
+/** As beats are counted aloud: one, e, and, a; and the second and third of three. */
+const PARTS_OF_A_COUNT: Readonly<Record<string, number>> = {
+  '': 0,
+  e: 1 / 4,
+  '&': 1 / 2,
+  a: 3 / 4,
+  s: 1 / 3,
+  t: 2 / 3,
+};
+const HIT = /^(\d+)([e&ast]?):(\d*\.?\d+)([WBACTMpima])([>,.^'~]*)$/;
+
+/** Ticks of what a meter counts: a quarter in 4/4, an eighth in 6/8. */
+export const ticksPerCount = ({ unit }: Meter): Ticks => (TICKS_PER_QUARTER * 4) / unit;
+
+/**
+ * Reads hits as the table of patterns writes them, bars divided by `|`: `1:1.5W> 2&:.5W.^` is the whole grip on one, for one
+ * and a half counts, accented; and on the second half of two for half a count, damped, with the chord of the next beat.
+ * Voices: **W**hole grip, **B**ass, **A**nother low note, **C**hord above the bass, **T**op, **M**iddle, or a finger. Marks:
+ * `>` accent, `,` soft, `.` damped, `^` push, `'` up, `~` rolled. Throws a RangeError for what is no hit: the table is ours.
+ */
+export function hitsOf(text: string, meter: Meter): readonly Hit[] {
+  const count = ticksPerCount(meter);
+  return text.split('|').flatMap((bar, b) =>
+    bar
+      .trim()
+      .split(/\s+/)
+      .filter((token) => token !== '')
+      .map((token): Hit => {
+        const [, number, part, long, voices, marks] = HIT.exec(token) ?? [];
+        if (number === undefined) throw new RangeError(`no hit: ${token}`);
+        return {
+          at: Math.round((b * meter.count + Number(number) - 1 + PARTS_OF_A_COUNT[part!]!) * count),
+          ticks: Math.round(Number(long) * count),
+          voices: LETTERS[voices!]!,
+          accent: marks!.includes('>') ? 'accent' : marks!.includes(',') ? 'soft' : 'even',
+          stroke: marks!.includes('~') ? 'roll' : marks!.includes("'") ? 'up' : 'down',
+          damped: marks!.includes('.'),
+          push: marks!.includes('^'),
+        };
+      }),
+  );
+}

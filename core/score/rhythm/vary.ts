@@ -1,0 +1,47 @@
+import type { PlayedBar } from '../../chart/played.ts';
+import { seeded } from '../seeded.ts';
+import type { Hit } from './hits.ts';
+
+/** How a pattern is played: how much of it, how often the next chord comes early, and by which seed what is left to chance. */
+export interface Dials {
+  /** 0 to 1: the share of its hits that is played; the strongest first. */
+  readonly density: number;
+  /** 0 to 1: at so many of the bar lines where the chord changes the new one comes an eighth early. */
+  readonly pushes: number;
+  readonly seed: number;
+}
+export const AS_WRITTEN: Dials = { density: 1, pushes: 0, seed: 1 };
+
+const ACCENTS = { accent: 2, even: 1, soft: 0 } as const;
+
+/** The strongest of some hits: those with an accent, then those on the beat that carries the pattern, then the longest. */
+export function thinned(hits: readonly Hit[], density: number): readonly Hit[] {
+  const most = Math.max(1, Math.round(hits.length * density));
+  if (most >= hits.length) return hits;
+  const weight = ({ accent, at, ticks }: Hit) => ACCENTS[accent] * 1e6 + (at === 0 ? 5e5 : 0) + ticks;
+  const kept = new Set([...hits].sort((a, b) => weight(b) - weight(a) || a.at - b.at).slice(0, most));
+  return hits.filter((hit) => kept.has(hit));
+}
+
+/** From so many hits on one can be spared. */
+const ENOUGH = 3;
+
+/**
+ * The rule by which a pattern is varied: in the bar before a phrase begins, and in every fourth bar of a phrase, one hit that
+ * is neither its first nor accented is left out, another one each time, so that eight bars are not the same bar eight times.
+ */
+export function varied(hits: readonly Hit[], bar: PlayedBar, isTurn: boolean, seed: number): readonly Hit[] {
+  const spare = hits.filter(({ accent, at }) => accent !== 'accent' && at > 0);
+  if (!isTurn || hits.length < ENOUGH || spare.length === 0) return hits;
+  const left = spare[Math.floor(seeded(seed, bar.number) * spare.length)];
+  return hits.filter((hit) => hit !== left);
+}
+
+/** By bar, whether it ends four bars of a phrase, or the phrase. */
+export function turnsOf(bars: readonly PlayedBar[]): readonly boolean[] {
+  let since = 0;
+  return bars.map(({ opensPhrase }, i) => {
+    since = opensPhrase ? 1 : since + 1;
+    return since % 4 === 0 || (bars[i + 1]?.opensPhrase ?? true);
+  });
+}
