@@ -386,3 +386,61 @@ test('without --json there is a table for people', () => {
   expect(stdout).toMatch(/^bar +beat +chart +chord +grip/);
   expect(stdout).toMatch(/\d+ semitones in all/);
 });
+
+describe('score', () => {
+  const json = (...args: readonly string[]) => {
+    const { status, stdout, stderr } = heron(['score', 'demo/tunes/3-foghorn-blues.txt', ...args, '--json']);
+    expect(stderr).toBe('');
+    expect(status).toBe(0);
+    return JSON.parse(stdout) as {
+      ticksPerQuarter: number;
+      tempo: number;
+      bars: { number: number; start: number; ticks: number; meter: string }[];
+      parts: Record<
+        string,
+        {
+          start: number;
+          ticks: number;
+          velocity: number;
+          column: number | null;
+          notes: { pitch: number; string: number }[];
+        }[]
+      >;
+    };
+  };
+
+  test('without a rhythm has one sound a column, beside a bass that walks and brushes', () => {
+    const { ticksPerQuarter, tempo, bars, parts } = json();
+    expect([ticksPerQuarter, tempo, bars.length]).toEqual([480, 138, 12]);
+    expect(bars[1]).toEqual({ number: 2, start: 1920, ticks: 1920, meter: '4/4' });
+    expect(parts.guitar!.map(({ column }) => column)).toEqual(parts.guitar!.map((_, i) => i));
+    expect(parts.melody).toEqual([]);
+    expect(parts.bass!).toHaveLength(48);
+    expect(parts.brushes!.length).toBeGreaterThan(48);
+  });
+
+  test('in a rhythm and a texture has its hits, with so many notes', () => {
+    const { parts } = json('--rhythm', 'four-leaning', '--texture', 'three', '--bassist', 'none');
+    expect(parts.guitar!.slice(0, 4).map(({ start, velocity }) => [start, velocity])).toEqual([
+      [0, 80],
+      [480, 100],
+      [960, 80],
+      [1440, 100],
+    ]);
+    for (const { notes } of parts.guitar!) expect(notes.length).toBeLessThanOrEqual(3);
+    expect(parts.bass).toEqual([]);
+    expect(json('--rhythm', 'usual').parts.guitar).toEqual(json('--rhythm', 'four-leaning').parts.guitar);
+  });
+
+  test.each([
+    [['--rhythm', 'jig'], /jig is for 6\/8, the chart is in 4\/4. There are held-chords, usual, four-leaning/],
+    [['--rhythm', 'nonsense'], /there is no nonsense in 4\/4/],
+    [['--texture', 'thick'], /--texture takes full, three/],
+    [['--swing', '0.9'], /--swing takes 0.5 to 0.75/],
+    [['--bassist', 'seven'], /--bassist takes two, four, pedal or none/],
+  ])('%j is told what would be right', (args, said) => {
+    const { status, stderr } = heron(['score', 'demo/tunes/3-foghorn-blues.txt', ...args]);
+    expect(status).toBe(2);
+    expect(stderr).toMatch(said);
+  });
+});

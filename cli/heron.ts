@@ -6,6 +6,7 @@ import { grips } from './grips.ts';
 import { moves } from './moves.ts';
 import { name } from './name.ts';
 import { read } from './read.ts';
+import { score } from './score.ts';
 import { simplify } from './simplify.ts';
 import { takes } from './takes.ts';
 import { UsageError, type World } from './verb.ts';
@@ -25,6 +26,9 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
+  score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
+        [--rhythm R|usual] [--texture full|three|top-four|bass-and-chord|top-two]
+        [--swing 0.5-0.75] [--bassist two|four|pedal|none], and all that arrange takes but --only, --explain, --paths
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
   colours FILE --bar N         what the chord there may become, steadiest first
@@ -74,6 +78,10 @@ function runVerb(argv: readonly string[], world: World): Printed {
       tuning: { type: 'string' },
       paths: { type: 'string' },
       takes: { type: 'string' },
+      rhythm: { type: 'string' },
+      texture: { type: 'string' },
+      swing: { type: 'string' },
+      bassist: { type: 'string' },
       thread: { type: 'string' },
       area: { type: 'string' },
       pin: { type: 'string', multiple: true },
@@ -96,6 +104,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     name: () => name(subject, values),
     arrange: () => arrange(subject, values, world),
     takes: () => takes(subject, values, world),
+    score: () => score(subject, values, world),
     colours: () => colours(subject, values, world),
     moves: () => moves(subject, values, world),
     simplify: () => simplify(subject, world),

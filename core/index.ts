@@ -152,6 +152,8 @@ export {
   chordNameAt,
   keptName,
   mannerName,
+  rhythmName,
+  textureName,
   moveName,
   readName,
   slotKeys,
@@ -255,6 +257,14 @@ export {
 export { steeredPatch } from './leading/steered.ts';
 export { saysAnother } from './chord/another.ts';
 export { servingOf, type Serving } from './chord/serving.ts';
+export { bassLayer, BASS_WAYS, type BassWay } from './score/band/bass.ts';
+export { brushesLayer, DRUMS, type Drum } from './score/band/brushes.ts';
+export { scoreOfTake, type PlaysAlong } from './score/of-take.ts';
+export { fitsMeter, patternOf, PATTERNS, usualPattern, type Pattern } from './score/rhythm/patterns.ts';
+export { rhythmLayer, throughout, type RhythmSpan } from './score/rhythm/rhythm.ts';
+export { AS_WRITTEN, type Dials } from './score/rhythm/vary.ts';
+export { textureLayer, type TextureSpan } from './score/texture.ts';
+export { TEXTURES, type Texture } from './texture.ts';
 export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';
 export { writeMidi } from './format/midi.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';

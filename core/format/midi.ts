@@ -1,25 +1,35 @@
-import { signature } from '../pitch/key.ts';
+import { headerKey, signature, type Key } from '../pitch/key.ts';
 import { isMinor } from '../reading/place.ts';
 import type { Score } from '../score/score.ts';
-import { quarterSeconds } from '../time/clock.ts';
+import { quarterSeconds, secondsAt, STRAIGHT } from '../time/clock.ts';
 import { formatMeter, isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Meter, type Ticks } from '../time/meter.ts';
 
-/** General MIDI 1 program 26, acoustic guitar (steel), counted from 0. */
-const STEEL_GUITAR = 25;
+/** What plays each part: a channel, and a program of General MIDI 1 counted from 0; drums have channel 10 and none. */
+const TRACKS = [
+  { part: 'guitar', name: 'Guitar', channel: 0, program: 25 },
+  { part: 'bass', name: 'Bass', channel: 1, program: 32 },
+  { part: 'brushes', name: 'Brushes', channel: 9, program: null },
+] as const;
 /** A change is heard as one when each string stops just before it is plucked again. */
 const GAP: Ticks = 10;
 
 /**
- * A Standard MIDI File, format 1 (MIDI 1.0, RP-001): a conductor track with tempo, meter, key and
- * chord names as markers, and one guitar track at sounding pitch.
+ * A Standard MIDI File, format 1 (MIDI 1.0, RP-001): a conductor track with tempo, meters, keys and chord names as markers,
+ * the guitar at sounding pitch, and a track for each other part that plays. Swing is written out.
  */
 export function writeMidi(score: Score): Uint8Array {
+  const playing = TRACKS.filter(({ part }) => part === 'guitar' || score.parts[part].length > 0);
+  const end = heardAt(score, score.end);
   return Uint8Array.from([
-    ...chunk('MThd', [...uint(1, 2), ...uint(2, 2), ...uint(TICKS_PER_QUARTER, 2)]),
-    ...chunk('MTrk', track(conductor(score), score.end)),
-    ...chunk('MTrk', track(guitar(score), score.end)),
+    ...chunk('MThd', [...uint(1, 2), ...uint(1 + playing.length, 2), ...uint(TICKS_PER_QUARTER, 2)]),
+    ...chunk('MTrk', track(conductor(score), end)),
+    ...playing.flatMap((one) => chunk('MTrk', track(part(score, one), end))),
   ]);
 }
+
+/** The tick at which a player without swing would have to play what is heard at a tick. */
+const heardAt = ({ clock }: Pick<Score, 'clock'>, tick: Ticks): Ticks =>
+  clock.swing === STRAIGHT ? tick : Math.round((secondsAt(clock, tick) / quarterSeconds(clock)) * TICKS_PER_QUARTER);
 
 interface Event {
   readonly tick: Ticks;
@@ -28,14 +38,17 @@ interface Event {
   readonly bytes: readonly number[];
 }
 
-function conductor({ title, key, clock, bars, columns }: Score): Event[] {
+function conductor(score: Score): Event[] {
+  const { title, key, clock, bars, columns } = score;
+  const keys = bars.filter((bar, i) => i > 0 && headerKey(bar.key) !== headerKey(bars[i - 1]!.key));
   const changes = bars.filter(({ meter }, i) => i === 0 || formatMeter(meter) !== formatMeter(bars[i - 1]!.meter));
   return [
     { tick: 0, order: 0, bytes: text(0x03, title) },
     { tick: 0, order: 0, bytes: [0xff, 0x51, 3, ...uint(Math.round(quarterSeconds(clock) * 1e6), 3)] },
-    { tick: 0, order: 0, bytes: [0xff, 0x59, 2, signature(key) & 0xff, isMinor(key) ? 1 : 0] },
+    { tick: 0, order: 0, bytes: keySignature(bars[0]?.key ?? key) },
+    ...keys.map((bar) => ({ tick: bar.start, order: 1, bytes: keySignature(bar.key) })),
     ...changes.map(({ start, meter }) => ({ tick: start, order: 1, bytes: timeSignature(meter) })),
-    ...columns.map(({ start, symbol }) => ({ tick: start, order: 2, bytes: text(0x06, symbol) })),
+    ...columns.map(({ start, symbol }) => ({ tick: heardAt(score, start), order: 2, bytes: text(0x06, symbol) })),
   ];
 }
 
@@ -45,16 +58,19 @@ function timeSignature(meter: Meter): number[] {
   return [0xff, 0x58, 4, meter.count, Math.log2(meter.unit), isCompound(meter) ? 36 : clocks, 8];
 }
 
-function guitar({ parts }: Score): Event[] {
+const keySignature = (key: Key): number[] => [0xff, 0x59, 2, signature(key) & 0xff, isMinor(key) ? 1 : 0];
+
+function part(score: Score, { part: name, name: title, channel, program }: (typeof TRACKS)[number]): Event[] {
   return [
-    { tick: 0, order: 0, bytes: text(0x03, 'Guitar') },
-    { tick: 0, order: 0, bytes: [0xc0, STEEL_GUITAR] },
-    ...parts.guitar.flatMap(({ start, ticks, velocity, notes }) =>
-      [...new Set(notes.map(({ pitch }) => pitch))].flatMap((pitch) => [
-        { tick: start, order: 2, bytes: [0x90, pitch, velocity] },
-        { tick: start + Math.max(1, ticks - GAP), order: 1, bytes: [0x80, pitch, 0] },
-      ]),
-    ),
+    { tick: 0, order: 0, bytes: text(0x03, title) },
+    ...(program === null ? [] : [{ tick: 0, order: 0, bytes: [0xc0 + channel, program] }]),
+    ...score.parts[name].flatMap(({ start, ticks, velocity, notes }) => {
+      const [from, to] = [heardAt(score, start), heardAt(score, start + ticks)];
+      return [...new Set(notes.map(({ pitch }) => pitch))].flatMap((pitch) => [
+        { tick: from, order: 2, bytes: [0x90 + channel, pitch, velocity] },
+        { tick: Math.max(from + 1, to - GAP), order: 1, bytes: [0x80 + channel, pitch, 0] },
+      ]);
+    }),
   ];
 }
 

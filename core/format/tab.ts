@@ -2,15 +2,17 @@ import type { Hand } from '../neck/hand.ts';
 import { headerKey } from '../pitch/key.ts';
 import { pitchName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import type { NamedSpan, Score, Sound } from '../score/score.ts';
-import { formatMeter } from '../time/meter.ts';
+import { countedAt } from '../score/rhythm/hits.ts';
+import type { Score, SoundNote } from '../score/score.ts';
+import { formatMeter, ticksPerBar, type Ticks } from '../time/meter.ts';
 
 /** Columns of text a line of tab may take. */
 export const TAB_WIDTH = 80;
 
-/** One bar drawn: the chord names above it and a line a string, highest string first, all of one width. */
+/** One bar drawn: the chord names above it, how its hits are counted, and a line a string, highest first, all of one width. */
 interface DrawnBar {
   readonly names: string;
+  readonly counts: string;
   readonly strings: readonly string[];
 }
 
@@ -22,12 +24,13 @@ function stringNames(tuning: readonly Midi[]): string[] {
 }
 
 /**
- * A text tab: chord names over a line a string, wrapped between bars to {@link TAB_WIDTH} columns (a bar wider
+ * A text tab: chord names (and, where more is played than each chord once, how its hits are counted) over a line a string, wrapped between bars to {@link TAB_WIDTH} columns (a bar wider
  * than that is broken between chords). Frets are counted from the capo, which is told.
  */
 export function writeTab(score: Score, { tuning, capo }: Pick<Hand, 'tuning' | 'capo'>): string {
   const strings = stringNames(tuning);
   const head = `${score.title}\n${headerKey(score.key)} · ${formatMeter(score.meter)} · ${score.tempo}${score.feel === 'swing' ? ' swing' : ''}${capo > 0 ? ` · capo ${capo}` : ''}\n`;
+  const counted = isInRhythm(score);
   const lines: string[] = [];
   let row: DrawnBar[] = [];
   const margin = strings[0]!.length + 1;
@@ -36,6 +39,7 @@ export function writeTab(score: Score, { tuning, capo }: Pick<Hand, 'tuning' | '
   const flush = () => {
     if (row.length === 0) return;
     lines.push(`${' '.repeat(margin)}${row.map(({ names }) => names).join('')}`.trimEnd());
+    if (counted) lines.push(`${' '.repeat(margin)}${row.map(({ counts }) => counts).join('')}`.trimEnd());
     strings.forEach((name, s) => lines.push(`${name}|${row.map((bar) => bar.strings[s]).join('')}`));
     lines.push('');
     row = [];
@@ -50,41 +54,57 @@ export function writeTab(score: Score, { tuning, capo }: Pick<Hand, 'tuning' | '
   return `${head}\n${lines.join('\n')}`.trimEnd() + '\n';
 }
 
-/** A chord name, and what sounds under it. */
-interface Cell extends NamedSpan {
-  readonly sound: Sound | null;
+/** A moment in a bar: the chord that begins there, what is plucked, and how it is counted. */
+interface Cell {
+  readonly symbol: string;
+  readonly notes: readonly SoundNote[];
+  readonly count: string;
 }
 
-function barsOf({ columns, parts }: Score): Cell[][] {
-  const bars: Cell[][] = [];
-  for (const [i, column] of columns.entries()) {
-    const cell = { ...column, sound: parts.guitar.find((sound) => sound.column === i) ?? null };
-    const last = bars.at(-1);
-    if (last && last[0]!.bar === column.bar) last.push(cell);
-    else bars.push([cell]);
-  }
-  return bars;
+/** The bars of a score as moments, each with a chord that begins or a hit. */
+function barsOf({ bars, columns, parts: { guitar } }: Score): Cell[][] {
+  return bars.map(({ start: from, ticks, meter }) => {
+    const missing = Math.max(0, ticksPerBar(meter) - ticks);
+    const isHere = ({ start }: { readonly start: Ticks }) => from <= start && start < from + ticks;
+    const [begins, hits] = [columns.filter(isHere), guitar.filter(isHere)];
+    const moments = [...new Set([...begins, ...hits].map(({ start }) => start))].sort((a, b) => a - b);
+    return moments.map((moment): Cell => {
+      const now = hits.filter(({ start }) => start === moment);
+      return {
+        symbol: begins.find(({ start }) => start === moment)?.symbol ?? '',
+        notes: now.flatMap(({ notes }) => notes),
+        count: now.length === 0 ? '' : countedAt(moment - from + missing, meter),
+      };
+    });
+  });
 }
+
+/** Whether more is played than each chord once, where it begins. */
+const isInRhythm = ({ columns, parts: { guitar } }: Score): boolean =>
+  guitar.some(({ start, column }) => column === null || columns[column]!.start !== start) ||
+  new Set(guitar.map(({ column }) => column)).size < guitar.length;
 
 /** A bar's cells, closed with a bar line; broken into several where it is wider than `room`. */
 function drawBar(cells: readonly Cell[], room: number, count: number): DrawnBar[] {
-  const empty = Array.from({ length: count }, () => '');
+  const empty: DrawnBar = { names: '', counts: '', strings: Array.from({ length: count }, () => '') };
   const pieces: DrawnBar[] = [];
-  let names = '';
-  let strings = empty;
-  for (const { symbol, sound } of cells) {
-    const width = Math.max(symbol.length + 1, 5);
-    if (names.length > 0 && names.length + width + 1 > room) {
-      pieces.push({ names, strings });
-      names = '';
-      strings = empty;
+  let piece = empty;
+  for (const { symbol, notes, count: counted } of cells) {
+    const width = Math.max(symbol.length + 1, symbol === '' ? 4 : 5);
+    if (piece.names.length > 0 && piece.names.length + width + 1 > room) {
+      pieces.push(piece);
+      piece = empty;
     }
-    names += symbol.padEnd(width);
-    strings = strings.map((text, s) => {
-      const note = sound?.notes.find(({ string }) => string === count - 1 - s);
-      return text + `-${note?.fret ?? ''}`.padEnd(width, '-');
-    });
+    piece = {
+      names: piece.names + symbol.padEnd(width),
+      counts: piece.counts + ` ${counted}`.padEnd(width),
+      strings: piece.strings.map((text, s) => {
+        const note = notes.find(({ string }) => string === count - 1 - s);
+        return text + `-${note?.fret ?? ''}`.padEnd(width, '-');
+      }),
+    };
   }
-  pieces.push({ names: `${names} `, strings: strings.map((text) => `${text}|`) });
+  const { names, counts, strings } = piece;
+  pieces.push({ names: `${names} `, counts: `${counts} `, strings: strings.map((text) => `${text}|`) });
   return pieces;
 }

@@ -6,7 +6,8 @@ import { buildLibrary } from '../grip/library.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
 import { scoreOf } from './score.ts';
-import { textureLayer, TEXTURES, type Texture } from './texture.ts';
+import { TEXTURES, type Texture } from '../texture.ts';
+import { textureLayer } from './texture.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 10 });
 

@@ -1,10 +1,7 @@
 import type { Degree } from '../pitch/degree.ts';
+import type { Texture } from '../texture.ts';
 import type { Ticks } from '../time/meter.ts';
 import type { Layer, Scored, SoundNote } from './score.ts';
-
-/** How many of a grip's notes are played. */
-export const TEXTURES = ['full', 'three', 'top-four', 'bass-and-chord', 'top-two'] as const;
-export type Texture = (typeof TEXTURES)[number];
 
 /** A texture from a tick to another. */
 export interface TextureSpan {

@@ -13,9 +13,10 @@ import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt, decidedAt, type At } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
 import type { KeptDecision } from './layers/kept.ts';
-import { mannersOf } from './manners.ts';
+import { decidedOver } from './spans.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
+import type { Ticks } from '../time/meter.ts';
 import { untoldColours } from './untold-colours.ts';
 import { walkingBasses, type WalkingBass } from './walking-bass.ts';
 import { wishesOf, type StandingWish } from './wishes.ts';
@@ -80,7 +81,8 @@ export function columnsOf(
       slots[index]!.entry.chord === entry.chord ? index : slots.findIndex((one) => one.entry.chord === entry.chord)
     ] ?? null;
   const wishes = wishesOf(slots, keys, cells);
-  const mannerAt = mannersOf(slots, keys, cells);
+  const manners = decidedOver(slots, keys, cells, 'manner');
+  const mannerAt = (time: Ticks) => manners(time)?.manner ?? null;
   const untold = untoldColours(
     slots,
     slots.map(({ start }) => mannerAt(start) ?? manner),

@@ -5,12 +5,14 @@ import { recordOf } from './layers/fields.ts';
 import { readKeptDecision } from './layers/kept.ts';
 import { readMannerDecision } from './layers/manner.ts';
 import { readMoveDecision } from './layers/move.ts';
+import { readRhythmDecision } from './layers/rhythm.ts';
+import { readTextureDecision } from './layers/texture.ts';
 import { readWishDecision } from './layers/wish.ts';
 import { upgraded } from './upgrade.ts';
 
 /**
- * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one (rhythm, texture,
- * decoration, a melody's carry) is a module in `layers/` and a line here; the union, the documents and the edits follow.
+ * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one (decoration, a
+ * melody's carry) is a module in `layers/` and a line here; the union, the documents and the edits follow.
  */
 const LAYERS = {
   chord: readChordDecision,
@@ -19,6 +21,8 @@ const LAYERS = {
   wish: readWishDecision,
   manner: readMannerDecision,
   kept: readKeptDecision,
+  rhythm: readRhythmDecision,
+  texture: readTextureDecision,
 } as const;
 
 export type LayerName = keyof typeof LAYERS;

@@ -9,6 +9,8 @@ import type { Ticks } from '../time/meter.ts';
  *   b7:all:0:move         the move whose span begins with the bar, every time through
  *   b7:1:0:wish-top       the wish of the kind `top` whose span begins there
  *   b7:1:0:manner         how the span is comped that begins there
+ *   b7:1:0:rhythm         the rhythm of the span that begins there
+ *   b7:1:0:texture        how many notes of its grips are played there
  *   b7:1:0:kept           the grip that the chord there was kept with
  *   b7:1:changes          the changes of the bar
  *
@@ -60,10 +62,12 @@ export function atOf(name: string): At {
 export const chordName = (at: At): string => nameOf(at, CHORD);
 /** The name of the choice of a bar's changes. */
 export const changesName = (bar: string, pass: At['pass']): string => nameOf({ bar, pass, tick: 0 }, CHANGES);
-/** The name of the move, of the kept grip, of the manner, or of the wish of a kind, that begins with a chord that is named so. */
+/** The name of what begins with a chord that is named so: the move, the kept grip, the manner, the rhythm, the texture, the wish of a kind. */
 export const moveName = (chord: string): string => nameOf(atOf(chord), 'move');
 export const keptName = (chord: string): string => nameOf(atOf(chord), 'kept');
 export const mannerName = (chord: string): string => nameOf(atOf(chord), 'manner');
+export const rhythmName = (chord: string): string => nameOf(atOf(chord), 'rhythm');
+export const textureName = (chord: string): string => nameOf(atOf(chord), 'texture');
 export const wishName = (chord: string, kind: string): string => nameOf(atOf(chord), 'wish', kind);
 /** The chord at another tick of the same bar, in the same pass. */
 export const chordNameAt = (chord: string, tick: Ticks): string => chordName({ ...atOf(chord), tick });

@@ -44,6 +44,14 @@ const PARTS_OF_A_COUNT: Readonly<Record<string, number>> = {
 };
 const HIT = /^(\d+)([e&ast]?):(\d*\.?\d+)([WBACTMpima])([>,.^'~]*)$/;
 
+/** How a place in a bar is counted aloud: `1`, `2&`, `3e`; what falls between those is told by a dot. */
+export function countedAt(at: Ticks, meter: Meter): string {
+  const counts = at / ticksPerCount(meter);
+  const [part = '.'] =
+    Object.entries(PARTS_OF_A_COUNT).find(([, share]) => Math.abs((counts % 1) - share) < 1e-9) ?? [];
+  return `${Math.floor(counts) + 1}${part}`;
+}
+
 /** Ticks of what a meter counts: a quarter in 4/4, an eighth in 6/8. */
 export const ticksPerCount = ({ unit }: Meter): Ticks => (TICKS_PER_QUARTER * 4) / unit;
 

@@ -67,8 +67,13 @@ const IN_FOUR_SWUNG: readonly Row[] = [
   ['early-whole', 'Whole bar, then early', '1:3.5W 4&:.5W^', 'One long chord, and the next an eighth before its bar.'],
   ['room', 'Room', '1:2W | 2&:1W.', 'Little, so that somebody else may speak.'],
   ['late-two', 'Late two', '2:1.5W> 3&:.5W. | 2:1W 4:.5W.', 'The first beat is the bass player’s.'],
-  ['held', 'Held', '1:4W~', 'One rolled chord a bar.'],
-  ['walk-up', 'Push and hold', '1:1W. 2&:2W> | 1:1W. 2&:1W 4&:.5W^', 'Short, long, and a push into the next two bars.'],
+  ['rolled', 'Rolled', '1:4W~', 'One rolled chord a bar.'],
+  [
+    'push-and-hold',
+    'Push and hold',
+    '1:1W. 2&:2W> | 1:1W. 2&:1W 4&:.5W^',
+    'Short, long, and a push into the next two bars.',
+  ],
 ];
 const IN_FOUR_STRAIGHT: readonly Row[] = [
   [
@@ -139,7 +144,7 @@ const IN_THREE: readonly Row[] = [
     '1:2W 3:1W | 2:2W',
     'Three hits over two bars: for a moment the waltz is one slow three.',
   ],
-  ['waltz-held', 'Waltz, held', '1:3W~', 'One rolled chord a bar.'],
+  ['waltz-rolled', 'Waltz, rolled', '1:3W~', 'One rolled chord a bar.'],
 ];
 const IN_SIX: readonly Row[] = [
   ['rocking', 'Rocking', '1:6p 2:5i 3:4m 4:3a 5:2m, 6:1i,', 'Six notes to the bar, up and down.'],

@@ -1,0 +1,112 @@
+import {
+  AS_WRITTEN,
+  arrangedTake,
+  BASS_WAYS,
+  bassLayer,
+  brushesLayer,
+  fitsMeter,
+  formatMeter,
+  MOST_SWING,
+  parseChart,
+  patternOf,
+  PATTERNS,
+  rhythmLayer,
+  run,
+  scoreOf,
+  solveTake,
+  STRAIGHT,
+  textureLayer,
+  TEXTURES,
+  throughout,
+  TICKS_PER_QUARTER,
+  usualPattern,
+  wholeTakes,
+  writeTab,
+  type BassWay,
+  type Chart,
+  type Pattern,
+  type Texture,
+} from '../core/index.ts';
+import { playing, type PlayingWishes } from './arrange.ts';
+import { UsageError, type Answer, type World } from './verb.ts';
+
+interface ScoreWishes extends PlayingWishes {
+  readonly rhythm?: string | undefined;
+  readonly texture?: string | undefined;
+  readonly swing?: string | undefined;
+  readonly bassist?: string | undefined;
+}
+
+/** `score FILE`: what sounds, and when. */
+export function score(file: string, wishes: ScoreWishes, world: World): Answer {
+  const chart = parseChart(world.readText(file));
+  if (!chart.ok) return chart;
+  const pattern = patternTyped(wishes.rhythm, chart.value);
+  const texture = textureTyped(wishes.texture);
+  const swing = swingTyped(wishes.swing);
+  const bass = bassTyped(wishes.bassist, chart.value);
+  const by = playing(chart.value, wishes, world);
+  if (!by.ok) return by;
+  const { session, asked, taste, library } = by;
+  const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;
+  const { columns } = arrangedTake(run(solveTake(session, { ...asked, cells })));
+  const of = { chart: chart.value, open: library.neck.open, columns };
+  const { end } = scoreOf(of);
+  const made = scoreOf(
+    of,
+    [
+      textureLayer(texture ? [{ start: 0, end, texture }] : []),
+      rhythmLayer(pattern ? [throughout(pattern, { end }, AS_WRITTEN)] : []),
+      ...(bass ? [bassLayer(bass)] : []),
+      brushesLayer(),
+    ],
+    swing,
+  );
+  const { bars, tempo, parts } = made;
+  return {
+    text: writeTab(made, library.hand),
+    json: {
+      ticksPerQuarter: TICKS_PER_QUARTER,
+      bars: bars.map(({ number, start, ticks, meter }) => ({ number, start, ticks, meter: formatMeter(meter) })),
+      tempo,
+      parts: { guitar: parts.guitar, melody: [], bass: parts.bass, brushes: parts.brushes },
+    },
+  };
+}
+
+/** A pattern by its name, `usual` for what one plays in the meter and feel; null: each chord once, held. */
+function patternTyped(text: string | undefined, { meter, feel }: Chart): Pattern | null {
+  if (text === undefined || text === 'held-chords') return null;
+  const pattern = text === 'usual' ? usualPattern(meter, feel) : patternOf(text);
+  const fitting = PATTERNS.filter((one) => fitsMeter(one, meter)).map(({ id }) => id);
+  const known = ['held-chords', 'usual', ...fitting].join(', ');
+  if (!pattern) throw new UsageError(`--rhythm: there is no ${text} in ${formatMeter(meter)}. There are ${known}`);
+  if (!fitsMeter(pattern, meter))
+    throw new UsageError(
+      `--rhythm: ${text} is for ${formatMeter(pattern.meter)}, the chart is in ${formatMeter(meter)}. There are ${known}`,
+    );
+  return pattern;
+}
+
+function textureTyped(text: string | undefined): Texture | null {
+  if (text === undefined) return null;
+  const texture = TEXTURES.find((one) => one === text);
+  if (!texture) throw new UsageError(`--texture takes ${TEXTURES.join(', ')}`);
+  return texture;
+}
+
+function swingTyped(text: string | undefined): number | undefined {
+  if (text === undefined) return undefined;
+  const swing = Number(text);
+  if (!(swing >= STRAIGHT && swing <= MOST_SWING)) throw new UsageError(`--swing takes ${STRAIGHT} to ${MOST_SWING}`);
+  return swing;
+}
+
+/** A bass walks where the tune swings in four; else it plays two to the bar. */
+function bassTyped(text: string | undefined, { meter, feel }: Chart): BassWay | null {
+  if (text === 'none') return null;
+  if (text === undefined) return feel === 'swing' && meter.count === 4 ? 'four' : 'two';
+  const way = BASS_WAYS.find((one) => one === text);
+  if (!way) throw new UsageError(`--bassist takes ${BASS_WAYS.join(', ')} or none`);
+  return way;
+}

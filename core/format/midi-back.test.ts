@@ -1,0 +1,71 @@
+import { expect, test } from '@jest/globals';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseMidi, type MidiEvent } from 'midi-file';
+import { parseChart } from '../chart/parse.ts';
+import { buildLibrary } from '../grip/library.ts';
+import { arrangedTake, sessionOf, solveTake } from '../leading/solve.ts';
+import { pricingFor } from '../leading/pricing.ts';
+import { DEFAULT_HAND } from '../neck/hand.ts';
+import { bassLayer } from '../score/band/bass.ts';
+import { brushesLayer } from '../score/band/brushes.ts';
+import { usualPattern } from '../score/rhythm/patterns.ts';
+import { rhythmLayer, throughout } from '../score/rhythm/rhythm.ts';
+import { scoreOf, type Sound } from '../score/score.ts';
+import { run } from '../steps.ts';
+import { quarterSeconds, secondsAt } from '../time/clock.ts';
+import { writeMidi } from './midi.ts';
+
+const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 7 });
+const demo = join(import.meta.dirname, '..', '..', 'demo', 'tunes');
+const TUNES = readdirSync(demo).filter((name) => name.endsWith('.txt'));
+/** A string stops a little before it is plucked again. */
+const GAP = 10;
+
+/** The notes of a track: when each begins and ends, in ticks. */
+function notesIn(events: readonly MidiEvent[]): readonly { pitch: number; from: number; to: number }[] {
+  const sounding = new Map<number, number>();
+  let tick = 0;
+  return events.flatMap((event) => {
+    tick += event.deltaTime;
+    if (event.type !== 'noteOn' && event.type !== 'noteOff') return [];
+    const from = sounding.get(event.noteNumber);
+    if (event.type === 'noteOn' && event.velocity > 0) {
+      expect(from).toBeUndefined();
+      sounding.set(event.noteNumber, tick);
+      return [];
+    }
+    sounding.delete(event.noteNumber);
+    return [{ pitch: event.noteNumber, from: from!, to: tick }];
+  });
+}
+
+test.each(TUNES)(
+  '%s in rhythm with bass and brushes is read back by midi-file with every onset, pitch and length',
+  (name) => {
+    const chart = parseChart(readFileSync(join(demo, name), 'utf8'));
+    if (!chart.ok) throw new Error(name);
+    const session = sessionOf(library, { pricing: pricingFor({ company: 'alone', area: null, matters: {} }) });
+    const { columns } = arrangedTake(run(solveTake(session, { chart: chart.value })));
+    const of = { chart: chart.value, open: library.neck.open, columns };
+    const pattern = usualPattern(chart.value.meter, chart.value.feel);
+    for (const swing of [0.5, 2 / 3]) {
+      const layers = [rhythmLayer([throughout(pattern, scoreOf(of))]), bassLayer('four'), brushesLayer()];
+      const score = scoreOf(of, layers, swing);
+      const { tracks } = parseMidi(writeMidi(score));
+      expect(tracks).toHaveLength(4);
+      const inTicks = (tick: number) => Math.round((secondsAt(score.clock, tick) / quarterSeconds(score.clock)) * 480);
+      [score.parts.guitar, score.parts.bass, score.parts.brushes].forEach((sounds: readonly Sound[], t) => {
+        const written = sounds.flatMap(({ start, ticks, notes }) =>
+          [...new Set(notes.map(({ pitch }) => pitch))].map((pitch) => {
+            const from = inTicks(start);
+            return { pitch, from, to: Math.max(from + 1, inTicks(start + ticks) - GAP) };
+          }),
+        );
+        const order = (a: { pitch: number; from: number }, b: { pitch: number; from: number }) =>
+          a.from - b.from || a.pitch - b.pitch;
+        expect([...notesIn(tracks[t + 1]!)].sort(order)).toEqual(written.sort(order));
+      });
+    }
+  },
+);

@@ -1,0 +1,49 @@
+import type { ReadSlot } from '../reading/read.ts';
+import type { Decisions } from '../take/decision.ts';
+import { stretchesOf } from '../take/spans.ts';
+import { bassLayer, type BassWay } from './band/bass.ts';
+import { brushesLayer } from './band/brushes.ts';
+import { patternOf, usualPattern } from './rhythm/patterns.ts';
+import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
+import { scoreOf, type Layer, type Score, type Scored } from './score.ts';
+import { textureLayer } from './texture.ts';
+
+/** What of a take its score depends on, besides its grips. */
+export interface InTime {
+  readonly slots: readonly ReadSlot[];
+  readonly keys: readonly string[];
+  readonly cells: Decisions;
+}
+
+/** Who plays along, and by which swing (time/clock.ts). */
+export interface PlaysAlong {
+  readonly bass?: BassWay | null;
+  readonly brushes?: boolean;
+  readonly swing?: number;
+}
+
+/** What is played of a take: its grips, in the textures and rhythms decided for it, with whoever plays along. */
+export function scoreOfTake(
+  of: Scored,
+  { slots, keys, cells }: InTime,
+  { bass = null, brushes = false, swing }: PlaysAlong = {},
+): Score {
+  const { meter, feel } = of.chart;
+  const rhythms = stretchesOf(slots, keys, cells, 'rhythm').map(({ start, end, decision }): RhythmSpan => {
+    const { pattern, density, pushes, seed } = decision;
+    const known = pattern === null ? null : (patternOf(pattern) ?? usualPattern(meter, feel));
+    return { start, end, pattern: known, density: density / 100, pushes: pushes / 100, seed };
+  });
+  const textures = stretchesOf(slots, keys, cells, 'texture').map(({ start, end, decision: { texture } }) => ({
+    start,
+    end,
+    texture,
+  }));
+  const layers: readonly Layer[] = [
+    textureLayer(textures),
+    rhythmLayer(rhythms),
+    ...(bass ? [bassLayer(bass)] : []),
+    ...(brushes ? [brushesLayer()] : []),
+  ];
+  return scoreOf(of, layers, swing);
+}

@@ -1,0 +1,57 @@
+import type { ReadSlot } from '../reading/read.ts';
+import type { Ticks } from '../time/meter.ts';
+import { decisionsOf, type Decision, type Decisions } from './decision.ts';
+import { atOf, slotsAt } from './key.ts';
+
+/** The layers whose decisions stand over spans, one at a time: of two that lie over one another the one that begins last. */
+type SpanLayer = 'manner' | 'rhythm' | 'texture';
+type SpanDecision = Extract<Decision, { readonly layer: SpanLayer }>;
+type OfLayer<L extends SpanLayer> = Extract<SpanDecision, { readonly layer: L }>;
+
+/** A decision over a span of the tune. */
+export interface Standing<D> {
+  readonly start: Ticks;
+  readonly end: Ticks;
+  readonly decision: D;
+}
+
+/** The decisions of a layer where they stand, those that begin last first; they may lie over one another. */
+function spansOf<L extends SpanLayer>(
+  slots: readonly ReadSlot[],
+  keys: readonly string[],
+  cells: Decisions,
+  layer: L,
+): readonly Standing<OfLayer<L>>[] {
+  return decisionsOf(cells, layer)
+    .flatMap(([name, decision]) => {
+      const place = atOf(name);
+      return slotsAt(slots, keys, place).map(({ start, entry }) => {
+        const from = start + place.tick - entry.tick;
+        // It is of that layer, which the types of a union do not tell.
+        const over = decision as unknown as SpanDecision;
+        return { start: from, end: from + over.ticks, decision: over as OfLayer<L> };
+      });
+    })
+    .sort((a, b) => b.start - a.start);
+}
+
+/** What a layer decides for a time of the tune, or null. */
+export function decidedOver<L extends SpanLayer>(
+  ...of: Parameters<typeof spansOf<L>>
+): (time: Ticks) => OfLayer<L> | null {
+  const spans = spansOf(...of);
+  return (time) => spans.find(({ start, end }) => start <= time && time < end)?.decision ?? null;
+}
+
+/** The same as stretches that do not lie over one another, in order of time. */
+export function stretchesOf<L extends SpanLayer>(
+  ...of: Parameters<typeof spansOf<L>>
+): readonly Standing<OfLayer<L>>[] {
+  const spans = spansOf(...of);
+  const edges = [...new Set(spans.flatMap(({ start, end }) => [start, end]))].sort((a, b) => a - b);
+  return edges.slice(1).flatMap((end, i): readonly Standing<OfLayer<L>>[] => {
+    const start = edges[i]!;
+    const decision = spans.find((span) => span.start <= start && start < span.end)?.decision;
+    return decision ? [{ start, end, decision }] : [];
+  });
+}
