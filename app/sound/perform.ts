@@ -1,21 +1,64 @@
-import { secondsBetween, type Score, type Sound, type Ticks } from '../../core/index.ts';
+import {
+  beatsPerBar,
+  secondsBetween,
+  STRAIGHT,
+  ticksPerBeat,
+  type Score,
+  type Sound,
+  type Ticks,
+} from '../../core/index.ts';
 import type { Performance, PlayedChord, Side } from './playback.ts';
 
 const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch);
 
-/** A score from one column to the end, in seconds from its start. */
-export function performanceFrom({ clock, columns, parts, end }: Score, from: number): Performance {
-  const origin = columns[from]?.start ?? end;
-  const at = (tick: Ticks) => secondsBetween(clock, origin, tick);
-  const from0 = ({ start }: { readonly start: Ticks }) => start >= origin;
-  return {
-    lit: columns.slice(from).map(({ start }, i) => ({ column: from + i, at: at(start) })),
-    chords: parts.guitar.filter(from0).map((sound): PlayedChord => {
-      const { start, ticks } = sound;
-      return { at: at(start), seconds: secondsBetween(clock, start, start + ticks), pitches: pitchesOf(sound) };
+/** What of a score is played, and how. */
+export interface Played {
+  /** How fast, 1 as written. */
+  readonly rate?: number;
+  /** Where it ends, in ticks; null: with the tune. */
+  readonly until?: Ticks | null;
+  /** Bars of clicks before it. */
+  readonly countIn?: number;
+  /** Again and again, without the count-in. */
+  readonly loop?: boolean;
+}
+
+/** A score from one column on, in seconds from its start. */
+export function performanceFrom(score: Score, from: number, how: Played = {}): Performance {
+  const { clock, columns, parts, bars, end: last } = score;
+  const { rate = 1, until = null, countIn = 0, loop = false } = how;
+  const origin = columns[from]?.start ?? last;
+  const end = Math.min(last, until ?? last);
+  const bar = bars.findLast(({ start }) => start <= origin);
+  const counted = bar ? countedIn(score, bar, countIn, rate) : { clicks: [], seconds: 0 };
+  const at = (tick: Ticks) => counted.seconds + secondsBetween(clock, origin, tick) / rate;
+  const isPlayed = ({ start }: { readonly start: Ticks }) => start >= origin && start < end;
+  const chords = (['guitar', 'bass', 'brushes'] as const).flatMap((part) =>
+    parts[part].filter(isPlayed).map((sound): PlayedChord => {
+      const { start, ticks, velocity, spreadMs } = sound;
+      const seconds = secondsBetween(clock, start, Math.min(end, start + ticks)) / rate;
+      return { at: at(start), seconds, pitches: pitchesOf(sound), part, velocity, spread: spreadMs / 1000 };
     }),
-    clicks: parts.click.filter(from0).map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),
+  );
+  return {
+    lit: columns.flatMap((column, i) => (isPlayed(column) ? [{ column: i, at: at(column.start) }] : [])),
+    chords,
+    clicks: [
+      ...counted.clicks,
+      ...parts.click.filter(isPlayed).map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),
+    ],
     seconds: at(end),
+    ...(loop && { again: counted.seconds }),
+  };
+}
+
+/** Bars of clicks before a bar, in its meter. */
+function countedIn({ clock }: Score, { meter }: Score['bars'][number], bars: number, rate: number) {
+  const beats = beatsPerBar(meter) * bars;
+  const beat = secondsBetween({ ...clock, swing: STRAIGHT }, 0, ticksPerBeat(meter)) / rate;
+  return {
+    clicks: Array.from({ length: beats }, (_, i) => ({ at: i * beat, accent: i % beatsPerBar(meter) === 0 })),
+    seconds: beats * beat,
   };
 }
 

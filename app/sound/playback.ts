@@ -1,25 +1,39 @@
 import { wrap, type Remote } from 'comlink';
 import type * as ToneModule from 'tone';
 import type { ToneAudioBuffer } from 'tone';
-import type { Strings } from './pluck.worker.ts';
+import { DRUMS, type Drum } from '../../core/index.ts';
+import type { Rendered, Strings } from './pluck.worker.ts';
 import { renderClick } from './pluck.ts';
 
-/** A chord to be played: seconds from the start, and long. */
+/** A chord, or a note, to be played: seconds from the start, and long. */
 export interface PlayedChord {
   readonly at: number;
   readonly seconds: number;
-  /** Sounding pitches, lowest string first. */
+  /** Sounding pitches, lowest string first; keys of the percussion map for the brushes. */
   readonly pitches: readonly number[];
   /** Of which of two takes it is, where two are played at once and one of them is heard. */
   readonly side?: Side;
+  /** Who plays it; the guitar where nothing is said. */
+  readonly part?: Heard;
+  /** As loud as in MIDI; 80 where nothing is said. */
+  readonly velocity?: number;
+  /** From its first string to its last, in seconds; below 0 the highest string comes first. */
+  readonly spread?: number;
 }
 export type Side = 0 | 1;
+/** Who is heard, each as loud as one likes. */
+export const HEARD_PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
+export type Heard = (typeof HEARD_PARTS)[number];
+/** How loud each is, 0 to 1. */
+export type Volumes = Readonly<Record<Heard, number>>;
 export interface Performance {
   /** From when on each column is the one that sounds. */
   readonly lit: readonly { readonly column: number; readonly at: number }[];
   readonly chords: readonly PlayedChord[];
   readonly clicks: readonly { readonly at: number; readonly accent: boolean }[];
   readonly seconds: number;
+  /** From where it is played again and again, in seconds; null or nothing: once. */
+  readonly again?: number | null;
 }
 
 /** How one grip is sounded, and the seconds between two of its strings. */
@@ -36,7 +50,18 @@ const SINGLE_SECONDS = 2.5;
 /** From one take to the other without a gap or a click, in seconds. */
 const SIDE_FADE = 0.03;
 
+/** However short a hit, so long a string sounds, in seconds. */
+const SHORTEST = 0.06;
+const USUAL_VELOCITY = 80;
+/** How much louder a greater velocity is: by about a power and a half (field practice). */
+const LOUDER = 1.5;
+
 type Tone = typeof ToneModule;
+
+const bufferName = (part: Heard, pitch: number) => `${part} ${pitch}`;
+const drumAt = (key: number) => (Object.keys(DRUMS) as Drum[]).find((drum) => DRUMS[drum] === key) ?? 'tap';
+const rendered = (part: Heard, pitch: number): Rendered =>
+  part === 'brushes' ? { part, drum: drumAt(pitch) } : { part: part === 'bass' ? 'bass' : 'guitar', pitch };
 
 /**
  * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked
@@ -45,44 +70,52 @@ type Tone = typeof ToneModule;
 export class Playback {
   #tone: Tone | null = null;
   #strings: Remote<Strings> | null = null;
-  readonly #buffers = new Map<number, ToneAudioBuffer>();
+  /** By part and pitch. */
+  readonly #buffers = new Map<string, ToneAudioBuffer>();
   readonly #clicks = new Map<boolean, ToneAudioBuffer>();
-  #guitar: InstanceType<Tone['Volume']> | null = null;
-  #click: InstanceType<Tone['Volume']> | null = null;
+  #parts: Readonly<Record<Heard, InstanceType<Tone['Volume']>>> | null = null;
   #sides: readonly InstanceType<Tone['Gain']>[] = [];
   #side: Side = 0;
   #run = 0;
-  volume = 0.8;
-  clickVolume = 0.5;
+  #volumes: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.6, click: 0.5 };
 
-  async #ready(pitches: Iterable<number>): Promise<Tone> {
+  async #ready(chords: readonly Pick<PlayedChord, 'pitches' | 'part'>[]): Promise<Tone> {
     this.#tone ??= await import('tone');
     const tone = this.#tone;
     await tone.start();
     const rate = tone.getContext().sampleRate;
-    if (!this.#guitar) {
+    if (!this.#parts) {
       const limiter = new tone.Limiter(-1).toDestination();
-      this.#guitar = new tone.Volume().connect(limiter);
-      this.#click = new tone.Volume().connect(limiter);
-      this.#sides = ([0, 1] as const).map((side) => new tone.Gain(side === this.#side ? 1 : 0).connect(this.#guitar!));
+      const part = () => new tone.Volume().connect(limiter);
+      this.#parts = { guitar: part(), bass: part(), brushes: part(), click: part() };
+      const { guitar } = this.#parts;
+      this.#sides = ([0, 1] as const).map((side) => new tone.Gain(side === this.#side ? 1 : 0).connect(guitar));
       for (const accent of [true, false])
         this.#clicks.set(accent, tone.ToneAudioBuffer.fromArray(renderClick(accent, rate)));
     }
-    this.setVolumes(this.volume, this.clickVolume);
+    this.setVolumes(this.#volumes);
     this.#strings ??= wrap<Strings>(new Worker(new URL('./pluck.worker.ts', import.meta.url), { type: 'module' }));
-    const missing = [...new Set(pitches)].filter((pitch) => !this.#buffers.has(pitch));
-    const rendered = missing.length > 0 ? await this.#strings.render(missing, rate) : [];
-    rendered.forEach((samples, i) => this.#buffers.set(missing[i]!, tone.ToneAudioBuffer.fromArray(samples)));
+    const wanted = new Map(
+      chords.flatMap(({ pitches, part = 'guitar' }) =>
+        pitches.map((pitch) => [bufferName(part, pitch), rendered(part, pitch)]),
+      ),
+    );
+    const missing = [...wanted].filter(([name]) => !this.#buffers.has(name));
+    const made =
+      missing.length > 0
+        ? await this.#strings.render(
+            missing.map(([, sound]) => sound),
+            rate,
+          )
+        : [];
+    made.forEach((samples, i) => this.#buffers.set(missing[i]![0], tone.ToneAudioBuffer.fromArray(samples)));
     return tone;
   }
 
-  /** Volumes 0 to 1. */
-  setVolumes(volume: number, clickVolume: number): void {
-    this.volume = volume;
-    this.clickVolume = clickVolume;
+  setVolumes(volumes: Volumes): void {
+    this.#volumes = volumes;
     const decibels = (gain: number) => (gain <= 0 ? -Infinity : 20 * Math.log10(gain));
-    if (this.#guitar) this.#guitar.volume.value = decibels(volume);
-    if (this.#click) this.#click.volume.value = decibels(clickVolume);
+    if (this.#parts) for (const part of HEARD_PARTS) this.#parts[part].volume.value = decibels(volumes[part]);
   }
 
   /** Which of two takes is heard: both are played, so that one goes on where the other was. */
@@ -91,32 +124,31 @@ export class Playback {
     this.#sides.forEach((gain, i) => gain.gain.rampTo(i === side ? 1 : 0, SIDE_FADE));
   }
 
-  #sound(
-    tone: Tone,
-    { pitches, seconds, side }: Pick<PlayedChord, 'pitches' | 'seconds' | 'side'>,
-    time: number,
-    how: Hearing = 'strummed',
-  ): void {
-    const into = side === undefined ? this.#guitar! : this.#sides[side]!;
-    pitches.forEach((pitch, i) => {
-      const buffer = this.#buffers.get(pitch);
+  #sound(tone: Tone, chord: Omit<PlayedChord, 'at'>, time: number, how: Hearing = 'strummed'): void {
+    const { pitches, seconds, side, part = 'guitar', velocity = USUAL_VELOCITY, spread } = chord;
+    const into = side === undefined ? this.#parts![part] : this.#sides[side]!;
+    const step = spread === undefined ? HEARD[how] : Math.abs(spread) / Math.max(1, pitches.length - 1);
+    const ordered = spread !== undefined && spread < 0 ? [...pitches].reverse() : pitches;
+    ordered.forEach((pitch, i) => {
+      const buffer = this.#buffers.get(bufferName(part, pitch));
       if (!buffer) return;
       const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(into);
-      source.start(time + i * HEARD[how]);
-      source.stop(time + Math.max(0.1, seconds) + i * HEARD[how]);
+      source.start(time + i * step, 0, undefined, (velocity / USUAL_VELOCITY) ** LOUDER);
+      // A drum rings out.
+      if (part !== 'brushes') source.stop(time + Math.max(SHORTEST, seconds) + i * step);
       source.onended = () => source.dispose();
     });
   }
 
   /** Sounds one grip now. */
   async single(pitches: readonly number[], how: Hearing): Promise<void> {
-    const tone = await this.#ready(pitches);
+    const tone = await this.#ready([{ pitches }]);
     this.#sound(tone, { pitches, seconds: SINGLE_SECONDS }, tone.now() + 0.03, how);
   }
 
   async play(performance: Performance, onColumn: (column: number | null) => void): Promise<void> {
     const mine = ++this.#run;
-    const tone = await this.#ready(performance.chords.flatMap(({ pitches }) => pitches));
+    const tone = await this.#ready(performance.chords);
     if (mine !== this.#run) return;
     const transport = tone.getTransport();
     const draw = tone.getDraw();
@@ -134,18 +166,22 @@ export class Playback {
       schedule(at, (time) => draw.schedule(() => mine === this.#run && onColumn(column), time));
     for (const { at, accent } of performance.clicks) {
       schedule(at, (time) => {
-        const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#click!);
+        const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#parts!.click);
         source.start(time);
         source.onended = () => source.dispose();
       });
     }
-    schedule(performance.seconds, (time) => {
-      draw.schedule(() => {
-        if (mine !== this.#run) return;
-        this.stop();
-        onColumn(null);
-      }, time);
-    });
+    const { again = null } = performance;
+    transport.loop = again !== null;
+    if (again !== null) transport.setLoopPoints(again, performance.seconds);
+    else
+      schedule(performance.seconds, (time) => {
+        draw.schedule(() => {
+          if (mine !== this.#run) return;
+          this.stop();
+          onColumn(null);
+        }, time);
+      });
     transport.start(begins, 0);
   }
 

@@ -14,8 +14,48 @@ const ringSeconds = (midi: number) => 5.2 - (Math.min(88, Math.max(40, midi)) - 
 /** Brightness of the loop's low-pass, 0 dull to 1: high strings are thinner. */
 const brightness = (midi: number) => 0.42 + (Math.min(88, midi) - 40) * 0.004;
 
+/** What tells one plucked string from another. */
+interface StringKind {
+  /** Where it is plucked, as a share of its length. */
+  readonly picked: number;
+  /** Seconds it rings to a thousandth, and the brightness of the loop's low-pass, 0 dull to 1, by pitch. */
+  readonly rings: (midi: number) => number;
+  readonly bright: (midi: number) => number;
+  /** Share of noise in the pluck: the nail, or the flesh of a finger. */
+  readonly noise: number;
+  /** How often its pluck is softened by a mean over three samples. */
+  readonly softened: number;
+  /** The resonances of its box: hertz, width, gain. */
+  readonly body: readonly (readonly [number, number, number])[];
+}
+
+/** A steel-strung guitar: the box resonates at about 100 and 210 Hz (common figures for its air and top). */
+const GUITAR: StringKind = {
+  picked: PICK_POSITION,
+  rings: ringSeconds,
+  bright: brightness,
+  noise: 0.2,
+  softened: 1,
+  body: [
+    [102, 30, 0.05],
+    [210, 50, 0.04],
+  ],
+};
+/** An upright bass, plucked with the flesh of a finger: dull, round, over sooner (common figures for its air and top). */
+const BASS: StringKind = {
+  picked: 0.28,
+  rings: (midi) => 2.6 - (Math.min(60, Math.max(28, midi)) - 28) * 0.03,
+  bright: () => 0.3,
+  noise: 0.08,
+  softened: 6,
+  body: [
+    [62, 24, 0.06],
+    [110, 40, 0.05],
+  ],
+};
+
 /** A small repeatable noise source (a linear congruential generator), so that a pitch always sounds the same. */
-function noise(seed: number): () => number {
+export function noise(seed: number): () => number {
   let state = (seed * 2654435761) >>> 0;
   return () => {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
@@ -29,11 +69,16 @@ function noise(seed: number): () => number {
  * loop, decay set by the string, and an all-pass that tunes the fraction of a sample. The pitch is right
  * within 3 cents from E2 to E6.
  */
-export function renderPluck(midi: number, sampleRate: number): Float32Array {
+export const renderPluck = (midi: number, sampleRate: number): Float32Array => plucked(midi, sampleRate, GUITAR);
+
+/** The same for the string of an upright bass, E1 to G3. */
+export const renderBass = (midi: number, sampleRate: number): Float32Array => plucked(midi, sampleRate, BASS);
+
+function plucked(midi: number, sampleRate: number, kind: StringKind): Float32Array {
   const frequency = hertz(midi);
   const period = sampleRate / frequency;
   // The loop filter y = (1−s)·x + s·x₋₁ delays by its phase delay at the fundamental.
-  const s = 1 - (0.5 + brightness(midi) / 2);
+  const s = 1 - (0.5 + kind.bright(midi) / 2);
   const omega = (2 * Math.PI * frequency) / sampleRate;
   const filterDelay = Math.atan2(s * Math.sin(omega), 1 - s + s * Math.cos(omega)) / omega;
   let length = Math.floor(period - filterDelay - 0.1);
@@ -46,10 +91,10 @@ export function renderPluck(midi: number, sampleRate: number): Float32Array {
   const allpass = Math.sin(((1 - fraction) * omega) / 2) / Math.sin(((1 + fraction) * omega) / 2);
   // The filter takes its share of the fundamental too; the rest of the decay is put in here.
   const filterGain = Math.hypot(1 - s + s * Math.cos(omega), s * Math.sin(omega));
-  const wanted = 10 ** (-3 / (ringSeconds(midi) * frequency));
+  const wanted = 10 ** (-3 / (kind.rings(midi) * frequency));
   const decay = Math.min(0.99999, wanted / filterGain);
 
-  const loop = excitation(length, midi);
+  const loop = excitation(length, midi, kind);
   const samples = new Float32Array(Math.round(sampleRate * PLUCK_SECONDS));
   let at = 0;
   let filterBefore = 0;
@@ -66,32 +111,30 @@ export function renderPluck(midi: number, sampleRate: number): Float32Array {
     at = at + 1 === length ? 0 : at + 1;
     samples[i] = x;
   }
-  return shaped(withBody(samples, sampleRate), sampleRate);
+  return shaped(withBody(samples, sampleRate, kind), sampleRate);
 }
-
-/** Share of noise in the pluck: the nail on the string. */
-const NAIL = 0.2;
 
 /**
  * One period of the string at the moment it is let go: the force of an ideal pluck at the pick position (a
  * rectangle, whose harmonics are sin(nπp)/n) with a little noise, softened, without a constant part.
  */
-function excitation(length: number, midi: number): Float32Array {
+function excitation(length: number, midi: number, kind: StringKind): Float32Array {
   const random = noise(midi);
-  const picked = Math.max(1, Math.round(length * PICK_POSITION));
-  const raw = Float32Array.from({ length }, (_, i) => (i < picked ? 1 : 0) + NAIL * random());
-  const soft = raw.map((_, i) => (raw[i]! + raw[(i + 1) % length]! + raw[(i + 2) % length]!) / 3);
+  const picked = Math.max(1, Math.round(length * kind.picked));
+  const raw = Float32Array.from({ length }, (_, i) => (i < picked ? 1 : 0) + kind.noise * random());
+  let soft = raw;
+  for (let time = 0; time < kind.softened; time++) {
+    const hard = soft;
+    soft = hard.map((_, i) => (hard[i]! + hard[(i + 1) % length]! + hard[(i + 2) % length]!) / 3);
+  }
   const mean = soft.reduce((sum, value) => sum + value, 0) / length;
   return soft.map((value) => value - mean);
 }
 
-/** The box: two gentle resonances, about 100 and 210 Hz (common figures for a guitar's air and top). */
-function withBody(samples: Float32Array, sampleRate: number): Float32Array {
+/** The box it is strung on. */
+function withBody(samples: Float32Array, sampleRate: number, { body }: StringKind): Float32Array {
   const out = samples.slice();
-  for (const [frequency, width, gain] of [
-    [102, 30, 0.05],
-    [210, 50, 0.04],
-  ] as const) {
+  for (const [frequency, width, gain] of body) {
     const r = Math.exp((-Math.PI * width) / sampleRate);
     const a = 2 * r * Math.cos((2 * Math.PI * frequency) / sampleRate);
     let y1 = 0;

@@ -1,8 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import { PitchDetector } from 'pitchy';
-import { hertz, parseChart, readChart, scoreOf, type Grip } from '../../core/index.ts';
+import {
+  bassLayer,
+  brushesLayer,
+  DRUMS,
+  hertz,
+  parseChart,
+  readChart,
+  scoreOf,
+  type Drum,
+  type Grip,
+} from '../../core/index.ts';
 import { bothFrom, inARow, inPlace, performanceFrom } from './perform.ts';
-import { renderClick, renderPluck } from './pluck.ts';
+import { renderDrum } from './drums.ts';
+import { renderBass, renderClick, renderPluck } from './pluck.ts';
 
 const RATE = 48_000;
 const E2 = 40;
@@ -48,6 +59,45 @@ test('sounds the same every time', () => {
   expect(renderPluck(52, RATE)).toEqual(renderPluck(52, RATE));
 });
 
+describe('an upright bass, E1 to G3', () => {
+  test('is in tune within 3 cents (heard by pitchy)', () => {
+    const window = 32_768;
+    const detector = PitchDetector.forFloat32Array(window);
+    for (let midi = 28; midi <= 55; midi++) {
+      const samples = renderBass(midi, RATE);
+      const [heard] = detector.findPitch(samples.subarray(RATE * 0.08, RATE * 0.08 + window), RATE);
+      const cents = 1200 * Math.log2(heard / hertz(midi));
+      expect({ midi, cents: Math.abs(cents) < 3 ? 'in tune' : cents }).toEqual({ midi, cents: 'in tune' });
+    }
+  });
+
+  test('is about as loud at every pitch, without a click, and over sooner than a guitar', () => {
+    const loudness: number[] = [];
+    for (let midi = 28; midi <= 55; midi++) {
+      const samples = renderBass(midi, RATE);
+      loudness.push(20 * Math.log10(rms(samples.subarray(0, RATE / 2))));
+      expect(Math.abs(samples[0]!)).toBeLessThan(0.001);
+      expect(Math.abs(samples.at(-1)!)).toBeLessThan(0.001);
+      const dyes = rms(samples.subarray(2 * RATE, 2.5 * RATE)) / rms(samples.subarray(0, RATE / 2));
+      expect(dyes).toBeLessThan(0.1);
+    }
+    expect(Math.max(...loudness) - Math.min(...loudness)).toBeLessThan(3);
+  });
+});
+
+test.each(Object.keys(DRUMS) as Drum[])(
+  '%s begins and ends in silence, has one peak and sounds the same every time',
+  (drum) => {
+    const samples = renderDrum(drum, RATE);
+    const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+    expect(peak).toBeCloseTo(0.4, 3);
+    expect(Math.abs(samples[0]!)).toBeLessThan(0.02);
+    expect(Math.abs(samples.at(-1)!)).toBeLessThan(0.001);
+    expect(rms(samples.subarray(samples.length / 2))).toBeLessThan(rms(samples.subarray(0, samples.length / 2)));
+    expect(renderDrum(drum, RATE)).toEqual(samples);
+  },
+);
+
 test('the click’s accent is higher', () => {
   const crossings = (samples: Float32Array) =>
     samples.reduce((count, value, i) => count + (i > 0 && value > 0 !== samples[i - 1]! > 0 ? 1 : 0), 0);
@@ -79,6 +129,40 @@ describe('a performance', () => {
       { column: 3, at: 4 },
     ]);
     expect(played.seconds).toBe(8);
+  });
+
+  test('at half the tempo takes twice as long, with a bar of clicks before, up to where it is to end', () => {
+    const score = scored('tempo: 60\n| C | F G | C |');
+    const { chords, clicks, lit, seconds, again } = performanceFrom(score, 1, { rate: 0.5, countIn: 1, until: 2880 });
+    expect(clicks.slice(0, 5).map(({ at, accent }) => [at, accent])).toEqual([
+      [0, true],
+      [2, false],
+      [4, false],
+      [6, false],
+      [8, true],
+    ]);
+    expect(chords.map(({ at, seconds: long }) => [at, long])).toEqual([[8, 4]]);
+    expect(lit).toEqual([{ column: 1, at: 8 }]);
+    expect([seconds, again]).toEqual([12, undefined]);
+  });
+
+  test('again and again begins behind its count-in', () => {
+    const { again, seconds } = performanceFrom(scored('tempo: 60\n| C | F |'), 0, { countIn: 1, loop: true });
+    expect([again, seconds]).toEqual([4, 12]);
+  });
+
+  test('has the band beside the guitar, each as loud as it plays', () => {
+    const chart = parseChart('tempo: 60\n| C | F |');
+    if (!chart.ok) throw new Error();
+    const columns = readChart(chart.value).map((slot) => ({
+      column: { slot, symbol: slot.symbol, chord: slot.entry.chord },
+      grip: null,
+    }));
+    const score = scoreOf({ chart: chart.value, open: [STRING], columns }, [bassLayer('four'), brushesLayer()]);
+    const { chords } = performanceFrom(score, 0);
+    expect(chords.filter(({ part }) => part === 'bass')).toHaveLength(8);
+    expect(chords.filter(({ part }) => part === 'brushes').length).toBeGreaterThan(8);
+    for (const { velocity } of chords) expect(velocity).toBeGreaterThan(40);
   });
 
   test('of two takes has both at once, each on its side; a chord that began before sounds on', () => {

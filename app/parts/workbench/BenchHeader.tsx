@@ -17,6 +17,7 @@ import { SaveState } from '../frame/SaveState.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
+import type { Volumes as VolumesOf } from '../../sound/playback.ts';
 import { MannerMenu, type TuneManner } from './MannerMenu.tsx';
 import { Takes, type TakeName } from './Takes.tsx';
 import './workbench.css';
@@ -35,8 +36,8 @@ interface BenchHeaderProps {
   readonly active: boolean;
   readonly ready: boolean;
   readonly onPlay: () => void;
-  readonly volumes: { readonly guitar: number; readonly click: number };
-  readonly onVolumes: (volumes: { guitar: number; click: number }) => void;
+  readonly volumes: VolumesOf;
+  readonly onVolumes: (volumes: VolumesOf) => void;
   readonly onMidi: () => void;
   readonly onTab: () => void;
   readonly onCards: () => void;

@@ -1,18 +1,19 @@
 import Popover from '@mui/material/Popover';
 import Slider from '@mui/material/Slider';
+import type { Heard, Volumes as VolumesOf } from '../../sound/playback.ts';
 import './workbench.css';
 
 interface VolumesProps {
   readonly anchor: HTMLElement;
   /** 0 to 1. */
-  readonly volumes: { readonly guitar: number; readonly click: number };
-  readonly onVolumes: (volumes: { guitar: number; click: number }) => void;
+  readonly volumes: VolumesOf;
+  readonly onVolumes: (volumes: VolumesOf) => void;
   readonly onClose: () => void;
 }
 
-/** How loud the guitar and the click are. */
+/** How loud the guitar, the band and the click are. */
 export function Volumes({ anchor, volumes, onVolumes, onClose }: VolumesProps) {
-  const slider = (name: 'guitar' | 'click', label: string) => (
+  const slider = (name: Heard, label: string) => (
     <label className="volume">
       {label}
       <Slider
@@ -30,6 +31,8 @@ export function Volumes({ anchor, volumes, onVolumes, onClose }: VolumesProps) {
     <Popover anchorEl={anchor} open onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
       <div className="volumes">
         {slider('guitar', 'Guitar')}
+        {slider('bass', 'Bass')}
+        {slider('brushes', 'Brushes')}
         {slider('click', 'Click')}
         <p>With headphones, start low.</p>
       </div>

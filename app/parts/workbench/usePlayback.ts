@@ -1,10 +1,10 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { bothFrom, inARow, inPlace, performanceFrom, type TriedChord } from '../../sound/perform.ts';
-import { Playback, type Hearing, type Performance, type Side } from '../../sound/playback.ts';
+import { bothFrom, inARow, inPlace, performanceFrom, type Played, type TriedChord } from '../../sound/perform.ts';
+import { Playback, type Hearing, type Performance, type Side, type Volumes } from '../../sound/playback.ts';
 
-const DEFAULT_VOLUMES = { guitar: 0.8, click: 0.4 };
+const DEFAULT_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
 
 /** Playing in a window, with what sounds now and the volumes remembered. */
 export function usePlayback() {
@@ -12,12 +12,14 @@ export function usePlayback() {
   const [playing, setPlaying] = useState<number | null>(null);
   const [starting, setStarting] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
-  const [volumes, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
+  const [kept, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
+  // Who remembered them before there was a band has none for it.
+  const volumes = useMemo(() => ({ ...DEFAULT_VOLUMES, ...kept }), [kept]);
   useEffect(() => () => playback.current?.stop(), []);
   const ready = useCallback(() => {
     const one = playback.current ?? new Playback();
     playback.current = one;
-    one.setVolumes(volumes.guitar, volumes.click);
+    one.setVolumes(volumes);
     return one;
   }, [volumes]);
   const guarded = useCallback(async (run: () => Promise<void>) => {
@@ -44,14 +46,14 @@ export function usePlayback() {
     active: playing !== null || starting,
     failed,
     volumes,
-    changeVolumes(next: typeof DEFAULT_VOLUMES) {
+    changeVolumes(next: Volumes) {
       setVolumes(next);
-      playback.current?.setVolumes(next.guitar, next.click);
+      playback.current?.setVolumes(next);
     },
     hear: (pitches: readonly number[], how: Hearing = 'strummed') => void guarded(() => ready().single(pitches, how)),
     /** Chords, or single notes, one after another. */
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
-    play: (score: Score, from: number) => perform(performanceFrom(score, from)),
+    play: (score: Score, from: number, how: Played = {}) => perform(performanceFrom(score, from, how)),
     /** Two takes at once; which of them is heard can be changed at any time. */
     playBoth: (...both: Parameters<typeof bothFrom>) => perform(bothFrom(...both)),
     hearSide: (side: Side) => ready().hearSide(side),
