@@ -9,6 +9,7 @@ const file = join(import.meta.dirname, '..', 'demo', 'tunes', '1-gangplank-strut
 const chart = parseChart(readFileSync(file, 'utf8'));
 if (!chart.ok) throw new Error(file);
 const asked = { chart: chart.value };
+const EIGHT = 8;
 
 for (const style of STYLES) {
   const { manner = null } = style;
@@ -60,6 +61,22 @@ for (const style of STYLES) {
       costs.together = cost;
       const pairs = laid.lattice.next.reduce((sum, after) => sum + after.length, 0);
       return `cost ${cost}, ${laid.lattice.nodes.length} chords, ${pairs} joins between them`;
+    },
+    fresh,
+  );
+  timed(
+    '  of eight ways to play what begins at each chord: the first take, exact',
+    '1 s',
+    1,
+    (session) => {
+      const prepared = prepareTake(session, asked);
+      const from = new Map<number, number>();
+      const eight = waysOf(prepared, taste).filter(({ start }) => {
+        from.set(start, (from.get(start) ?? 0) + 1);
+        return from.get(start)! <= EIGHT;
+      });
+      const { lattice } = takeLattice(prepared, eight, taste);
+      return `cost ${run(session.wide.solve(lattice)).cost}, ${lattice.nodes.length} chords`;
     },
     fresh,
   );

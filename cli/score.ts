@@ -19,7 +19,9 @@ import {
   TEXTURES,
   throughout,
   TICKS_PER_QUARTER,
+  usualBass,
   usualPattern,
+  usualSwing,
   wholeTakes,
   writeTab,
   type BassWay,
@@ -43,7 +45,7 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
   if (!chart.ok) return chart;
   const pattern = patternTyped(wishes.rhythm, chart.value);
   const texture = textureTyped(wishes.texture);
-  const swing = swingTyped(wishes.swing);
+  const swing = swingTyped(wishes.swing, chart.value);
   const bass = bassTyped(wishes.bassist, chart.value);
   const by = playing(chart.value, wishes, world);
   if (!by.ok) return by;
@@ -95,17 +97,16 @@ function textureTyped(text: string | undefined): Texture | null {
   return texture;
 }
 
-function swingTyped(text: string | undefined): number | undefined {
-  if (text === undefined) return undefined;
+function swingTyped(text: string | undefined, { feel, tempo }: Chart): number {
+  if (text === undefined) return usualSwing(feel, tempo);
   const swing = Number(text);
   if (!(swing >= STRAIGHT && swing <= MOST_SWING)) throw new UsageError(`--swing takes ${STRAIGHT} to ${MOST_SWING}`);
   return swing;
 }
 
-/** A bass walks where the tune swings in four; else it plays two to the bar. */
 function bassTyped(text: string | undefined, { meter, feel }: Chart): BassWay | null {
   if (text === 'none') return null;
-  if (text === undefined) return feel === 'swing' && meter.count === 4 ? 'four' : 'two';
+  if (text === undefined) return usualBass(meter, feel);
   const way = BASS_WAYS.find((one) => one === text);
   if (!way) throw new UsageError(`--bassist takes ${BASS_WAYS.join(', ')} or none`);
   return way;

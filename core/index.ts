@@ -263,6 +263,8 @@ export { scoreOfTake, type PlaysAlong } from './score/of-take.ts';
 export { fitsMeter, patternOf, PATTERNS, usualPattern, type Pattern } from './score/rhythm/patterns.ts';
 export { rhythmLayer, throughout, type RhythmSpan } from './score/rhythm/rhythm.ts';
 export { AS_WRITTEN, type Dials } from './score/rhythm/vary.ts';
+export { BASS_WORDS, TEXTURE_WORDS } from './wording/rhythm.ts';
+export { usualBass, usualSwing } from './score/usual.ts';
 export { textureLayer, type TextureSpan } from './score/texture.ts';
 export { TEXTURES, type Texture } from './texture.ts';
 export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';

@@ -1,5 +1,6 @@
 import BackHandOutlined from '@mui/icons-material/BackHandOutlined';
 import QueueMusicOutlined from '@mui/icons-material/QueueMusicOutlined';
+import GraphicEqOutlined from '@mui/icons-material/GraphicEqOutlined';
 import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
@@ -7,7 +8,7 @@ import Stop from '@mui/icons-material/Stop';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
-import { Suspense, useState } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
@@ -38,6 +39,9 @@ interface BenchHeaderProps {
   readonly onPlay: () => void;
   readonly volumes: VolumesOf;
   readonly onVolumes: (volumes: VolumesOf) => void;
+  /** What is played in, in a word, and its sheet. */
+  readonly rhythm: string;
+  readonly inTime: (anchor: HTMLElement, close: () => void) => ReactNode;
   readonly onMidi: () => void;
   readonly onTab: () => void;
   readonly onCards: () => void;
@@ -66,6 +70,8 @@ function Header(props: BenchHeaderProps) {
     onPlay,
     volumes,
     onVolumes,
+    rhythm,
+    inTime,
     onMidi,
     onTab,
     onCards,
@@ -128,6 +134,7 @@ function Header(props: BenchHeaderProps) {
         >
           <RedoOutlined fontSize="small" />
         </Tool>
+        <Rhythm rhythm={rhythm} inTime={inTime} />
         <Volumes volumes={volumes} onVolumes={onVolumes} />
         <Anchored label="Take it away" icon={<FileDownloadOutlined fontSize="small" />}>
           {(close) => [
@@ -191,6 +198,19 @@ function Header(props: BenchHeaderProps) {
   );
 }
 export const BenchHeader = afterMusic(Header);
+
+/** What is played in, and the sheet of it. */
+function Rhythm({ rhythm, inTime }: Pick<BenchHeaderProps, 'rhythm' | 'inTime'>) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Tool label={`Rhythm: ${rhythm}`} onClick={(event) => setAnchor(event.currentTarget)}>
+        <GraphicEqOutlined fontSize="small" />
+      </Tool>
+      {anchor && <Suspense>{inTime(anchor, () => setAnchor(null))}</Suspense>}
+    </>
+  );
+}
 
 function Volumes({ volumes, onVolumes }: Pick<BenchHeaderProps, 'volumes' | 'onVolumes'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);

@@ -3,8 +3,8 @@ import { useNavigate } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import {
   clockOfChart,
+  patternOf,
   quarterSeconds,
-  scoreOf,
   secondsBetween,
   solvedAnew,
   spanOfColumns,
@@ -15,7 +15,6 @@ import {
   type Chart,
   type Column,
   type Clock,
-  type Grip,
   type Steer,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -57,6 +56,8 @@ import { useTaste } from './useTaste.ts';
 import { useTrial } from './useTrial.ts';
 import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
+import { rhythmEdits } from './rhythmEdits.ts';
+import { useScore } from './useScore.ts';
 import { wishEdits } from './wishEdits.ts';
 import './workbench.css';
 
@@ -81,6 +82,7 @@ interface WorkbenchProps {
 
 const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
 const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
+const InTime = later(async () => (await import('./InTime.tsx')).InTime);
 const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
 const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
 const ThreeTakes = later(async () => (await import('./ThreeTakes.tsx')).ThreeTakes);
@@ -168,14 +170,9 @@ export function Workbench(props: WorkbenchProps) {
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
-  const score = useMemo(
-    () => arranged && scoreOf({ chart, open: guitar.open, columns: arranged }),
-    [chart, guitar.open, arranged],
-  );
-  const scoreWith = (grips: readonly (Grip | null)[]) =>
-    arranged &&
-    scoreOf({ chart, open: guitar.open, columns: arranged.map((one, i) => ({ ...one, grip: grips[i] ?? null })) });
-  const hearing = hearings(playback, { columns, score, scoreWith, selected, from, to });
+  const sound = useScore({ tuneId, chart, open: guitar.open, arranged, slots, barIds, cells, from, to });
+  const { score, time } = sound;
+  const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
 
   const select = (index: number, extending = false) => {
@@ -198,6 +195,9 @@ export function Workbench(props: WorkbenchProps) {
     },
   );
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
+  const inRhythm = rhythmEdits(columns, cells, 'the tune', edit);
+  const rhythmHere =
+    from === to ? null : { edits: rhythmEdits(columns.slice(from, to + 1), cells, place, edit), place };
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({
     tab,
@@ -271,6 +271,18 @@ export function Workbench(props: WorkbenchProps) {
           onPlay={hearing.play}
           volumes={playback.volumes}
           onVolumes={playback.changeVolumes}
+          rhythm={inRhythm.pattern ? (patternOf(inRhythm.pattern)?.name ?? inRhythm.pattern) : 'Held chords'}
+          inTime={(anchor, close) => (
+            <InTime
+              anchor={anchor}
+              chart={chart}
+              tune={inRhythm}
+              selection={rhythmHere}
+              time={time}
+              alone={player.company === 'alone'}
+              onClose={close}
+            />
+          )}
           onMidi={() => void files.midi()}
           onTab={() => void files.tab()}
           onCards={() => setCardsOpen(true)}

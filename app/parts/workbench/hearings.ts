@@ -1,28 +1,31 @@
 import type { Column, Grip, Score } from '../../../core/index.ts';
 import type { OtherWay, PricedMove, SteeredOutcome } from '../../work/questions.ts';
+import type { Played } from '../../sound/perform.ts';
 import type { usePlayback } from './usePlayback.ts';
 
 interface Heard {
   readonly columns: readonly Column[];
-  /** Null until they are voiced: then nothing is heard. */
+  /** In rhythm, and each chord once. Null until they are voiced: then nothing is heard. */
   readonly score: Score | null;
+  readonly plain: Score | null;
   /** What sounds with other grips, column by column. */
   readonly scoreWith: (grips: readonly (Grip | null)[]) => Score | null;
   readonly selected: number;
   readonly from: number;
   readonly to: number;
+  readonly played: Played;
 }
 
 /** What can be listened to: the tune, and whatever is tried, between the chords around it. */
 export function hearings(
   { hear, hearInPlace, play, stop, active }: ReturnType<typeof usePlayback>,
-  { columns, score, scoreWith, selected, from, to }: Heard,
+  { columns, score, plain, scoreWith, selected, from, to, played }: Heard,
 ) {
   /** Chords of equal length in the time of some columns. */
   const inPlaceOf = (first: number, last: number, chords: readonly (readonly number[])[]) => {
     const whole = columns.slice(first, last + 1).reduce((sum, { slot }) => sum + slot.entry.ticks, 0);
     const tried = chords.map((pitches) => ({ pitches, ticks: whole / chords.length }));
-    if (score && tried.length > 0) hearInPlace(score, first, last, tried);
+    if (plain && tried.length > 0) hearInPlace(plain, first, last, tried);
   };
   return {
     grip: (grip: Grip | null) => grip && inPlaceOf(selected, selected, [grip.pitches]),
@@ -36,9 +39,9 @@ export function hearings(
     /** Voices led from the selected column to another. */
     led: ({ row }: SteeredOutcome, last: number) => {
       const whole = columns[selected]!.slot.entry.ticks + columns[last]!.slot.entry.ticks;
-      if (score)
+      if (plain)
         hearInPlace(
-          score,
+          plain,
           selected,
           last,
           row.map((pitches) => ({ pitches, ticks: whole / row.length })),
@@ -52,7 +55,7 @@ export function hearings(
     /** Plays from the selected chord, or stops. */
     play(): void {
       if (active) stop();
-      else if (score) play(score, selected);
+      else if (score) play(score, selected, played);
     },
   };
 }

@@ -77,6 +77,12 @@ const IN_FOUR_SWUNG: readonly Row[] = [
 ];
 const IN_FOUR_STRAIGHT: readonly Row[] = [
   [
+    'thumb-alternating',
+    'Thumb by turns',
+    '1:1B> 1&:.5i 2:1A 2&:.5m 3:1B 3&:.5i 4:1A 4&:.5a',
+    'The thumb goes between two low notes, the fingers fill.',
+  ],
+  [
     'ballad-rolling',
     'Ballad, rolling',
     '1:4p 1&:3.5i 2:3m 2&:2.5a 3:2m, 3&:1.5i, 4:1m, 4&:.5i,',
@@ -88,12 +94,6 @@ const IN_FOUR_STRAIGHT: readonly Row[] = [
     'Ballad, pinched',
     '1:4B 1:4T 2:1M, 3:2A 4:1M,',
     'Outer voices together, the inner ones after: two voices and their shadow.',
-  ],
-  [
-    'thumb-alternating',
-    'Thumb by turns',
-    '1:1B> 1&:.5i 2:1A 2&:.5m 3:1B 3&:.5i 4:1A 4&:.5a',
-    'The thumb goes between two low notes, the fingers fill.',
   ],
   [
     'deck-strum',

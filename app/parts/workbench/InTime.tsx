@@ -1,0 +1,259 @@
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import Popover from '@mui/material/Popover';
+import Select from '@mui/material/Select';
+import Slider from '@mui/material/Slider';
+import Switch from '@mui/material/Switch';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useState } from 'react';
+import {
+  BASS_WAYS,
+  BASS_WORDS,
+  fitsMeter,
+  MOST_SWING,
+  PATTERNS,
+  STRAIGHT,
+  TEXTURE_WORDS,
+  TEXTURES,
+  type BassWay,
+  type Chart,
+  type Pattern,
+  type Texture,
+} from '../../../core/index.ts';
+import { HitStrip } from './HitStrip.tsx';
+import type { rhythmEdits } from './rhythmEdits.ts';
+import type { useTime } from './useTime.ts';
+import './in-time.css';
+
+type Edits = ReturnType<typeof rhythmEdits>;
+
+export interface InTimeProps {
+  readonly anchor: HTMLElement;
+  readonly chart: Chart;
+  readonly tune: Edits;
+  /** Of the selected columns, where they are more than one chord; and where they are, in words. */
+  readonly selection: { readonly edits: Edits; readonly place: string } | null;
+  readonly time: ReturnType<typeof useTime>;
+  /** Whether the player is set as playing alone, though a bass is heard. */
+  readonly alone: boolean;
+  readonly onClose: () => void;
+}
+
+const RATES = { min: 25, max: 150, step: 5 } as const;
+
+/** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
+export function InTime({ anchor, chart, tune, selection, time, alone, onClose }: InTimeProps) {
+  const [here, setHere] = useState(false);
+  const edits = here && selection ? selection.edits : tune;
+  const { listening, setListening, swing } = time;
+  const set = (next: Partial<typeof listening>) => setListening({ ...listening, ...next });
+  const fitting = PATTERNS.filter((pattern) => fitsMeter(pattern, chart.meter));
+  const home = (pattern: Pattern) => pattern.feel === null || pattern.feel === chart.feel;
+  const groups: readonly (readonly [string, readonly Pattern[]])[] = [
+    ['', fitting.filter((pattern) => !pattern.across && home(pattern))],
+    [chart.feel === 'swing' ? 'Straight' : 'Swung', fitting.filter((pattern) => !pattern.across && !home(pattern))],
+    ['Across the bars', fitting.filter(({ across }) => across)],
+  ];
+  return (
+    <Popover
+      anchorEl={anchor}
+      open
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+      transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+      slotProps={{ paper: { className: 'in-time', 'aria-label': 'In time', role: 'dialog' } }}
+    >
+      <div className="in-time-rhythm">
+        <h2>Rhythm</h2>
+        {selection && (
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            value={here}
+            onChange={(_, value: boolean | null) => value !== null && setHere(value)}
+            aria-label="Where"
+          >
+            <ToggleButton value={false}>The tune</ToggleButton>
+            <ToggleButton value>{selection.place}</ToggleButton>
+          </ToggleButtonGroup>
+        )}
+        <div role="listbox" aria-label="Rhythm" className="rhythms">
+          <RhythmRow
+            name="Held chords"
+            reason="Each chord once, as long as it lasts."
+            chosen={edits.pattern === null || (edits.pattern === undefined && !here)}
+            onChoose={() => (here ? edits.play(null) : edits.drop())}
+          />
+          {here && (
+            <RhythmRow
+              name="As the tune"
+              reason="Nothing of its own."
+              chosen={edits.pattern === undefined}
+              onChoose={edits.drop}
+            />
+          )}
+          {groups.map(([title, some]) =>
+            some.length === 0 ? null : (
+              <div key={title} role="group" aria-label={title || 'At home here'}>
+                {title !== '' && <h3>{title}</h3>}
+                {some.map((pattern) => (
+                  <RhythmRow
+                    key={pattern.id}
+                    name={pattern.name}
+                    reason={pattern.reason}
+                    pattern={pattern}
+                    chosen={edits.pattern === pattern.id}
+                    onChoose={() => edits.play(pattern.id)}
+                  />
+                ))}
+              </div>
+            ),
+          )}
+        </div>
+      </div>
+      <div className="in-time-rest">
+        <Dial
+          label="How much of it"
+          value={edits.dials.density}
+          disabled={!edits.pattern}
+          said={(value) => `${value} %`}
+          onValue={(density) => edits.dial({ density }, 'more or less of the rhythm')}
+        />
+        <Dial
+          label="Next chord early"
+          value={edits.dials.pushes}
+          disabled={!edits.pattern}
+          said={(value) => (value === 0 ? 'never' : value === 100 ? 'always' : `${value} %`)}
+          onValue={(pushes) => edits.dial({ pushes }, 'chords early')}
+        />
+        <label className="in-time-field">
+          Texture
+          <Select
+            size="small"
+            value={edits.texture ?? 'full'}
+            renderValue={(texture) => TEXTURE_WORDS[texture as Texture].name}
+            onChange={({ target }) => edits.sound(target.value === 'full' && !here ? null : (target.value as Texture))}
+          >
+            {TEXTURES.map((texture) => (
+              <MenuItem key={texture} value={texture}>
+                {TEXTURE_WORDS[texture].name}
+                <small className="in-time-words">{TEXTURE_WORDS[texture].words}</small>
+              </MenuItem>
+            ))}
+          </Select>
+        </label>
+        <h2>The band</h2>
+        <label className="in-time-field">
+          Bass
+          <Select
+            size="small"
+            value={listening.bass ?? 'usual'}
+            onChange={({ target: { value } }) => set({ bass: value === 'usual' ? null : (value as BassWay | 'none') })}
+          >
+            <MenuItem value="none">none</MenuItem>
+            <MenuItem value="usual">as is usual here</MenuItem>
+            {BASS_WAYS.map((way) => (
+              <MenuItem key={way} value={way}>
+                {BASS_WORDS[way]}
+              </MenuItem>
+            ))}
+          </Select>
+        </label>
+        {alone && listening.bass !== 'none' && (
+          <p className="in-time-hint">
+            Your hand is set as playing alone. With a bass beside you, say so under the hand: the grips leave the low
+            notes to it.
+          </p>
+        )}
+        <FormControlLabel
+          control={<Switch size="small" checked={listening.brushes} onChange={(_, brushes) => set({ brushes })} />}
+          label="Brushes"
+        />
+        <h2>Time</h2>
+        <Dial
+          label="Tempo"
+          value={listening.rate}
+          {...RATES}
+          said={(value) => `${Math.round((chart.tempo * value) / 100)} (${value} %)`}
+          onValue={(rate) => set({ rate })}
+        />
+        <Dial
+          label="Swing"
+          value={Math.round(swing * 100)}
+          min={STRAIGHT * 100}
+          max={MOST_SWING * 100}
+          step={1}
+          said={(value) => (value === STRAIGHT * 100 ? 'straight' : `${value} : ${100 - value}`)}
+          onValue={(value) => set({ swing: value / 100 })}
+        />
+        {listening.swing !== null && (
+          <button type="button" className="in-time-reset" onClick={() => set({ swing: null })}>
+            As is usual at this tempo
+          </button>
+        )}
+        <FormControlLabel
+          control={<Switch size="small" checked={listening.countIn} onChange={(_, countIn) => set({ countIn })} />}
+          label="A bar of clicks before"
+        />
+        <FormControlLabel
+          control={<Switch size="small" checked={listening.loop} onChange={(_, loop) => set({ loop })} />}
+          label={selection ? `Again and again: ${selection.place}` : 'Again and again'}
+        />
+      </div>
+    </Popover>
+  );
+}
+
+interface RhythmRowProps {
+  readonly name: string;
+  readonly reason: string;
+  readonly pattern?: Pattern;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+}
+
+function RhythmRow({ name, reason, pattern, chosen, onChoose }: RhythmRowProps) {
+  return (
+    <button type="button" role="option" aria-selected={chosen} className="rhythm-row" onClick={onChoose}>
+      <b>{name}</b>
+      {pattern && <HitStrip pattern={pattern} />}
+      <small>{reason}</small>
+    </button>
+  );
+}
+
+interface DialProps {
+  readonly label: string;
+  readonly value: number;
+  readonly min?: number;
+  readonly max?: number;
+  readonly step?: number;
+  readonly disabled?: boolean;
+  readonly said: (value: number) => string;
+  /** When it is let go. */
+  readonly onValue: (value: number) => void;
+}
+
+function Dial({ label, value, min = 0, max = 100, step = 10, disabled = false, said, onValue }: DialProps) {
+  const [moving, setMoving] = useState<number | null>(null);
+  return (
+    <label className="in-time-dial">
+      <span>
+        {label} <small>{said(moving ?? value)}</small>
+      </span>
+      <Slider
+        size="small"
+        {...{ min, max, step, disabled }}
+        value={moving ?? value}
+        aria-label={label}
+        getAriaValueText={said}
+        onChange={(_, next) => setMoving(next as number)}
+        onChangeCommitted={(_, next) => {
+          setMoving(null);
+          onValue(next as number);
+        }}
+      />
+    </label>
+  );
+}

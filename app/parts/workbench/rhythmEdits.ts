@@ -1,0 +1,67 @@
+import {
+  patternOf,
+  rhythmName,
+  TEXTURE_WORDS,
+  textureName,
+  type Column,
+  type Decision,
+  type Decisions,
+  type Patch,
+  type Texture,
+} from '../../../core/index.ts';
+
+/** How a rhythm is played, in hundredths. */
+export interface RhythmDials {
+  readonly density: number;
+  readonly pushes: number;
+  readonly seed: number;
+}
+export const AS_IT_IS: RhythmDials = { density: 100, pushes: 0, seed: 1 };
+
+/** What a span is played in, and how to change it; each is one step of undo. */
+export function rhythmEdits(
+  columns: readonly Column[],
+  cells: Decisions,
+  /** Where they are, in words. */
+  place: string,
+  edit: (patch: Patch<Decision>, label: string) => void,
+) {
+  const [first, last] = [columns[0]!, columns.at(-1)!];
+  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  const [rhythm, texture] = [cells[rhythmName(first.at)], cells[textureName(first.at)]];
+  const standing = rhythm?.layer === 'rhythm' ? rhythm : null;
+  const dials: RhythmDials = standing ?? AS_IT_IS;
+  const play = (pattern: string | null, next: RhythmDials, words: string) =>
+    edit(
+      {
+        [rhythmName(first.at)]: {
+          layer: 'rhythm',
+          ticks,
+          pattern,
+          density: next.density,
+          pushes: next.pushes,
+          seed: next.seed,
+        },
+      },
+      `${words} in ${place}`,
+    );
+  return {
+    /** Undefined where nothing was decided; null: each chord once, held. */
+    pattern: standing?.pattern,
+    dials,
+    texture: texture?.layer === 'texture' ? texture.texture : null,
+    play: (pattern: string | null) =>
+      play(pattern, dials, pattern === null ? 'held chords' : (patternOf(pattern)?.name.toLowerCase() ?? pattern)),
+    dial: (next: Partial<RhythmDials>, words: string) =>
+      standing && play(standing.pattern, { ...dials, ...next }, words),
+    /** As the rest of the tune. */
+    drop: () => edit({ [rhythmName(first.at)]: null }, `no rhythm of its own in ${place}`),
+    sound: (next: Texture | null) => {
+      const decision: Decision | null = next && { layer: 'texture', ticks, texture: next };
+      edit(
+        { [textureName(first.at)]: decision },
+        next ? `${TEXTURE_WORDS[next].name.toLowerCase()} in ${place}` : `as the rest of the tune in ${place}`,
+      );
+    },
+  };
+}

@@ -1,0 +1,59 @@
+import { useMemo } from 'react';
+import {
+  scoreOf,
+  scoreOfTake,
+  slotKeys,
+  type Chart,
+  type Decisions,
+  type Grip,
+  type Midi,
+  type ReadSlot,
+  type Score,
+  type Scored,
+} from '../../../core/index.ts';
+import type { Played } from '../../sound/perform.ts';
+import { useTime } from './useTime.ts';
+
+interface Sounding {
+  readonly tuneId: string;
+  readonly chart: Chart;
+  readonly open: readonly Midi[];
+  /** Null until the take is voiced. */
+  readonly arranged: Scored['columns'] | null;
+  readonly slots: readonly ReadSlot[];
+  readonly barIds: readonly string[];
+  readonly cells: Decisions;
+  /** The first and last selected column. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What sounds of a take: in its rhythm with whoever plays along, and (for trying things) each chord once. */
+export function useScore({ tuneId, chart, open, arranged, slots, barIds, cells, from, to }: Sounding) {
+  const time = useTime(tuneId, chart);
+  const { along, listening } = time;
+  const score = useMemo(
+    () =>
+      arranged &&
+      scoreOfTake({ chart, open, columns: arranged }, { slots, keys: slotKeys(slots, barIds), cells }, along),
+    [chart, open, arranged, slots, barIds, cells, along],
+  );
+  const plain = useMemo(() => arranged && scoreOf({ chart, open, columns: arranged }), [chart, open, arranged]);
+  const last = from === to ? undefined : score?.columns[to];
+  const played: Played = {
+    rate: listening.rate / 100,
+    countIn: listening.countIn ? 1 : 0,
+    loop: listening.loop,
+    // What is selected is gone over again and again; else it goes on to the end.
+    until: listening.loop && last ? last.start + last.ticks : null,
+  };
+  return {
+    time,
+    score,
+    plain,
+    played,
+    /** What sounds with other grips, each chord once. */
+    scoreWith: (grips: readonly (Grip | null)[]): Score | null =>
+      arranged && scoreOf({ chart, open, columns: arranged.map((one, i) => ({ ...one, grip: grips[i] ?? null })) }),
+  };
+}

@@ -1,0 +1,90 @@
+import { readFileSync } from 'node:fs';
+import { parseMidi } from 'midi-file';
+import { expect, expectSaved, idle, newTune, openBench, test } from './player.ts';
+import type { Page } from '@playwright/test';
+
+/* A take in time: its rhythm and texture are decided, who plays along and how fast is remembered. */
+
+const TUNE = 'title: Washing up\nkey: C\nmeter: 4/4\ntempo: 200\nfeel: swing\n[A]\n| C | Am7 | Dm7 | G7 |\n';
+const sheet = (page: Page) => page.getByRole('dialog', { name: 'In time' });
+const inTime = async (page: Page) => {
+  await page.getByRole('button', { name: /^Rhythm:/ }).click();
+  await expect(sheet(page)).toBeVisible();
+};
+const choose = (page: Page, name: string) => sheet(page).getByRole('option', { name: new RegExp(`^${name}`) });
+const away = async (page: Page, what: string) => {
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: what }).click();
+  return readFileSync(await (await download).path());
+};
+
+test('a rhythm is chosen for the tune and another for a bar, heard and written, undone, and there after a reload', async ({
+  page,
+}) => {
+  await openBench(page, await newTune(page, TUNE));
+  await inTime(page);
+  await expect(choose(page, 'Held chords')).toHaveAttribute('aria-selected', 'true');
+  await choose(page, 'Four, leaning').click();
+  await expect(choose(page, 'Four, leaning')).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Rhythm: Four, leaning' })).toBeVisible();
+
+  // Bars 2 and 3 have another.
+  await page.locator('#column-1').click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await inTime(page);
+  await sheet(page).getByRole('button', { name: 'bars 2 to 3' }).click();
+  await choose(page, 'Both ands').click();
+  await page.keyboard.press('Escape');
+  await expectSaved(page);
+  const tab = (await away(page, 'Text tab')).toString();
+  const counts = tab.split('\n').find((line) => /^\s+1 +2 +3 +4 /.test(line))!;
+  expect(counts.trim().split(/\s+/)).toEqual(['1', '2', '3', '4', '2&', '4&', '2&', '4&', '1', '2', '4']);
+
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Rhythm: Held chords' })).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expectSaved(page);
+  await page.reload();
+  await idle(page);
+  await expect(page.getByRole('button', { name: 'Rhythm: Four, leaning' })).toBeVisible();
+});
+
+test('a bass and brushes play along, are in the file, and are remembered; what is selected is gone over again and again', async ({
+  page,
+}) => {
+  await openBench(page, await newTune(page, TUNE));
+  await inTime(page);
+  await sheet(page).getByRole('combobox').nth(1).click();
+  await page.getByRole('option', { name: 'walking' }).click();
+  await sheet(page).getByRole('switch', { name: 'Brushes' }).click();
+  await expect(sheet(page)).toContainText('With a bass beside you');
+  await page.keyboard.press('Escape');
+  const { tracks } = parseMidi(await away(page, 'MIDI file'));
+  const notes = tracks.map((track) => track.filter(({ type }) => type === 'noteOn').length);
+  expect(notes).toHaveLength(4);
+  expect(notes[2]).toBe(16);
+  await page.reload();
+  await idle(page);
+  await page.keyboard.press('Shift+ArrowRight');
+  await inTime(page);
+  await expect(sheet(page).getByRole('switch', { name: 'Brushes' })).toBeChecked();
+  await sheet(page)
+    .getByRole('switch', { name: /^Again and again: bars 1 to 2/ })
+    .click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  // Two bars at 200 last 2.4 seconds: it comes back to the first, and never to the third.
+  const lit = page.locator('.ground-playing');
+  const left = async () => Math.round((await lit.boundingBox())!.x);
+  await expect(lit).toBeVisible();
+  const first = await left();
+  await expect.poll(left).not.toBe(first);
+  const second = await left();
+  await expect.poll(left).toBe(first);
+  await expect.poll(left).toBe(second);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
