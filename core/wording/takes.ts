@@ -25,7 +25,6 @@ export const HARMONY_WORDS: Readonly<Record<HarmonyTerm, string>> = {
   still: 'a change of the chart that is not heard',
   cadence: 'a cadence without its dominant',
   home: 'a beginning or end that does not rest, or a phrase whose beginning is not heard',
-  agree: 'being like an earlier take',
 };
 
 /** What a take pays for besides its connection, the dearest first. */

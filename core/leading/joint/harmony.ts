@@ -23,7 +23,6 @@ export const HARMONY_TERMS = [
   'still',
   'cadence',
   'home',
-  'agree',
 ] as const;
 export type HarmonyTerm = (typeof HARMONY_TERMS)[number];
 export type HarmonyTerms = Priced<HarmonyTerm>;

@@ -9,7 +9,7 @@ import { prepareTake, type Session, type SolvedTake, type TakeAsked } from '../s
 import type { Tenths } from '../units.ts';
 import { beatsBetween } from './beats.ts';
 import type { SolvedAt } from './bounded.ts';
-import { NO_HARMONY, sumHarmony, totalHarmony, type HarmonyTerms } from './harmony.ts';
+import { sumHarmony, totalHarmony, type HarmonyTerms } from './harmony.ts';
 import { asPart } from './progress.ts';
 import { latticeSteps, type TakeLattice } from './take-lattice.ts';
 import { waySteps, type JointTaste, type Way } from './ways.ts';
@@ -31,7 +31,7 @@ interface Stretch {
 export interface WholeTake {
   /** All decisions of the take, those that stood before too. */
   readonly cells: Decisions;
-  /** The price of chords, grips and connection together: the exact least of all there are. */
+  /** The price of chords, grips and connection together: of the first the exact least of all there are, mannerisms aside. */
   readonly cost: Tenths;
   /** What of it is not the connection's. */
   readonly harmony: HarmonyTerms;
@@ -81,19 +81,21 @@ export function* wholeTakes(
     ways.length === 0 ? 0 : beatsOf({ start: ways[0]!.start, end: Math.max(...ways.map(({ end }) => end)) });
   const inOpen = beatsInOpen(ways, beatsOf);
 
-  const found: WholeTake[] = [];
-  const chords: (readonly Sounding[])[] = [];
+  const found: Found[] = [];
   /** Beats of a stretch on which a chord is that of a take. */
   const agreeing = ({ slot: { start, entry }, symbol }: Column, other: readonly Sounding[]) =>
     other.reduce((sum, { start: from, end: to, symbol: theirs }) => {
       const both = { start: Math.max(start, from), end: Math.min(start + entry.ticks, to) };
       return theirs === symbol && both.start < both.end ? sum + beatsOf(both) : sum;
     }, 0);
+  /** The part of the beats on which some chords are those of a take. */
+  const alikeIn = (columns: readonly Column[], chords: readonly Sounding[]) =>
+    inOpen === 0 ? 1 : columns.reduce((sum, column) => sum + agreeing(column, chords), 0) / inOpen;
   /** By node the beats on which its chord is that of an earlier take; and the price of a beat that was enough for the last. */
   const alike = laid.places.map(() => 0);
   let enough = 0;
   while (found.length < count) {
-    let next: WholeTake | null = null;
+    let next: Found | null = null;
     const each = (1 - KNOWN) / count;
     const [from, to] = [KNOWN + each * found.length, KNOWN + each * (found.length + 1)];
     const prices = found.length === 0 ? [0] : AGREE_PRICES.filter((price) => price >= enough);
@@ -108,18 +110,15 @@ export function* wholeTakes(
         to - (to - from) / 2 ** tries,
         to - (to - from) / 2 ** (tries + 1),
       );
-      const shares = chords.map((other) =>
-        inOpen === 0 ? 1 : take.columns.reduce((sum, column) => sum + agreeing(column, other), 0) / inOpen,
-      );
-      if (!shares.every((share) => share <= 1 - DIFFERENT)) continue;
-      next = { ...take.take, agreesWith: shares, stray: whole === 0 ? 0 : take.stray(beatsOf) / whole };
+      if (found.some(({ chords }) => alikeIn(take.columns, chords) > 1 - DIFFERENT)) continue;
       enough = price;
       const sounding = take.columns.map(({ slot: { start, entry }, symbol }): Sounding => ({
         start,
         end: start + entry.ticks,
         symbol,
       }));
-      chords.push(sounding);
+      const stray = whole === 0 ? 0 : take.stray(beatsOf) / whole;
+      next = { take: { ...take.take, stray }, columns: take.columns, chords: sounding };
       laid.places.forEach(({ version, column }, n) => {
         const { columns, way } = laid.versions[version]!;
         if (way.isOpen) alike[n]! += agreeing(columns[column]!, sounding);
@@ -129,7 +128,19 @@ export function* wholeTakes(
     if (next === null) break;
     found.push(next);
   }
-  return found;
+  // One that had to do without a mannerism may come out dearer than one found after it.
+  const ranked = [...found].sort((a, b) => a.take.cost - b.take.cost);
+  return ranked.map(({ take, columns }, i) => ({
+    ...take,
+    agreesWith: ranked.slice(0, i).map(({ chords }) => alikeIn(columns, chords)),
+  }));
+}
+
+/** A take with its chords, those that were to choose and when each sounds. */
+interface Found {
+  readonly take: Omit<WholeTake, 'agreesWith'>;
+  readonly columns: readonly Column[];
+  readonly chords: readonly Sounding[];
 }
 
 /**
@@ -157,7 +168,12 @@ function* withoutMannerisms(
     const extra = laid.lattice.extra.map((price, n) => price + agree[n]! + device[n]!);
     // Each round gets half of what is left, as each try above does: nobody knows how many there will be.
     const path: Path = yield* asPart(solve(extra), 1 - 1 / 2 ** round, 1 - 1 / 2 ** (round + 1));
-    const take = takeOf(laid, path, { agree, device }, cells);
+    const take = takeOf(
+      laid,
+      path,
+      agree.map((price, n) => price + device[n]!),
+      cells,
+    );
     const worn = mannerismsIn(take.take.ways);
     if (worn.length === 0 || round === MOST_ROUNDS) return take;
     for (const name of worn) devices.set(name, 2 * (devices.get(name) ?? DEVICE_PRICE / 2));
@@ -197,11 +213,11 @@ function beatsInOpen(ways: readonly Way[], beatsOf: ReturnType<typeof beatsBetwe
   return [...starts.values()].reduce((sum, way) => sum + beatsOf(way), 0);
 }
 
-/** What a path through the lattice decides and costs. */
+/** What a path through the lattice decides, and what it costs without the prices that made it another one. */
 function takeOf(
   { places, versions, terms, changeTerms }: TakeLattice,
   path: Path,
-  prices: Readonly<Record<'agree' | 'device', readonly Tenths[]>>,
+  prices: readonly Tenths[],
   cells: Decisions,
 ) {
   const order = path.nodes.map((node) => places[node]!);
@@ -210,11 +226,11 @@ function takeOf(
   const harmony = sumHarmony([
     ...taken.map((v) => terms[v]!),
     ...taken.slice(1).map((v, k) => changeTerms(taken[k]!, v)),
-    ...path.nodes.map((node) => ({ ...NO_HARMONY, agree: prices.agree[node]!, device: prices.device[node]! })),
   ]);
   const patch = Object.assign({}, ...ways.map((way) => way.patch));
+  const cost = path.nodes.reduce((sum, node) => sum - prices[node]!, path.cost);
   return {
-    take: { cells: applyPatch(cells, patch).cells, cost: path.cost, harmony, ways },
+    take: { cells: applyPatch(cells, patch).cells, cost, harmony, ways },
     /** Those that were to choose. */
     columns: order
       .filter(({ version }) => versions[version]!.way.isOpen)
