@@ -66,6 +66,10 @@ test('a bass and brushes play along, are in the file, and are remembered; what i
   const notes = tracks.map((track) => track.filter(({ type }) => type === 'noteOn').length);
   expect(notes).toHaveLength(4);
   expect(notes[2]).toBe(16);
+  // Four bars at 200, and what rings on: 6.3 seconds of two bytes, 44,100 times a second.
+  const wav = await away(page, 'Sound file (WAV)');
+  expect(wav.subarray(0, 4).toString()).toBe('RIFF');
+  expect((wav.length - 44) / 2 / 44_100).toBeCloseTo(6.3, 1);
   await page.reload();
   await idle(page);
   await page.keyboard.press('Shift+ArrowRight');

@@ -1,4 +1,4 @@
-import type { Drum } from '../../core/index.ts';
+import { DRUMS, type Drum } from '../../core/index.ts';
 import { noise } from './pluck.ts';
 
 /** What tells one stroke from another: noise through a band, and a tone that falls, each dying away. */
@@ -41,6 +41,10 @@ const STROKES: Readonly<Record<Drum, StrokeKind>> = {
 };
 /** As loud as the guitar's strings over the time it sounds. */
 const PEAK = 0.4;
+
+/** What a key of the percussion map is, among what the brushes play; any other is a tap. */
+export const drumAt = (key: number): Drum =>
+  (Object.keys(DRUMS) as Drum[]).find((drum) => DRUMS[drum] === key) ?? 'tap';
 
 /** A stroke of the brushes as mono samples in −1…1, the same every time. */
 export function renderDrum(drum: Drum, sampleRate: number): Float32Array {

@@ -7,7 +7,7 @@ import {
   type Sound,
   type Ticks,
 } from '../../core/index.ts';
-import type { Performance, PlayedChord, Side } from './playback.ts';
+import type { Performance, PlayedChord, Side } from './performance.ts';
 
 const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch);
 

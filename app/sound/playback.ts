@@ -1,47 +1,15 @@
 import { wrap, type Remote } from 'comlink';
 import type * as ToneModule from 'tone';
 import type { ToneAudioBuffer } from 'tone';
-import { DRUMS, type Drum } from '../../core/index.ts';
-import type { Rendered, Strings } from './pluck.worker.ts';
+import { HEARD_PARTS, type Heard, type Performance, type PlayedChord, type Side, type Volumes } from './performance.ts';
+import type { Strings } from './pluck.worker.ts';
 import { renderClick } from './pluck.ts';
-
-/** A chord, or a note, to be played: seconds from the start, and long. */
-export interface PlayedChord {
-  readonly at: number;
-  readonly seconds: number;
-  /** Sounding pitches, lowest string first; keys of the percussion map for the brushes. */
-  readonly pitches: readonly number[];
-  /** Of which of two takes it is, where two are played at once and one of them is heard. */
-  readonly side?: Side;
-  /** Who plays it; the guitar where nothing is said. */
-  readonly part?: Heard;
-  /** As loud as in MIDI; 80 where nothing is said. */
-  readonly velocity?: number;
-  /** From its first string to its last, in seconds; below 0 the highest string comes first. */
-  readonly spread?: number;
-}
-export type Side = 0 | 1;
-/** Who is heard, each as loud as one likes. */
-export const HEARD_PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
-export type Heard = (typeof HEARD_PARTS)[number];
-/** How loud each is, 0 to 1. */
-export type Volumes = Readonly<Record<Heard, number>>;
-export interface Performance {
-  /** From when on each column is the one that sounds. */
-  readonly lit: readonly { readonly column: number; readonly at: number }[];
-  readonly chords: readonly PlayedChord[];
-  readonly clicks: readonly { readonly at: number; readonly accent: boolean }[];
-  readonly seconds: number;
-  /** From where it is played again and again, in seconds; null or nothing: once. */
-  readonly again?: number | null;
-}
+import { DAMP, gainOf, heldFor, orderOf } from './voicing.ts';
 
 /** How one grip is sounded, and the seconds between two of its strings. */
 const HEARD = { strummed: 0.014, plucked: 0, 'one by one': 0.24 } as const;
 export type Hearing = keyof typeof HEARD;
 export const HEARINGS = Object.keys(HEARD) as readonly Hearing[];
-/** Each string is damped this long when the next chord comes. */
-const DAMP = 0.05;
 /** Time to fetch the first sounds before the clock starts. */
 const LEAD_IN = 0.12;
 /** What sounds so much before a beginning is still of what was played before. */
@@ -50,19 +18,9 @@ const SINGLE_SECONDS = 2.5;
 /** From one take to the other without a gap or a click, in seconds. */
 const SIDE_FADE = 0.03;
 
-/** However short a hit, so long a string sounds, in seconds. */
-const SHORTEST = 0.06;
-const USUAL_VELOCITY = 80;
-/** How much louder a greater velocity is: by about a power and a half (field practice). */
-const LOUDER = 1.5;
-
 type Tone = typeof ToneModule;
 
 const bufferName = (part: Heard, pitch: number) => `${part} ${pitch}`;
-const drumAt = (key: number) => (Object.keys(DRUMS) as Drum[]).find((drum) => DRUMS[drum] === key) ?? 'tap';
-const rendered = (part: Heard, pitch: number): Rendered =>
-  part === 'brushes' ? { part, drum: drumAt(pitch) } : { part: part === 'bass' ? 'bass' : 'guitar', pitch };
-
 /**
  * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked
  * for; `onColumn` is told what sounds as it sounds, null at the end.
@@ -97,7 +55,7 @@ export class Playback {
     this.#strings ??= wrap<Strings>(new Worker(new URL('./pluck.worker.ts', import.meta.url), { type: 'module' }));
     const wanted = new Map(
       chords.flatMap(({ pitches, part = 'guitar' }) =>
-        pitches.map((pitch) => [bufferName(part, pitch), rendered(part, pitch)]),
+        pitches.map((pitch) => [bufferName(part, pitch), { part, pitch }]),
       ),
     );
     const missing = [...wanted].filter(([name]) => !this.#buffers.has(name));
@@ -125,19 +83,17 @@ export class Playback {
   }
 
   #sound(tone: Tone, chord: Omit<PlayedChord, 'at'>, time: number, how: Hearing = 'strummed'): void {
-    const { pitches, seconds, side, part = 'guitar', velocity = USUAL_VELOCITY, spread } = chord;
+    const { seconds, side, part = 'guitar' } = chord;
     const into = side === undefined ? this.#parts![part] : this.#sides[side]!;
-    const step = spread === undefined ? HEARD[how] : Math.abs(spread) / Math.max(1, pitches.length - 1);
-    const ordered = spread !== undefined && spread < 0 ? [...pitches].reverse() : pitches;
-    ordered.forEach((pitch, i) => {
+    for (const { pitch, late } of orderOf(chord, HEARD[how])) {
       const buffer = this.#buffers.get(bufferName(part, pitch));
-      if (!buffer) return;
+      if (!buffer) continue;
       const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(into);
-      source.start(time + i * step, 0, undefined, (velocity / USUAL_VELOCITY) ** LOUDER);
+      source.start(time + late, 0, undefined, gainOf(chord));
       // A drum rings out.
-      if (part !== 'brushes') source.stop(time + Math.max(SHORTEST, seconds) + i * step);
+      if (part !== 'brushes') source.stop(time + heldFor(seconds) + late);
       source.onended = () => source.dispose();
-    });
+    }
   }
 
   /** Sounds one grip now. */

@@ -7,13 +7,18 @@ import {
   hertz,
   parseChart,
   readChart,
+  run,
   scoreOf,
   type Drum,
   type Grip,
 } from '../../core/index.ts';
 import { bothFrom, inARow, inPlace, performanceFrom } from './perform.ts';
-import { renderDrum } from './drums.ts';
+import { drumAt, renderDrum } from './drums.ts';
+import { mixed } from './mix.ts';
+import type { Performance, Volumes } from './performance.ts';
 import { renderBass, renderClick, renderPluck } from './pluck.ts';
+import { orderOf } from './voicing.ts';
+import { writeWav } from './wav.ts';
 
 const RATE = 48_000;
 const E2 = 40;
@@ -102,6 +107,63 @@ test('the click’s accent is higher', () => {
   const crossings = (samples: Float32Array) =>
     samples.reduce((count, value, i) => count + (i > 0 && value > 0 !== samples[i - 1]! > 0 ? 1 : 0), 0);
   expect(crossings(renderClick(true, RATE))).toBeGreaterThan(crossings(renderClick(false, RATE)));
+});
+
+describe('a sound file', () => {
+  const volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0 };
+  const samples = {
+    of: (part: string, pitch: number) =>
+      part === 'brushes' ? renderDrum(drumAt(pitch), RATE) : (part === 'bass' ? renderBass : renderPluck)(pitch, RATE),
+    click: (accent: boolean) => renderClick(accent, RATE),
+  };
+  const made = (performance: Performance, loud: Volumes = volumes) => run(mixed(performance, loud, samples, RATE));
+  const chord = (at: number, more = {}) => ({ at, seconds: 0.5, pitches: [52], ...more });
+  const alone = (...chords: Performance['chords']): Performance => ({ lit: [], chords, clicks: [], seconds: 4 });
+  const at = (samples: Float32Array, from: number, to: number) => rms(samples.subarray(from * RATE, to * RATE));
+
+  test('has each sound where it begins, damped where it ends, as loud as it is played', () => {
+    const out = made(alone(chord(1), chord(3, { velocity: 40 })));
+    expect(out.length).toBe(5.5 * RATE);
+    expect(at(out, 0, 0.99)).toBe(0);
+    expect(at(out, 1, 1.4)).toBeGreaterThan(0.02);
+    expect(at(out, 1.6, 2.9)).toBe(0);
+    // Half the velocity is about a third of the loudness.
+    expect(at(out, 3, 3.4) / at(out, 1, 1.4)).toBeCloseTo(0.5 ** 1.5, 2);
+  });
+
+  test('has the parts as loud as they are heard, the click among them, and a part that is off not at all', () => {
+    const both = alone(chord(0), chord(0, { part: 'bass', pitches: [33] }));
+    expect(made(both, { ...volumes, bass: 0 })).toEqual(made(alone(chord(0))));
+    const clicked = { ...alone(), clicks: [{ at: 1, accent: true }] };
+    expect(at(made(clicked), 1, 1.05)).toBe(0);
+    expect(at(made(clicked, { ...volumes, click: 1 }), 1, 1.05)).toBeGreaterThan(0.05);
+  });
+
+  test('never comes over −1 dBFS, however many play', () => {
+    const loud = alone(...Array.from({ length: 40 }, (_, i) => chord(0, { pitches: [40 + i], velocity: 127 })));
+    const peak = made(loud).reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+    expect(20 * Math.log10(peak)).toBeLessThanOrEqual(-0.999);
+  });
+
+  test('a stroke goes over the strings, up from the highest', () => {
+    const strummed = (spread: number) => orderOf({ pitches: [40, 45, 50], spread });
+    expect(strummed(0.02)).toEqual([
+      { pitch: 40, late: 0 },
+      { pitch: 45, late: 0.01 },
+      { pitch: 50, late: 0.02 },
+    ]);
+    expect(strummed(-0.02).map(({ pitch }) => pitch)).toEqual([50, 45, 40]);
+  });
+
+  test('is a WAV file of 16 bits: its header, and the samples back again', () => {
+    const view = new DataView(writeWav(Float32Array.from([0, 0.5, -1, 2]), 44_100));
+    const text = (from: number, to: number) => String.fromCharCode(...new Uint8Array(view.buffer).subarray(from, to));
+    expect([text(0, 4), text(8, 16), text(36, 40)]).toEqual(['RIFF', 'WAVEfmt ', 'data']);
+    expect([view.getUint32(4, true), view.getUint32(40, true), view.byteLength]).toEqual([44, 8, 52]);
+    expect([20, 22, 32, 34].map((byte) => view.getUint16(byte, true))).toEqual([1, 1, 2, 16]);
+    expect([view.getUint32(24, true), view.getUint32(28, true)]).toEqual([44_100, 88_200]);
+    expect([44, 46, 48, 50].map((byte) => view.getInt16(byte, true))).toEqual([0, 16_384, -32_767, 32_767]);
+  });
 });
 
 describe('a performance', () => {

@@ -18,7 +18,7 @@ import { SaveState } from '../frame/SaveState.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
-import type { Volumes as VolumesOf } from '../../sound/playback.ts';
+import type { Volumes as VolumesOf } from '../../sound/performance.ts';
 import { MannerMenu, type TuneManner } from './MannerMenu.tsx';
 import { Takes, type TakeName } from './Takes.tsx';
 import './workbench.css';
@@ -44,6 +44,7 @@ interface BenchHeaderProps {
   readonly inTime: (anchor: HTMLElement, close: () => void) => ReactNode;
   readonly onMidi: () => void;
   readonly onTab: () => void;
+  readonly onWav: () => void;
   readonly onCards: () => void;
   /** Asks for whole takes. */
   readonly onThreeTakes: () => void;
@@ -74,6 +75,7 @@ function Header(props: BenchHeaderProps) {
     inTime,
     onMidi,
     onTab,
+    onWav,
     onCards,
     onThreeTakes,
     tuneId,
@@ -157,6 +159,16 @@ function Header(props: BenchHeaderProps) {
               }}
             >
               Text tab
+            </MenuItemLater>,
+            <MenuItemLater
+              key="wav"
+              disabled={!ready}
+              onClick={() => {
+                close();
+                onWav();
+              }}
+            >
+              Sound file (WAV)
             </MenuItemLater>,
             <MenuItemLater
               key="cards"

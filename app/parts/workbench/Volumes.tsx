@@ -1,6 +1,6 @@
 import Popover from '@mui/material/Popover';
 import Slider from '@mui/material/Slider';
-import type { Heard, Volumes as VolumesOf } from '../../sound/playback.ts';
+import type { Heard, Volumes as VolumesOf } from '../../sound/performance.ts';
 import './workbench.css';
 
 interface VolumesProps {

@@ -35,7 +35,7 @@ import { barChanges } from './barChanges.ts';
 import { benchActions } from './benchActions.ts';
 import { BenchHeader } from './BenchHeader.tsx';
 import { columnEdits, wayPatch } from './columnEdits.ts';
-import { exportsOf } from './exports.ts';
+import { useFiles } from './useFiles.ts';
 import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
 import { BenchKeys } from './keys.ts';
@@ -253,7 +253,7 @@ export function Workbench(props: WorkbenchProps) {
   );
 
   useLaterParts(arranged !== null);
-  const files = exportsOf(score, player);
+  const files = useFiles({ score, player, volumes: playback.volumes, from, to, played: sound.played });
   return (
     <Frame
       tuneId={tuneId}
@@ -285,6 +285,7 @@ export function Workbench(props: WorkbenchProps) {
           )}
           onMidi={() => void files.midi()}
           onTab={() => void files.tab()}
+          onWav={() => void files.wav()}
           onCards={() => setCardsOpen(true)}
           onThreeTakes={() => setTakesOpen(true)}
           tuneId={tuneId}
@@ -462,6 +463,11 @@ export function Workbench(props: WorkbenchProps) {
       <Announcer trial={trial} tried={offered.name} lastEdit={store.undo.at(-1)?.label ?? null} />
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       <Notice open={playback.failed !== null} message={playback.failed} />
+      <Notice
+        open={files.sounding !== null}
+        message={`The sound file is made: ${Math.round(100 * (files.sounding ?? 1))} %`}
+      />
+      <Notice open={files.failed !== null} goes message={files.failed} onClose={files.forget} />
       <Said words={store.said} onClose={dismiss} />
     </Frame>
   );

@@ -2,7 +2,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { bothFrom, inARow, inPlace, performanceFrom, type Played, type TriedChord } from '../../sound/perform.ts';
-import { Playback, type Hearing, type Performance, type Side, type Volumes } from '../../sound/playback.ts';
+import { Playback, type Hearing } from '../../sound/playback.ts';
+import type { Performance, Side, Volumes } from '../../sound/performance.ts';
 
 const DEFAULT_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
 

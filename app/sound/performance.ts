@@ -1,0 +1,32 @@
+/* What is played, and when: what playback, files and tests read. */
+
+/** A chord, or a note, to be played: seconds from the start, and long. */
+export interface PlayedChord {
+  readonly at: number;
+  readonly seconds: number;
+  /** Sounding pitches, lowest string first; keys of the percussion map for the brushes. */
+  readonly pitches: readonly number[];
+  /** Of which of two takes it is, where two are played at once and one of them is heard. */
+  readonly side?: Side;
+  /** Who plays it; the guitar where nothing is said. */
+  readonly part?: Heard;
+  /** As loud as in MIDI; 80 where nothing is said. */
+  readonly velocity?: number;
+  /** From its first string to its last, in seconds; below 0 the highest string comes first. */
+  readonly spread?: number;
+}
+export type Side = 0 | 1;
+/** Who is heard, each as loud as one likes. */
+export const HEARD_PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
+export type Heard = (typeof HEARD_PARTS)[number];
+/** How loud each is, 0 to 1. */
+export type Volumes = Readonly<Record<Heard, number>>;
+export interface Performance {
+  /** From when on each column is the one that sounds. */
+  readonly lit: readonly { readonly column: number; readonly at: number }[];
+  readonly chords: readonly PlayedChord[];
+  readonly clicks: readonly { readonly at: number; readonly accent: boolean }[];
+  readonly seconds: number;
+  /** From where it is played again and again, in seconds; null or nothing: once. */
+  readonly again?: number | null;
+}
