@@ -20,8 +20,9 @@ async function shot(name, { width = 1280, height = 800, scheme = 'light' }, step
   await page.addInitScript(() => localStorage.setItem('heron.legend-read', 'true'));
   await page.goto(address);
   await steps(page);
-  // Nothing under the mouse, every list complete.
+  // Nothing under the mouse, every list complete and none pale.
   await page.mouse.move(620, 20);
+  await page.locator('#options-panel[aria-busy=true]').waitFor({ state: 'detached' });
   await page.waitForTimeout(1500);
   await page.screenshot({ path: join(OUT, `${name}.png`) });
   await page.close();
@@ -91,6 +92,16 @@ await shot('takes', {}, async (page) => {
   await page.locator('.takes-main[aria-busy=false]').waitFor();
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+});
+await shot('in-time', {}, async (page) => {
+  await open(page, 'Gangplank Strut', 'bench');
+  await page.getByRole('button', { name: /^Rhythm:/ }).click();
+  const sheet = page.getByRole('dialog', { name: 'In time' });
+  await sheet.getByRole('option', { name: /^Question and answer/ }).click();
+  await sheet.getByRole('combobox').nth(1).click();
+  await page.getByRole('option', { name: 'walking' }).click();
+  await sheet.getByRole('switch', { name: 'Brushes' }).click();
+  await sheet.locator('.rhythms').evaluate((list) => list.scrollTo(0, 0));
 });
 await shot('bench-moves', {}, async (page) => {
   await open(page, 'Two Landings', 'bench');
@@ -187,14 +198,6 @@ await shot('keeping', {}, async (page) => {
   await page.getByRole('button', { name: 'Back everything up' }).click();
   await page.getByText('Everything was backed up').waitFor();
   await page.goto(`${address}/keeping`);
-});
-await shot('chart-problems', {}, async (page) => {
-  // Last, for what is typed here is kept.
-  await open(page, 'Slack Water', 'chart');
-  await page.getByRole('textbox', { name: 'Chart text' }).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.insertText('| Fm7 | H7 |\n| am C F G B |\n| Cm');
-  await page.locator('.chart-problem').first().waitFor();
 });
 await browser.close();
 stop();

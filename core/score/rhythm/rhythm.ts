@@ -42,12 +42,13 @@ function guitarIn(score: Score, spans: readonly RhythmSpan[]): readonly Sound[] 
     ...spans.flatMap((span) => (span.pattern?.across ? placedAcross(score, span, span.pattern) : [])),
   ].sort((a, b) => a.at - b.at);
   const inRhythm = held.filter(({ start }) => spanAt(start)?.pattern);
-  const hits = placed.map((hit) => ({ hit, chord: chordFor(hit, score.columns, inRhythm) }));
+  const byColumn = new Map(inRhythm.map((sound) => [sound.column, sound]));
+  const hits = placed.map((hit) => ({ hit, chord: chordFor(hit, score.columns, byColumn) }));
   const sounds = hits.flatMap(({ hit, chord }) => (chord ? [soundOf(hit, chord, score)] : []));
   // A chord that no hit falls on would not be heard: it is played where it begins.
   const heard = new Set(sounds.map(({ column }) => column));
   const unheard = inRhythm.filter(({ column }) => !heard.has(column));
-  const rests = held.filter((sound) => !inRhythm.includes(sound));
+  const rests = held.filter(({ start }) => !spanAt(start)?.pattern);
   return [...sounds, ...unheard, ...rests].sort((a, b) => a.start - b.start);
 }
 
@@ -86,13 +87,25 @@ function placedAcross({ bars, end }: Score, span: RhythmSpan, pattern: Pattern):
 }
 
 /** The chord a hit sounds: that of its time; a push takes the one of the next beat, if that is another. */
-function chordFor({ at, push, bar }: Placed, columns: readonly NamedSpan[], held: readonly Sound[]): Sound | null {
+function chordFor(
+  { at, push, bar }: Placed,
+  columns: readonly NamedSpan[],
+  held: ReadonlyMap<number | null, Sound>,
+): Sound | null {
   const beat = ticksPerBeat(bar.meter);
-  const time = push ? bar.start + Math.ceil((at - bar.start + 1) / beat) * beat : at;
-  const column = columns.findLastIndex(({ start }) => start <= time);
-  const there = held.find((sound) => sound.column === column);
-  if (there || !push) return there ?? null;
-  return held.find((sound) => sound.column === columns.findLastIndex(({ start }) => start <= at)) ?? null;
+  const next = bar.start + Math.ceil((at - bar.start + 1) / beat) * beat;
+  return (push ? held.get(columnAt(columns, next)) : undefined) ?? held.get(columnAt(columns, at)) ?? null;
+}
+
+/** The last column that begins at a time or before it; −1: none. */
+function columnAt(columns: readonly NamedSpan[], time: Ticks): number {
+  let [low, high] = [0, columns.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (columns[middle]!.start <= time) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
 }
 
 function soundOf({ at, ticks, voices, accent, stroke, damped }: Placed, chord: Sound, score: Score): Sound {
@@ -111,32 +124,36 @@ function soundOf({ at, ticks, voices, accent, stroke, damped }: Placed, chord: S
 
 /**
  * Each string is plucked once at a time, and sounds until it is plucked again: of two hits at once the first has it, and a hit
- * ends where one begins that needs a string of it, or that is another chord.
+ * ends where one begins that needs a string of it, or that is another chord. `sounds` are in order of time.
  */
 function untangled(sounds: readonly Sound[]): readonly Sound[] {
-  const once = sounds.flatMap((sound, i): Sound[] => {
-    const before = sounds.slice(0, i).filter(({ start }) => start === sound.start);
-    const taken = new Set(before.flatMap(({ notes }) => notes.map(({ string }) => string)));
+  const untied: Sound[] = [];
+  /** Those that still sound, by their place. */
+  let ringing: readonly number[] = [];
+  for (const sound of sounds) {
+    const { start, column } = sound;
+    ringing = ringing.filter((i) => untied[i]!.start + untied[i]!.ticks > start);
+    const at = ringing.filter((i) => untied[i]!.start === start);
+    const taken = new Set(at.flatMap((i) => untied[i]!.notes.map(({ string }) => string)));
     const notes = sound.notes.filter(({ string }) => !taken.has(string));
-    return notes.length === 0 ? [] : [{ ...sound, notes }];
-  });
-  return once.map((sound, i) => {
-    const strings = new Set(sound.notes.map(({ string }) => string));
-    const next = once
-      .slice(i + 1)
-      .find(
-        ({ start, notes, column }) =>
-          start > sound.start && (column !== sound.column || notes.some(({ string }) => strings.has(string))),
-      );
-    return next && next.start < sound.start + sound.ticks ? { ...sound, ticks: next.start - sound.start } : sound;
-  });
+    if (notes.length === 0) continue;
+    const strings = new Set(notes.map(({ string }) => string));
+    for (const i of ringing) {
+      const one = untied[i]!;
+      if (one.start < start && (one.column !== column || one.notes.some(({ string }) => strings.has(string))))
+        untied[i] = { ...one, ticks: start - one.start };
+    }
+    ringing = [...ringing, untied.push({ ...sound, notes }) - 1];
+  }
+  return untied;
 }
 
 /** Where the chord changes over a bar line, the hit on the one comes an eighth early, at so many of them as the dial says. */
 function pushed({ bars, columns }: Score, guitar: readonly Sound[], spans: readonly RhythmSpan[]): readonly Sound[] {
+  const barAt = new Map(bars.map((bar) => [bar.start, bar]));
   const isPushed = ({ start, column }: Sound): boolean => {
     const span = spans.find((one) => one.start <= start && start < one.end);
-    const bar = bars.find((one) => one.start === start);
+    const bar = barAt.get(start);
     if (!span?.pattern || span.pushes === 0 || !bar || start === 0 || column === null) return false;
     const changes = columns[column]!.start === start && columns[column - 1]?.symbol !== columns[column]!.symbol;
     return changes && seeded(span.seed, bar.number, EARLY) < span.pushes;
