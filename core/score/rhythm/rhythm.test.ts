@@ -225,7 +225,7 @@ describe('a score in rhythm', () => {
           expect(heard.size).toBe(scoreOf(of).parts.guitar.length);
         },
       ),
-      { numRuns: 40, seed: 192 },
+      { numRuns: 15, seed: 192 },
     );
   });
 });
