@@ -9,6 +9,7 @@ import {
   type Patch,
   type Texture,
 } from '../../../core/index.ts';
+import { spanTicks } from './spanTicks.ts';
 
 /** How a rhythm is played, in hundredths. */
 export interface RhythmDials {
@@ -16,7 +17,7 @@ export interface RhythmDials {
   readonly pushes: number;
   readonly seed: number;
 }
-export const AS_IT_IS: RhythmDials = { density: 100, pushes: 0, seed: 1 };
+const AS_IT_IS: RhythmDials = { density: 100, pushes: 0, seed: 1 };
 
 /** What a span is played in, and how to change it; each is one step of undo. */
 export function rhythmEdits(
@@ -26,8 +27,8 @@ export function rhythmEdits(
   place: string,
   edit: (patch: Patch<Decision>, label: string) => void,
 ) {
-  const [first, last] = [columns[0]!, columns.at(-1)!];
-  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  const first = columns[0]!;
+  const ticks = spanTicks(columns);
   const [rhythm, texture] = [cells[rhythmName(first.at)], cells[textureName(first.at)]];
   const standing = rhythm?.layer === 'rhythm' ? rhythm : null;
   const dials: RhythmDials = standing ?? AS_IT_IS;

@@ -12,6 +12,7 @@ import {
   type WishKind,
   WISH_KINDS,
 } from '../../../core/index.ts';
+import { spanTicks } from './spanTicks.ts';
 
 /** The wishes that begin with the first of some columns, and how to change them; each is one step of undo. */
 export function wishEdits(
@@ -21,8 +22,8 @@ export function wishEdits(
   place: string,
   edit: (patch: Patch<Decision>, label: string) => void,
 ) {
-  const [first, last] = [columns[0]!, columns.at(-1)!];
-  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  const first = columns[0]!;
+  const ticks = spanTicks(columns);
   const beginning = new Map<WishKind, { readonly wish: Wish; readonly hard: boolean }>();
   for (const kind of WISH_KINDS) {
     const decision = cells[wishName(first.at, kind)];
