@@ -9,6 +9,8 @@ const file = join(import.meta.dirname, '..', 'demo', 'tunes', '1-gangplank-strut
 const chart = parseChart(readFileSync(file, 'utf8'));
 if (!chart.ok) throw new Error(file);
 const asked = { chart: chart.value };
+/** How far takes may stray that are of some ten ways a chord, moves among them. */
+const NEAR = 1;
 const EIGHT = 8;
 
 for (const style of STYLES) {
@@ -64,22 +66,36 @@ for (const style of STYLES) {
     },
     fresh,
   );
+  const near = { ...taste, stray: NEAR };
   timed(
-    '  of eight ways to play what begins at each chord: the first take, exact',
+    `  of the first ${EIGHT} ways that begin at each chord, straying by ${NEAR} at most: the first take, exact`,
     '1 s',
-    1,
+    3,
     (session) => {
       const prepared = prepareTake(session, asked);
       const from = new Map<number, number>();
-      const eight = waysOf(prepared, taste).filter(({ start }) => {
+      const eight = waysOf(prepared, near).filter(({ start }) => {
         from.set(start, (from.get(start) ?? 0) + 1);
         return from.get(start)! <= EIGHT;
       });
-      const { lattice } = takeLattice(prepared, eight, taste);
+      const { lattice } = takeLattice(prepared, eight, near);
       return `cost ${run(session.wide.solve(lattice)).cost}, ${lattice.nodes.length} chords`;
     },
     fresh,
   );
+  const ways = waysOf(prepareTake(fresh(), asked), near);
+  const each = Math.round(ways.length / new Set(ways.map(({ start }) => start)).size);
+  for (const [count, goal] of [
+    [1, '1 s'],
+    [3, '3 s'],
+  ] as const)
+    timed(
+      `  of all ways straying by ${NEAR} at most: ${count === 1 ? 'the first take, exact' : 'three that differ'}`,
+      goal,
+      3,
+      (session) => `${run(wholeTakes(session, { ...asked, taste: near }, count)).length} of ${each} ways a chord`,
+      fresh,
+    );
   timed(
     '  three that differ, without mannerisms',
     '3 s',

@@ -210,6 +210,7 @@ test('what grates is shown when asked for, with what grates in it, and that is r
   await openBench(page, id);
   const grating = page.locator('.option', { hasText: 'grates: the 11 rubs a minor ninth above the 3' });
   await expect(page.locator('.option', { hasText: 'with care: the' }).first()).toBeVisible();
+  await priced(page);
   await expect(grating).toHaveCount(0);
   await page.getByLabel('Also colours that clash').check();
   await expect(grating.first()).toBeVisible();

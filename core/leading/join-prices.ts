@@ -178,12 +178,13 @@ const outerBytes = remembered((table: Float64Array) =>
   }),
 );
 const tendBytes = remembered((tend: Float64Array) =>
-  [true, false].map((forward) =>
-    Uint8Array.from({ length: 12 * 16 }, (_, i) => {
-      const [far, near] = [i >> 4, i & 15];
-      return near > 11 ? 0 : inByte(tend[forward ? near * 12 + far : far * 12 + near]!);
-    }),
-  ),
+  [true, false].map((forward) => {
+    const bytes = new Uint8Array(12 * 16);
+    for (let far = 0; far < 12; far++)
+      for (let near = 0; near < 12; near++)
+        bytes[far * 16 + near] = inByte(tend[forward ? near * 12 + far : far * 12 + near]!);
+    return bytes;
+  }),
 );
 const NOTHING_LEANS = new Float64Array(12 * 12);
 

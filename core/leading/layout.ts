@@ -48,56 +48,66 @@ export function layOut(library: ShapeLibrary, shapes: Uint32Array): LaidOut {
     setStart,
   };
   const tie = new Uint32Array(size);
-  const { strings } = library;
   for (let i = 0; i < size; i++) {
     const shape = shapes[order[i]!]!;
+    const at = shape * RECORD;
     layout.shape[i] = shape;
     tie[i] = facts.tie[shape]!;
-    layout.voices[i] = facts.voices[shape]!;
-    layout.position[i] = facts.position[shape]!;
     layout.mask[i] = library.mask[shape]!;
-    layout.above[i] = facts.above[shape]!;
-    for (let v = 0; v < MOST_STRINGS; v++)
-      layout.pitches[i * MOST_STRINGS + v] = facts.pitches[shape * MOST_STRINGS + v]!;
-    for (let s = 0; s < strings; s++) {
-      layout.fingers[i * MOST_STRINGS + s] = library.fingers[shape * strings + s]!;
-      layout.frets[i * MOST_STRINGS + s] = library.frets[shape * strings + s]! + 1;
+    layout.voices[i] = facts.records[at + VOICES]!;
+    layout.position[i] = facts.records[at + POSITION]!;
+    layout.above[i] = facts.records[at + ABOVE]!;
+    for (let k = 0; k < MOST_STRINGS; k++) {
+      layout.pitches[i * MOST_STRINGS + k] = facts.records[at + k]!;
+      layout.frets[i * MOST_STRINGS + k] = facts.records[at + FRETS + k]!;
+      layout.fingers[i * MOST_STRINGS + k] = facts.records[at + FINGERS + k]!;
     }
   }
   return { layout, order, tie };
 }
 
-/** What a shape brings to any layout, by shape; of those that were asked for (there are half a million). */
+/**
+ * What a shape brings to any layout, by shape; of those that were asked for (there are half a million). What is read together
+ * lies together: a chord's shapes lie far apart, and each place that is looked at costs as much as all the rest.
+ */
 interface ShapeColumns {
-  /** Its distinct pitches, ascending, `voices` of them, from 7 times the shape on. */
-  readonly pitches: Uint8Array;
-  readonly voices: Uint8Array;
-  readonly position: Uint8Array;
-  readonly above: Uint8Array;
+  /** From `RECORD` times the shape on: its distinct pitches, ascending, as many as its voices; its frets and one, fingers, and the rest. */
+  readonly records: Uint8Array;
   /** A number by which states stand in order. */
   readonly order: Float64Array;
   readonly tie: Uint32Array;
 }
+const FRETS = MOST_STRINGS;
+const FINGERS = 2 * MOST_STRINGS;
+const VOICES = 3 * MOST_STRINGS;
+const POSITION = VOICES + 1;
+const ABOVE = VOICES + 2;
+const RECORD = 32;
 
 const columnsOf = remembered(({ size }: ShapeLibrary): ShapeColumns => ({
-  pitches: new Uint8Array(size * MOST_STRINGS),
-  voices: new Uint8Array(size),
-  position: new Uint8Array(size),
-  above: new Uint8Array(size),
+  records: new Uint8Array(size * RECORD),
   order: new Float64Array(size),
   tie: new Uint32Array(size),
 }));
 
 function factsOf(library: ShapeLibrary, shapes: Uint32Array): ShapeColumns {
   const columns = columnsOf(library);
-  const { pitches, voices, position, above, order, tie } = columns;
+  const { records, order, tie } = columns;
+  const { strings, frets, fingers } = library;
   for (let i = 0; i < shapes.length; i++) {
     const shape = shapes[i]!;
-    if (voices[shape] !== 0) continue;
-    voices[shape] = distinctInto(pitches, shape * MOST_STRINGS, library, shape);
-    position[shape] = positionOf(library, shape);
-    above[shape] = stringsAbove(library, shape);
-    order[shape] = orderOf(pitches, shape * MOST_STRINGS, voices[shape]!, position[shape]!);
+    const at = shape * RECORD;
+    if (records[at + VOICES] !== 0) continue;
+    const voices = distinctInto(records, at, library, shape);
+    const position = positionOf(library, shape);
+    records[at + VOICES] = voices;
+    records[at + POSITION] = position;
+    records[at + ABOVE] = stringsAbove(library, shape);
+    for (let s = 0; s < strings; s++) {
+      records[at + FRETS + s] = frets[shape * strings + s]! + 1;
+      records[at + FINGERS + s] = fingers[shape * strings + s]!;
+    }
+    order[shape] = orderOf(records, at, voices, position);
     tie[shape] = library.difficulty[shape]! * TIE_PER_DIFFICULTY + shuffle(library, shape);
   }
   return columns;

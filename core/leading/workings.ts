@@ -130,6 +130,12 @@ const kindKey = ({ opensPhrase, haste, changes, stale, wishes, bond }: JoinKind)
 const joinKey = (a: Prepared, b: Prepared, kind: JoinKind) => `${a.voiced} ${b.voiced} ${kindKey(kind)}`;
 /** A name of all that the joins of two nodes' grips depend on. */
 export const pairKey = (a: Prepared, b: Prepared): string => `${a.grips} ${b.grips} ${kindKey(kindOf(a, b))}`;
+/** A name of all of a node that its joins depend on, on either side. */
+export const sideKey = ({ grips, place, wishes, into }: Prepared): string => {
+  const { opensPhrase, opensBar, lasts, seconds, quarter } = place;
+  const told = wishes.length > 0 ? JSON.stringify(wishes) : '';
+  return `${grips} ${opensPhrase} ${opensBar} ${lasts} ${seconds} ${quarter} ${into ?? ''} ${told}`;
+};
 const stepKey = (from: Prepared, to: Prepared, forward: boolean) =>
   forward ? `> ${pairKey(from, to)}` : `< ${pairKey(to, from)}`;
 const jsonOf = remembered((of: object) => JSON.stringify(of));

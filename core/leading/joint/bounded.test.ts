@@ -12,7 +12,8 @@ import { Search } from '../search.ts';
 import { TENTH } from '../units.ts';
 import { Workings } from '../workings.ts';
 import { BoundedSearch } from './bounded.ts';
-import type { PricedLattice } from './stops.ts';
+import { cheapJoins, leastJoin } from './joins.ts';
+import { halfSide, type PricedLattice } from './stops.ts';
 
 /** A chord of a way to play a stretch of time, by hand, with a price of its own. */
 interface ByHand {
@@ -217,6 +218,20 @@ describe('the bounded search', () => {
     const route = bidirectional(graph, 'start', 'end')!;
     const length = route.slice(1).reduce((sum, to, k) => sum + graph.getEdgeAttribute(route[k]!, to, 'weight'), 0);
     expect(run(bounded().solve(lattice)).cost).toBe(length);
+  });
+
+  test('what joins cost at least, by the notes of their chords alone, is never more than the cheapest costs', () => {
+    const workings = new Workings(library, new PlainNear());
+    const node = (symbol: string) => workings.prepared(nodeOf(symbol, { place: SOMEWHERE(), area: AREA }));
+    const gaps = Object.keys(CHORDS).flatMap((from) =>
+      Object.keys(CHORDS).map((to) => {
+        const [a, b] = [node(from), node(to)];
+        const sides = [halfSide(a.states), halfSide(b.states)] as const;
+        const prices = workings.join(a, b);
+        return cheapJoins(...sides, prices, new PlainNear(), 0).least - leastJoin(...sides, prices);
+      }),
+    );
+    expect(Math.min(...gaps)).toBeGreaterThanOrEqual(0);
   });
 
   test('a node without grips is refused', () => {

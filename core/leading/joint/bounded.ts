@@ -1,13 +1,13 @@
 import type { Near } from '../near/near.ts';
 import type { Path, Progress } from '../search.ts';
 import { TENTH, type Fine, type Tenths } from '../units.ts';
-import { pairKey, type Workings } from '../workings.ts';
+import { pairKey, sideKey, type Workings } from '../workings.ts';
 import { beforeEach } from '../lattice.ts';
 import { Kept } from '../kept.ts';
 import { boundsOf, leastThrough, sides, type AllBounds, type Ground } from './bounds.ts';
-import { cheapJoins, joinsBelow, type CheapJoins } from './joins.ts';
+import { cheapJoins, joinsBelow, leastJoin, type CheapJoins } from './joins.ts';
 import { bestListed, pathAlong, pathOf, priceAlong, type Found } from './listed.ts';
-import { CHEAP, listed, NOTHING, pairsOf, pairsWhere, priceNodes } from './pairs.ts';
+import { BOUNDED, CHEAP, CHEAPEST, listed, pairsOf, pairsWhere, priceNodes, type Junctions } from './pairs.ts';
 import { halfSide, placeOf, stopOf, type PricedLattice, type Stop, type WideLattice } from './stops.ts';
 
 /**
@@ -17,7 +17,7 @@ import { halfSide, placeOf, stopOf, type PricedLattice, type Stop, type WideLatt
 const SLACK = 65 * TENTH;
 
 /** Pairs of nodes are looked at first that a path so much dearer than the bounds allow may need; then four times as much. */
-const WITHIN = 50 * TENTH;
+const WITHIN = 25 * TENTH;
 
 /** The best path of a lattice by what its nodes cost besides their grips. */
 export type SolvedAt = (extra: readonly Tenths[]) => Generator<Progress, Path>;
@@ -62,8 +62,12 @@ export class BoundedSearch {
     const { nodes } = lattice;
     beforeEach(lattice);
     const stops: Stop[] = [];
+    const known = new Map<string, Stop>();
     for (const [i, node] of nodes.entries()) {
-      stops.push(stopOf(this.#workings.prepared(node), i));
+      const prepared = this.#workings.prepared(node);
+      const key = sideKey(prepared);
+      if (!known.has(key)) known.set(key, stopOf(prepared, known.size));
+      stops.push(known.get(key)!);
       yield { done: i, total: nodes.length };
     }
     const pairs = pairsOf(lattice, stops);
@@ -84,20 +88,26 @@ export class BoundedSearch {
   /** The best path; `last`: one that was the best at other prices. */
   *#best(ground: Ground, last: Found | null): Generator<Progress, Found> {
     const { pairs } = ground;
-    const { count: total, known } = pairs;
-    const { from, to, extra, least: leastOf, floor } = pairs;
+    const { from, to, at, extra, junctions } = pairs;
+    const { known, least: leastOf, floor } = junctions;
     pairs.more.fill(null);
-    let done = known.reduce((sum, level) => sum + (level > NOTHING ? 1 : 0), 0);
+    const total = known.length;
+    let done = known.reduce((sum, level) => sum + (level >= CHEAPEST ? 1 : 0), 0);
+    /** Learns one degree more of where some pairs are. */
+    const learn = function* (this: BoundedSearch, some: readonly number[]): Generator<Progress, void> {
+      for (const junction of new Set(some.map((p) => at[p]!))) {
+        this.#learn(junctions, junction);
+        if (known[junction] === CHEAPEST) done++;
+        yield { done, total };
+      }
+    }.bind(this);
 
     // By nodes alone, until the cheapest way goes by pairs whose cheapest joins are known only. A way along it is a limit.
     let byNodes = leastThrough(ground);
     for (;;) {
-      const near = pairsWhere(pairs, (p) => known[p] === NOTHING && byNodes.through(p) < byNodes.least + WITHIN);
+      const near = pairsWhere(pairs, (p) => known[at[p]!]! < CHEAPEST && byNodes.through(p) < byNodes.least + WITHIN);
       if (near.length === 0) break;
-      for (const p of near) {
-        this.#learn(ground, p);
-        yield { done: ++done, total };
-      }
+      yield* learn(near);
       byNodes = leastThrough(ground);
     }
     const tried = [pathAlong(ground, byNodes.path(), this.#workings), ...(last ? [last.held] : [])];
@@ -116,15 +126,11 @@ export class BoundedSearch {
     for (let within = WITHIN; ;) {
       bounds = boundsOf(ground, alive);
       const { front, back, least } = bounds;
-      const through = (p: number) => front.least[from[p]!]! + extra[p]! + leastOf[p]! + back.least[to[p]!]!;
+      const through = (p: number) => front.least[from[p]!]! + extra[p]! + leastOf[at[p]!]! + back.least[to[p]!]!;
       alive = alive.filter((p) => through(p) <= most);
       const limit = Math.min(most, least + within);
-      const near = alive.filter((p) => known[p]! < CHEAP && through(p) < limit);
-      for (const p of near) {
-        if (known[p] === NOTHING) done++;
-        this.#learn(ground, p);
-        yield { done, total };
-      }
+      const near = alive.filter((p) => known[at[p]!]! < CHEAP && through(p) < limit);
+      yield* learn(near);
       if (near.length > 0) continue;
       look(alive);
       if (limit >= most) break;
@@ -137,7 +143,7 @@ export class BoundedSearch {
       const [sideBefore, sideAfter] = [sides(ground, front, pairs.into), sides(ground, back, pairs.outOf)];
       for (const p of alive) {
         const [i, j] = [from[p]!, to[p]!];
-        if (front.least[i]! + extra[p]! + floor[p]! + back.least[j]! >= limit) continue;
+        if (front.least[i]! + extra[p]! + floor[at[p]!]! + back.least[j]! >= limit) continue;
         const prices = this.#workings.join(ground.stops[i]!.node, ground.stops[j]!.node);
         const more = joinsBelow(sideBefore(i), sideAfter(j), prices, this.#near, limit - extra[p]!);
         pairs.more[p] = listed(more, ground.stops[i]!, ground.stops[j]!);
@@ -150,25 +156,21 @@ export class BoundedSearch {
     }
   }
 
-  /** Lists the cheapest join of a pair; of one whose is listed already, all that are cheap. */
-  #learn(ground: Ground, p: number): void {
-    const { stops, pairs } = ground;
-    const [before, after] = [stops[pairs.from[p]!]!, stops[pairs.to[p]!]!];
+  /** Learns one degree more of the joins at a junction. */
+  #learn({ stops, known, least, floor, cheap }: Junctions, at: number): void {
+    const [before, after] = stops[at]!;
     const [a, b] = [before.node, after.node];
-    const [kept, slack] = pairs.known[p] === NOTHING ? [this.#cheapest, 0] : [this.#cheap, this.#slack];
-    const joins = kept.of(pairKey(a, b), () =>
-      cheapJoins(
-        halfSide(a.states),
-        halfSide(b.states),
-        this.#workings.join(a, b),
-        this.#near,
-        slack,
-        pairs.known[p] === NOTHING ? undefined : pairs.least[p],
-      ),
-    );
-    pairs.known[p]!++;
-    pairs.cheap[p] = listed(joins, before, after);
-    pairs.least[p] = joins.least;
-    pairs.floor[p] = joins.floor;
+    const [from, to] = [halfSide(a.states), halfSide(b.states)];
+    const prices = this.#workings.join(a, b);
+    if (++known[at]! === BOUNDED) {
+      least[at] = floor[at] = leastJoin(from, to, prices);
+      return;
+    }
+    const isFirst = known[at] === CHEAPEST;
+    const [kept, slack, limit] = isFirst ? [this.#cheapest, 0] : [this.#cheap, this.#slack, least[at]];
+    const joins = kept.of(pairKey(a, b), () => cheapJoins(from, to, prices, this.#near, slack, limit));
+    cheap[at] = listed(joins, before, after);
+    least[at] = joins.least;
+    floor[at] = joins.floor;
   }
 }

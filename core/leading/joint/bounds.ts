@@ -14,19 +14,20 @@ export interface Ground {
 
 /** By nodes alone: what any path costs at least, and one by a pair; and the nodes of the cheapest. */
 export function leastThrough({ stops, pairs, extra }: Ground) {
-  const { count, from, to, into, outOf, least, extra: way } = pairs;
+  const { count, from, to, into, outOf, at, extra: way } = pairs;
+  const { least } = pairs.junctions;
   const end = (n: number): Fine => stops[n]!.leastHalf + extra[n]!;
   const front = Float64Array.from(stops, (_, n) => (into[n]!.length === 0 ? end(n) : Infinity));
   const back = Float64Array.from(stops, (_, n) => (outOf[n]!.length === 0 ? end(n) : Infinity));
   const by = new Int32Array(stops.length).fill(-1);
   for (let p = 0; p < count; p++) {
-    const price = front[from[p]!]! + way[p]! + least[p]!;
+    const price = front[from[p]!]! + way[p]! + least[at[p]!]!;
     if (price >= front[to[p]!]!) continue;
     front[to[p]!] = price;
     by[to[p]!] = p;
   }
   for (let p = count - 1; p >= 0; p--) {
-    const price = back[to[p]!]! + way[p]! + least[p]!;
+    const price = back[to[p]!]! + way[p]! + least[at[p]!]!;
     if (price < back[from[p]!]!) back[from[p]!] = price;
   }
   let last = -1;
@@ -34,7 +35,7 @@ export function leastThrough({ stops, pairs, extra }: Ground) {
     if (outOf[n]!.length === 0 && (last < 0 || front[n]! + end(n) < front[last]! + end(last))) last = n;
   return {
     least: front[last]! + end(last),
-    through: (p: number): Fine => front[from[p]!]! + way[p]! + least[p]! + back[to[p]!]!,
+    through: (p: number): Fine => front[from[p]!]! + way[p]! + least[at[p]!]! + back[to[p]!]!,
     path(): number[] {
       const nodes = [last];
       while (by[nodes[0]!]! >= 0) nodes.unshift(from[by[nodes[0]!]!]!);
@@ -115,7 +116,8 @@ function leastTo(
   forward: boolean,
   known: Known | null,
 ): Bounds {
-  const { from, to, into, outOf, floor, cheap, more, extra: way } = pairs;
+  const { from, to, into, outOf, at, more, extra: way } = pairs;
+  const { floor, cheap } = pairs.junctions;
   const there = forward ? from : to;
   const led = forward ? into : outOf;
   const reached = byNode(stops.length, some, forward ? to : from);
@@ -132,7 +134,7 @@ function leastTo(
     const isEnd = led[n]!.length === 0;
     let lowest = Infinity;
     if (isEnd) lowest = leastHalf + extra[n]!;
-    else for (const p of reached[n]!) lowest = Math.min(lowest, least[there[p]!]! + way[p]! + floor[p]!);
+    else for (const p of reached[n]!) lowest = Math.min(lowest, least[there[p]!]! + way[p]! + floor[at[p]!]!);
     if (lowest === Infinity) continue;
     const prices = room.subarray(used, (used += here.states.length)).fill(lowest);
     if (isEnd) for (let c = 0; c < prices.length; c++) prices[c] = here.halves[c]! + extra[n]!;
@@ -145,7 +147,7 @@ function leastTo(
       for (const p of reached[n]!) {
         const { halves } = stops[there[p]!]!.met;
         const theirs = met[there[p]!]!;
-        for (const joins of [cheap[p], more[p]]) {
+        for (const joins of [cheap[at[p]!], more[p]]) {
           if (!joins) continue;
           const [ends, begins] = forward ? [joins.from, joins.to] : [joins.to, joins.from];
           for (let e = 0; e < ends.length; e++) {

@@ -1,5 +1,6 @@
 import { MOST_STRINGS } from '../../neck/tuning.ts';
 import { holdPrice, joinPrice, soundPrice, waysPrice } from '../join.ts';
+import { remembered } from '../../remember.ts';
 import type { JoinPrices } from '../join-prices.ts';
 import type { Near } from '../near/near.ts';
 import { sideOf } from '../near/sides.ts';
@@ -68,7 +69,7 @@ export function sideWith(states: States, totals: Float64Array, sorted: boolean):
 }
 
 /** So many of the cheapest sets of each side are tried out first. */
-const TRIED_FIRST = 6;
+const TRIED_FIRST = 3;
 
 /**
  * Goes through all joins that may cost less than a limit, grips included, those of the cheapest sets first. `take` is given
@@ -101,6 +102,7 @@ function visit(
   }
   const side = sideOf(from);
   near.load(side, a.above, prices.near.before);
+  const reach = reachOf(from, prices, true);
   const far = { pitches: to.pitches, at: 0, voices: 0, position: 0 };
   for (let n = 0; n < b.cheapest.length; n++) {
     const g = b.order ? b.order[n]! : n;
@@ -115,9 +117,17 @@ function visit(
     far.at = first * MOST_STRINGS;
     far.voices = to.voices[first]!;
     far.position = to.position[first]!;
+    let [ways, waysOrEntries] = [0, 0];
+    for (let v = far.at; v < far.at + far.voices; v++) {
+      const least = reach[to.pitches[v]! % 12]!;
+      ways += least;
+      waysOrEntries += Math.min(least, prices.entry);
+    }
+    if (a.least + waysOrEntries + end >= most) continue;
     for (let voices = 1; voices <= MOST_STRINGS; voices++) {
       const entering = Math.abs(voices - far.voices) * prices.entry;
-      if (a.byVoices[voices]! + entering + end >= most) continue;
+      const moving = voices < far.voices ? Math.max(entering, waysOrEntries) : entering + ways;
+      if (a.byVoices[voices]! + moving + end >= most) continue;
       const count = near.find(voices, far, entering / TENTH, Math.ceil((most - a.least - end) / TENTH));
       const { found } = near;
       for (let c = 0; c < count; c++) {
@@ -139,6 +149,46 @@ function visit(
       }
     }
   }
+}
+
+/** By pitch class what it costs at least to come to it by a voice from any note of some states, or to go from it to any. */
+function reachOf(states: States, { step, tend }: JoinPrices, forward: boolean): Float64Array {
+  const notes = notesOf(states);
+  const reach = new Float64Array(12).fill(Infinity);
+  for (let near = 0; near < 12; near++) {
+    if ((notes & (1 << near)) === 0) continue;
+    for (let far = 0; far < 12; far++) {
+      const way = Math.abs(near - far);
+      const leans = tend === null ? 0 : tend[forward ? near * 12 + far : far * 12 + near]!;
+      // A way further costs no less.
+      const price = step[Math.min(way, 12 - way)]! + leans;
+      if (price < reach[far]!) reach[far] = price;
+    }
+  }
+  return reach;
+}
+/** The pitch classes of some states, as bits. */
+const notesOf = remembered(({ mask }: States) => mask.reduce((all, one) => all | one, 0));
+
+/** What any join costs at least, both grips included: by the notes of both chords, each voice on its nearest way. */
+export const leastJoin = (a: Side, b: Side, prices: JoinPrices): Fine =>
+  Math.max(
+    a.least + leastWith(b, reachOf(a.states, prices, true), prices),
+    b.least + leastWith(a, reachOf(b.states, prices, false), prices),
+  );
+
+/** What the sets of a side cost at least with their voices' nearest ways, or their entries. The side is sorted. */
+function leastWith({ states, cheapest, order }: Side, reach: Float64Array, { entry }: JoinPrices): Fine {
+  let least = Infinity;
+  for (const g of order!) {
+    let price = cheapest[g]!;
+    if (price >= least) break;
+    const i = states.setStart[g]!;
+    for (let v = i * MOST_STRINGS; v < i * MOST_STRINGS + states.voices[i]!; v++)
+      price += Math.min(reach[states.pitches[v]! % 12]!, entry);
+    least = Math.min(least, price);
+  }
+  return least;
 }
 
 /** All joins that cost less than `limit`, both grips included. */

@@ -35,7 +35,8 @@ export const pathOf = ({ price, held }: Found, stops: readonly Stop[]): Path => 
 
 /** The best path over the listed joins of some pairs; null where none goes from end to end. */
 export function bestListed({ stops, pairs, extra }: Ground, some: readonly number[]): Found | null {
-  const { from, to, into, outOf, cheap, more, extra: way } = pairs;
+  const { from, to, into, outOf, at, more, extra: way } = pairs;
+  const { cheap } = pairs.junctions;
   const reached = byNode(stops.length, some, to);
   /** By node, and there by the grips that were met. */
   const prices: Float64Array[] = [];
@@ -47,7 +48,7 @@ export function bestListed({ stops, pairs, extra }: Ground, some: readonly numbe
     prices.push(here);
     for (const p of reached[n]!) {
       const [theirs, { halves }] = [prices[from[p]!]!, stops[from[p]!]!.met];
-      for (const joins of [cheap[p], more[p]]) {
+      for (const joins of [cheap[at[p]!], more[p]]) {
         if (!joins) continue;
         for (let e = 0; e < joins.from.length; e++) {
           const [s, t] = [joins.from[e]!, joins.to[e]!];
@@ -71,7 +72,7 @@ export function bestListed({ stops, pairs, extra }: Ground, some: readonly numbe
   const before = ({ node, place }: At): At | null => {
     for (const p of reached[node]!) {
       const [theirs, { halves }] = [prices[from[p]!]!, stops[from[p]!]!.met];
-      for (const joins of [cheap[p], more[p]]) {
+      for (const joins of [cheap[at[p]!], more[p]]) {
         for (let e = 0; joins && e < joins.from.length; e++) {
           const [s, t] = [joins.from[e]!, joins.to[e]!];
           const price = theirs[s]! + halves[s]! + joins.price[e]! + stops[node]!.met.halves[t]! + way[p]!;

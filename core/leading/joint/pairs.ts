@@ -3,8 +3,8 @@ import type { Joins } from './joins.ts';
 import { placeOf, type Stop, type WideLattice } from './stops.ts';
 
 /**
- * The pairs of nodes of which one follows the other, by number, in the order of the nodes they come from; and what is known of
- * each. In flat arrays: there are tens of thousands, and all are looked at again and again.
+ * The pairs of nodes of which one follows the other, by number, in the order of the nodes they come from. In flat arrays: there
+ * are tens of thousands, and all are looked at again and again.
  */
 export interface Pairs {
   readonly count: number;
@@ -16,17 +16,25 @@ export interface Pairs {
   /** What it costs to go from the one node to the other; and that with half of what both nodes cost besides their grips. */
   readonly between: Float64Array;
   readonly extra: Float64Array;
-  /** What it costs at least to go from a grip of the one to one of the other, half of both included; and by a join not listed. */
-  readonly least: Float64Array;
-  readonly floor: Float64Array;
-  /** How much is known of the joins of each: nothing, the cheapest, all that are cheap; and those. */
-  readonly known: Uint8Array;
-  readonly cheap: (Listed | null)[];
+  /** Which stops meet in it. */
+  readonly at: Int32Array;
+  readonly junctions: Junctions;
   /** Of all joins those that a path may need that costs less than what was last looked for; besides the cheap ones. */
   readonly more: (Listed | null)[];
 }
 
-/** Joins of a pair, their grips told by their places among those that were met at its nodes. */
+/** Two stops that meet in some pairs, by number; and what is known of their joins. */
+export interface Junctions {
+  readonly stops: readonly (readonly [Stop, Stop])[];
+  /** What it costs at least to go from a grip of the one to one of the other, half of both included; and by a join not listed. */
+  readonly least: Float64Array;
+  readonly floor: Float64Array;
+  /** How much is known of the joins of each, by degrees; and those that are cheap. */
+  readonly known: Uint8Array;
+  readonly cheap: (Listed | null)[];
+}
+
+/** Joins of two stops, their grips told by their places among those that were met at its nodes. */
 export interface Listed {
   readonly from: Int32Array;
   readonly to: Int32Array;
@@ -40,13 +48,18 @@ export const listed = ({ from, to, price }: Joins, before: Stop, after: Stop): L
   price,
 });
 
-/** Degrees of what is known of the joins of a pair. */
+/** Degrees of what is known of the joins of two stops: what their grips cost, a bound by its notes, the cheapest, all that are cheap. */
 export const NOTHING = 0;
-export const CHEAP = 2;
+export const BOUNDED = 1;
+export const CHEAPEST = 2;
+export const CHEAP = 3;
 
 /** The pairs of a lattice, of whose joins nothing is known yet but what their grips cost. */
 export function pairsOf({ next, between }: WideLattice, stops: readonly Stop[]): Pairs {
   const count = next.reduce((sum, after) => sum + after.length, 0);
+  const known = new Map<number, number>();
+  const met: (readonly [Stop, Stop])[] = [];
+  const at = new Int32Array(count);
   const pairs = {
     count,
     from: new Int32Array(count),
@@ -55,10 +68,7 @@ export function pairsOf({ next, between }: WideLattice, stops: readonly Stop[]):
     outOf: stops.map((): number[] => []),
     between: new Float64Array(count),
     extra: new Float64Array(count),
-    least: new Float64Array(count),
-    floor: new Float64Array(count),
-    known: new Uint8Array(count),
-    cheap: Array.from({ length: count }, () => null),
+    at,
     more: Array.from({ length: count }, () => null),
   };
   let p = 0;
@@ -69,11 +79,21 @@ export function pairsOf({ next, between }: WideLattice, stops: readonly Stop[]):
       pairs.outOf[i]!.push(p);
       pairs.into[j]!.push(p);
       pairs.between[p] = between(i, j) * TENTH;
-      pairs.least[p] = pairs.floor[p] = stops[i]!.leastHalf + stops[j]!.leastHalf;
-      p++;
+      const [before, behind] = [stops[i]!, stops[j]!];
+      const name = before.id * stops.length + behind.id;
+      if (!known.has(name)) known.set(name, met.push([before, behind]) - 1);
+      at[p++] = known.get(name)!;
     }
   });
-  return pairs;
+  const least = Float64Array.from(met, ([before, after]) => before.leastHalf + after.leastHalf);
+  const junctions = {
+    stops: met,
+    least,
+    floor: least.slice(),
+    known: new Uint8Array(met.length),
+    cheap: met.map(() => null),
+  };
+  return { ...pairs, junctions };
 }
 
 /** The pairs of which something holds, in order. */

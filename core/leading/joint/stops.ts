@@ -19,8 +19,12 @@ export interface PricedLattice extends WideLattice {
   readonly extra: readonly Tenths[];
 }
 
-/** A node as the search sees it: its grips, what each costs by half, and those that stand in a join that is listed. */
+/**
+ * A node as the search sees it: its grips, what each costs by half, and those that stand in a join that is listed. Nodes whose
+ * joins depend on the same are one stop, which has a number.
+ */
 export interface Stop {
+  readonly id: number;
   readonly node: Prepared;
   readonly half: Float64Array;
   readonly leastHalf: Fine;
@@ -38,11 +42,11 @@ export const halfOf = remembered(({ own }: States) => own.map((price) => price /
 export const halfSide = remembered((states: States) => sideWith(states, halfOf(states), true));
 
 /** A node as a stop; throws where it has no grips. */
-export function stopOf(node: Prepared, i: number): Stop {
+export function stopOf(node: Prepared, id: number): Stop {
   const { states } = node;
-  if (states.size === 0) throw new RangeError(`node ${i} has no grips`);
+  if (states.size === 0) throw new RangeError(`${node.symbol} has no grips`);
   const met: Met = { states: [], halves: [], places: new Map() };
-  return { node, half: halfOf(states), leastHalf: halfSide(states).least, met };
+  return { id, node, half: halfOf(states), leastHalf: halfSide(states).least, met };
 }
 
 /** The place of a grip among those met; it is met now if it was not before. */

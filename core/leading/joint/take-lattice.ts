@@ -50,11 +50,9 @@ export function* latticeSteps(
     const after = next[i]!.map((j) => held[j]!);
     all.push(...versionsOf(way, after, walks).map((version) => ({ version, way: i })));
   }
-  const led = byWhatLeads(all, held);
+  const led = byWhatLeads(all, next);
   const leads = all.map(({ version, way }) =>
-    [...led(next[way]!, null), ...led(next[way]!, version.basses[1])]
-      .filter((v) => follows(version, all[v]!.version))
-      .sort((a, b) => a - b),
+    led(way, version.basses[1]).filter((v) => follows(version, all[v]!.version)),
   );
   const [start, end] = [Math.min(...held.map((way) => way.start)), Math.max(...held.map((way) => way.end))];
   const begins = all.map(({ version: { way, from, fresh } }) => way.start === start && from === null && !fresh);
@@ -80,9 +78,12 @@ function followers(ways: readonly Way[]): readonly (readonly number[])[] {
   return ways.map(({ end }) => byStart.get(starts.find((start) => start >= end) ?? -1) ?? []);
 }
 
-/** Versions of some ways: those that any may lead to, or those that only a bass on a given note leads to. */
-function byWhatLeads(all: readonly { readonly version: Version; readonly way: number }[], ways: readonly Way[]) {
-  const of = ways.map((): Map<PitchClass | null, number[]> => new Map());
+/** The versions that may come after a way that ends on a bass: those that any may lead to, and those that only that bass leads to. */
+function byWhatLeads(
+  all: readonly { readonly version: Version; readonly way: number }[],
+  next: readonly (readonly number[])[],
+): (way: number, bass: PitchClass) => readonly number[] {
+  const of = next.map((): Map<PitchClass | null, number[]> => new Map());
   all.forEach(({ version: { from }, way }, v) => {
     for (const bass of from ?? [null]) {
       const those = of[way]!.get(bass);
@@ -90,8 +91,18 @@ function byWhatLeads(all: readonly { readonly version: Version; readonly way: nu
       else of[way]!.set(bass, [v]);
     }
   });
-  return (some: readonly number[], bass: PitchClass | null): number[] =>
-    some.flatMap((way) => of[way]!.get(bass) ?? []);
+  // Ways that end at one time are followed by the same.
+  const known = new Map<readonly number[], Map<PitchClass, readonly number[]>>();
+  return (way, bass) => {
+    const after = next[way]!;
+    const byBass = known.get(after) ?? new Map<PitchClass, readonly number[]>();
+    known.set(after, byBass);
+    const found =
+      byBass.get(bass) ??
+      after.flatMap((one) => [...(of[one]!.get(null) ?? []), ...(of[one]!.get(bass) ?? [])]).sort((a, b) => a - b);
+    byBass.set(bass, found);
+    return found;
+  };
 }
 
 /** Those that lie on a path from a beginning to an end. */
