@@ -1,16 +1,13 @@
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
+import { useGrating } from './useTaste.ts';
 
-interface GratingProps {
-  readonly shown: boolean;
-  readonly onShow: (shown: boolean) => void;
-}
-
-/** Whether colours that grate are on offer, too. */
-export function Grating({ shown, onShow }: GratingProps) {
+/** Whether colours that grate are on offer, too. It turns at once, whenever what is beside it follows. */
+export function Grating() {
+  const [shown, show] = useGrating();
   return (
     <FormControlLabel
-      control={<Switch size="small" checked={shown} onChange={(_, on) => onShow(on)} />}
+      control={<Switch size="small" checked={shown} onChange={(_, on) => show(on)} />}
       label="Also colours that clash"
     />
   );

@@ -210,7 +210,7 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
       >
         <div className="options-switch">
           <Suspense>
-            <Grating shown={taste.grating} onShow={taste.setGrating} />
+            <Grating />
           </Suspense>
         </div>
         <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />
