@@ -4,6 +4,7 @@ import { expect, test } from '@jest/globals';
 import {
   ANY_TASTE,
   columnsOf,
+  fitsMeter,
   formatFrets,
   gripsOf,
   handOf,
@@ -11,6 +12,7 @@ import {
   MOVES,
   parseChart,
   parseFrets,
+  patternOf,
   proposalsFor,
   readChart,
   readPlayer,
@@ -74,12 +76,17 @@ test('every decision of a demo take stands: its chord is there, its grip is one 
     const chart = parseChart(readFileSync(join(folder, file), 'utf8'));
     if (!chart.ok) throw new Error(file);
     const slots = readChart(chart.value);
-    const bars = chart.value.bars.map((bar) => String(bar.number));
+    const bars = chart.value.bars.map((_, i) => String(i + 1));
     const keys = slotKeys(slots, bars);
     const columns = columnsOf(slots, keys, withParts(slots, keys, cells));
     for (const [at, cell] of Object.entries(cells)) {
       if (cell.layer === 'move') {
         expect([at, columns.some(({ move }) => move?.at === at)]).toEqual([at, true]);
+        continue;
+      }
+      if (cell.layer === 'rhythm') {
+        const pattern = patternOf(cell.pattern!);
+        expect([at, pattern && fitsMeter(pattern, chart.value.meter)]).toEqual([at, true]);
         continue;
       }
       if (cell.layer !== 'chord') throw new Error(`what is this: ${at}`);

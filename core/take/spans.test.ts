@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseChart } from '../chart/parse.ts';
 import { parseChord } from '../chord/symbol.ts';
 import { ringsIn } from '../chord/ringing.ts';
@@ -7,6 +9,9 @@ import { readChart } from '../reading/read.ts';
 import { columnsOf } from './columns.ts';
 import { readDecision, type Decisions } from './decision.ts';
 import { mannerName, slotKeys } from './key.ts';
+import { stretchesOf } from './spans.ts';
+
+const demo = join(import.meta.dirname, '..', '..', 'demo');
 
 const chart = parseChart('key: C\n| C | Am7 | Dm7 | G7 |');
 if (!chart.ok) throw new Error();
@@ -45,4 +50,23 @@ test.each([
     return chord.value;
   });
   expect(ringsIn(chords, STANDARD_TUNING)).toBe(rings);
+});
+
+test('every demo tune has a rhythm from its first chord to its last', () => {
+  const takes = JSON.parse(readFileSync(join(demo, 'takes.json'), 'utf8')) as Record<string, Decisions>;
+  for (const file of readdirSync(join(demo, 'tunes'))) {
+    const chart = parseChart(readFileSync(join(demo, 'tunes', file), 'utf8'));
+    if (!chart.ok) throw new Error(file);
+    const slots = readChart(chart.value);
+    const keys = slotKeys(
+      slots,
+      chart.value.bars.map((_, i) => String(i + 1)),
+    );
+    const rhythms = stretchesOf(slots, keys, takes[file.slice(0, 1)]!, 'rhythm');
+    const without = slots.filter(
+      ({ start, entry }) =>
+        entry.chord !== null && !rhythms.some((span) => span.start <= start && start + entry.ticks <= span.end),
+    );
+    expect([file, without]).toEqual([file, []]);
+  }
 });
