@@ -11,6 +11,12 @@ import type { Performance, PlayedChord, Side } from './performance.ts';
 
 const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch);
 
+const soundOf = (sound: Sound) => ({
+  pitches: pitchesOf(sound),
+  velocity: sound.velocity,
+  spread: sound.spreadMs / 1000,
+});
+
 /** What of a score is played, and how. */
 export interface Played {
   /** How fast, 1 as written. */
@@ -35,9 +41,9 @@ export function performanceFrom(score: Score, from: number, how: Played = {}): P
   const isPlayed = ({ start }: { readonly start: Ticks }) => start >= origin && start < end;
   const chords = (['guitar', 'bass', 'brushes'] as const).flatMap((part) =>
     parts[part].filter(isPlayed).map((sound): PlayedChord => {
-      const { start, ticks, velocity, spreadMs } = sound;
+      const { start, ticks } = sound;
       const seconds = secondsBetween(clock, start, Math.min(end, start + ticks)) / rate;
-      return { at: at(start), seconds, pitches: pitchesOf(sound), part, velocity, spread: spreadMs / 1000 };
+      return { ...soundOf(sound), at: at(start), seconds, part };
     }),
   );
   return {
@@ -62,27 +68,34 @@ function countedIn({ clock }: Score, { meter }: Score['bars'][number], bars: num
   };
 }
 
-/** Two takes of a tune at once, one of them to be heard, from a tick on; lit is what changes in either, `lit[i]` from its tick. */
-export function bothFrom(scores: readonly [Score, Score], lit: readonly Ticks[], from: Ticks): Performance {
+/**
+ * Two takes of a tune at once, one of them to be heard, from a tick on; lit is what changes in either, `lit[i]` from its tick.
+ * Each has the bass that goes with its chords; the drums are the same.
+ */
+export function bothFrom(
+  scores: readonly [Score, Score],
+  lit: readonly Ticks[],
+  from: Ticks,
+  { rate = 1 }: Pick<Played, 'rate'> = {},
+): Performance {
   const { clock, end, parts } = scores[0];
-  const at = (tick: Ticks) => secondsBetween(clock, from, tick);
+  const at = (tick: Ticks) => secondsBetween(clock, from, tick) / rate;
+  const heard = (part: 'guitar' | 'bass' | 'brushes', sounds: readonly Sound[]) =>
+    sounds
+      .filter(({ start, ticks }) => start + ticks > from)
+      .map((sound): PlayedChord => {
+        // A chord that began before sounds on from here.
+        const start = Math.max(from, sound.start);
+        return { ...soundOf(sound), at: at(start), seconds: at(sound.start + sound.ticks) - at(start), part };
+      });
   return {
     lit: lit.flatMap((start, column) => (start < from ? [] : [{ column, at: at(start) }])),
-    chords: scores.flatMap(({ parts: { guitar } }, side) =>
-      guitar
-        .filter(({ start, ticks }) => start + ticks > from)
-        .map((sound): PlayedChord => {
-          // A chord that began before sounds on from here.
-          const start = Math.max(from, sound.start);
-          const end = sound.start + sound.ticks;
-          return {
-            at: at(start),
-            seconds: secondsBetween(clock, start, end),
-            pitches: pitchesOf(sound),
-            side: side as Side,
-          };
-        }),
-    ),
+    chords: [
+      ...scores.flatMap(({ parts: { guitar, bass } }, side) =>
+        [...heard('guitar', guitar), ...heard('bass', bass)].map((chord) => ({ ...chord, side: side as Side })),
+      ),
+      ...heard('brushes', parts.brushes),
+    ],
     clicks: parts.click
       .filter(({ start }) => start >= from)
       .map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),

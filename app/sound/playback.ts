@@ -32,7 +32,8 @@ export class Playback {
   readonly #buffers = new Map<string, ToneAudioBuffer>();
   readonly #clicks = new Map<boolean, ToneAudioBuffer>();
   #parts: Readonly<Record<Heard, InstanceType<Tone['Volume']>>> | null = null;
-  #sides: readonly InstanceType<Tone['Gain']>[] = [];
+  /** By part the ways in of two takes, of which one is open. */
+  #sides: Partial<Record<Heard, readonly InstanceType<Tone['Gain']>[]>> = {};
   #side: Side = 0;
   #run = 0;
   #volumes: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.6, click: 0.5 };
@@ -46,8 +47,10 @@ export class Playback {
       const limiter = new tone.Limiter(-1).toDestination();
       const part = () => new tone.Volume().connect(limiter);
       this.#parts = { guitar: part(), bass: part(), brushes: part(), click: part() };
-      const { guitar } = this.#parts;
-      this.#sides = ([0, 1] as const).map((side) => new tone.Gain(side === this.#side ? 1 : 0).connect(guitar));
+      for (const name of ['guitar', 'bass'] as const) {
+        const into = this.#parts[name];
+        this.#sides[name] = [0, 1].map((side) => new tone.Gain(side === this.#side ? 1 : 0).connect(into));
+      }
       for (const accent of [true, false])
         this.#clicks.set(accent, tone.ToneAudioBuffer.fromArray(renderClick(accent, rate)));
     }
@@ -79,12 +82,13 @@ export class Playback {
   /** Which of two takes is heard: both are played, so that one goes on where the other was. */
   hearSide(side: Side): void {
     this.#side = side;
-    this.#sides.forEach((gain, i) => gain.gain.rampTo(i === side ? 1 : 0, SIDE_FADE));
+    for (const gains of Object.values(this.#sides))
+      gains.forEach((gain, i) => gain.gain.rampTo(i === side ? 1 : 0, SIDE_FADE));
   }
 
   #sound(tone: Tone, chord: Omit<PlayedChord, 'at'>, time: number, how: Hearing = 'strummed'): void {
     const { seconds, side, part = 'guitar' } = chord;
-    const into = side === undefined ? this.#parts![part] : this.#sides[side]!;
+    const into = (side === undefined ? undefined : this.#sides[part]?.[side]) ?? this.#parts![part];
     for (const { pitch, late } of orderOf(chord, HEARD[how])) {
       const buffer = this.#buffers.get(bufferName(part, pitch));
       if (!buffer) continue;

@@ -245,6 +245,29 @@ describe('a performance', () => {
     expect([played.clicks.length, played.seconds]).toEqual([6, 6]);
   });
 
+  test('of two takes has the bass of each on its side, the drums once, and all of it as fast as asked', () => {
+    const withBand = (text: string) => {
+      const chart = parseChart(text);
+      if (!chart.ok) throw new Error();
+      const columns = readChart(chart.value).map((slot) => ({
+        column: { slot, symbol: slot.symbol, chord: slot.entry.chord },
+        grip: null,
+      }));
+      return scoreOf({ chart: chart.value, open: [STRING], columns }, [bassLayer('two'), brushesLayer()]);
+    };
+    const scores = [withBand('tempo: 60\n| C | F |'), withBand('tempo: 60\n| C | Db7 |')] as const;
+    const { chords, seconds } = bothFrom(scores, [0], 0, { rate: 2 });
+    const basses = chords.filter(({ part }) => part === 'bass');
+    expect(basses.map(({ side, at }) => [side, at])).toEqual(
+      [0, 1].flatMap((side) => [0, 1, 2, 3].map((at) => [side, at])),
+    );
+    expect(basses[2]!.pitches).not.toEqual(basses[6]!.pitches);
+    const drums = chords.filter(({ part }) => part === 'brushes');
+    expect(drums).toHaveLength(scores[0].parts.brushes.length);
+    expect(new Set(drums.map(({ side }) => side))).toEqual(new Set([undefined]));
+    expect(seconds).toBe(4);
+  });
+
   test('clicks each beat once, the first of a bar accented', () => {
     const { clicks } = performanceFrom(scored('meter: 3/4\ntempo: 180\n| C F | G |'), 0);
     expect(clicks.map(({ at }) => Math.round(at * 3))).toEqual([0, 1, 2, 3, 4, 5]);

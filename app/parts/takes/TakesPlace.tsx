@@ -17,11 +17,9 @@ import {
   keptGrips,
   lastFretOf,
   musical,
-  scoreOf,
   solvedAnew,
   type Chart,
   type Decisions,
-  type Score,
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -40,6 +38,7 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 import { mannerStanding } from '../workbench/tuneManner.ts';
 import { usePlayback } from '../workbench/usePlayback.ts';
 import { useTaste } from '../workbench/useTaste.ts';
+import { useTime } from '../workbench/useTime.ts';
 import { useWhoPlays } from '../workbench/useWhoPlays.ts';
 import { Apart } from './Apart.tsx';
 import { Figures } from './Figures.tsx';
@@ -47,6 +46,7 @@ import { PairStage } from './PairStage.tsx';
 import { TakesList, type ListedTake } from './TakesList.tsx';
 import { TAKES_KEYS, useTakesKeys } from './keys.ts';
 import { sectionsOf } from './sections.ts';
+import { useBothScores } from './useBothScores.ts';
 import { useTwoTakes } from './useTwoTakes.ts';
 import './takes.css';
 
@@ -127,12 +127,8 @@ export function TakesPlace(props: TakesPlaceProps) {
     setHeard(side);
     playback.hearSide(side);
   };
-  const scores = useMemo(
-    () =>
-      both && (both.map(({ columns }) => scoreOf({ chart, open: guitar.open, columns })) as unknown as [Score, Score]),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `both` is these two
-    [chart, guitar.open, one, other],
-  );
+  const time = useTime(tuneId, chart);
+  const scores = useBothScores({ chart, barIds, open: guitar.open, along: time.along }, sides, below === null);
   const play = () => {
     if (playback.active) return playback.stop();
     const first = stretches.find(({ bar }) => bar === bars[from]);
@@ -142,6 +138,7 @@ export function TakesPlace(props: TakesPlaceProps) {
       scores,
       stretches.map(({ start }) => start),
       first.start,
+      { rate: time.listening.rate / 100 },
     );
   };
 
