@@ -28,6 +28,7 @@ export {
   tickAt,
   type Clock,
 } from './time/clock.ts';
+export { tappedTempo } from './time/tapped.ts';
 export { degreeIn, masksOf, noteIn, symbolOf, type Chord } from './chord/chord.ts';
 export { familyOf, requiredOf, suffixOf, tonesOf, type Kind } from './chord/kind.ts';
 export { kindOf, parseChord, parseSuffix } from './chord/symbol.ts';
@@ -260,10 +261,11 @@ export { servingOf, type Serving } from './chord/serving.ts';
 export { bassLayer, BASS_WAYS, type BassWay } from './score/band/bass.ts';
 export { brushesLayer, DRUMS, type Drum } from './score/band/brushes.ts';
 export { scoreOfTake, type PlaysAlong } from './score/of-take.ts';
-export { fitsMeter, patternOf, PATTERNS, usualPattern, type Pattern } from './score/rhythm/patterns.ts';
+export { meetingTimes } from './score/rhythm/meeting.ts';
+export { barsTogether, fitsMeter, patternOf, PATTERNS, usualPattern, type Pattern } from './score/rhythm/patterns.ts';
 export { rhythmLayer, throughout, type RhythmSpan } from './score/rhythm/rhythm.ts';
 export { AS_WRITTEN, type Dials } from './score/rhythm/vary.ts';
-export { BASS_WORDS, TEXTURE_WORDS } from './wording/rhythm.ts';
+export { BASS_WORDS, TEXTURE_WORDS, togetherText } from './wording/rhythm.ts';
 export { usualBass, usualSwing } from './score/usual.ts';
 export { textureLayer, type TextureSpan } from './score/texture.ts';
 export { TEXTURES, type Texture } from './texture.ts';

@@ -21,6 +21,12 @@ export const HEARD_PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
 export type Heard = (typeof HEARD_PARTS)[number];
 /** How loud each is, 0 to 1. */
 export type Volumes = Readonly<Record<Heard, number>>;
+
+/** How loud each is while some are silent. */
+export const without = (volumes: Volumes, silent: readonly Heard[]): Volumes => ({
+  ...volumes,
+  ...Object.fromEntries(silent.map((part) => [part, 0])),
+});
 export interface Performance {
   /** From when on each column is the one that sounds. */
   readonly lit: readonly { readonly column: number; readonly at: number }[];

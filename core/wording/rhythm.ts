@@ -16,3 +16,7 @@ export const BASS_WORDS: Readonly<Record<BassWay, string>> = {
   four: 'walking',
   pedal: 'held',
 };
+
+/** How often a figure and the bars begin together. */
+export const togetherText = (bars: number): string =>
+  bars === 1 ? 'Begins with every bar.' : `Together with the bars again after ${bars}.`;

@@ -18,9 +18,9 @@ import { SaveState } from '../frame/SaveState.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
-import type { Volumes as VolumesOf } from '../../sound/performance.ts';
 import { MannerMenu, type TuneManner } from './MannerMenu.tsx';
 import { Takes, type TakeName } from './Takes.tsx';
+import type { Mix } from './usePlayback.ts';
 import './workbench.css';
 
 const BenchKeyList = later(async () => (await import('./BenchKeyList.tsx')).BenchKeyList);
@@ -37,8 +37,7 @@ interface BenchHeaderProps {
   readonly active: boolean;
   readonly ready: boolean;
   readonly onPlay: () => void;
-  readonly volumes: VolumesOf;
-  readonly onVolumes: (volumes: VolumesOf) => void;
+  readonly mix: Mix;
   /** What is played in, in a word, and its sheet. */
   readonly rhythm: string;
   readonly inTime: (anchor: HTMLElement, close: () => void) => ReactNode;
@@ -69,8 +68,7 @@ function Header(props: BenchHeaderProps) {
     active,
     ready,
     onPlay,
-    volumes,
-    onVolumes,
+    mix,
     rhythm,
     inTime,
     onMidi,
@@ -137,7 +135,7 @@ function Header(props: BenchHeaderProps) {
           <RedoOutlined fontSize="small" />
         </Tool>
         <Rhythm rhythm={rhythm} inTime={inTime} />
-        <Volumes volumes={volumes} onVolumes={onVolumes} />
+        <Volumes mix={mix} />
         <Anchored label="Take it away" icon={<FileDownloadOutlined fontSize="small" />}>
           {(close) => [
             <MenuItemLater
@@ -224,7 +222,7 @@ function Rhythm({ rhythm, inTime }: Pick<BenchHeaderProps, 'rhythm' | 'inTime'>)
   );
 }
 
-function Volumes({ volumes, onVolumes }: Pick<BenchHeaderProps, 'volumes' | 'onVolumes'>) {
+function Volumes({ mix }: Pick<BenchHeaderProps, 'mix'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
@@ -233,7 +231,7 @@ function Volumes({ volumes, onVolumes }: Pick<BenchHeaderProps, 'volumes' | 'onV
       </Tool>
       {anchor && (
         <Suspense>
-          <VolumesSheet anchor={anchor} volumes={volumes} onVolumes={onVolumes} onClose={() => setAnchor(null)} />
+          <VolumesSheet anchor={anchor} mix={mix} onClose={() => setAnchor(null)} />
         </Suspense>
       )}
     </>

@@ -8,10 +8,17 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
 /** A column as it is to be shown, known before it is voiced. */
-export type ShownColumn = Column & { readonly numeral: string; readonly hasChanges: boolean };
+export type ShownColumn = Column & {
+  readonly numeral: string;
+  readonly hasChanges: boolean;
+  /** A figure that runs over the bar lines begins with it. */
+  readonly meets: boolean;
+};
 
 /** From so many characters on a grip would run into its neighbour's: all its frets have two digits, or nearly. */
 const LONG_GRIP = 12;
+
+const MEETS = 'The figure that runs over the bar lines begins with this bar';
 
 interface ColumnHeadProps {
   readonly column: ShownColumn;
@@ -41,7 +48,12 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
         {section ?? ''} <AreaBand mark={mark} />
       </span>
       <span className="column-top">
-        <span>{opensBar ? slot.bar : ''}</span>
+        <span>
+          {opensBar ? slot.bar : ''}
+          {opensBar && column.meets && (
+            <span className="column-meets" role="img" aria-label="the figure begins here" title={MEETS} />
+          )}
+        </span>
         <span className="column-plain">
           <Glyphs text={musical(column.plain)} />
           {opensBar && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}

@@ -8,20 +8,24 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import {
+  barsTogether,
   BASS_WAYS,
   BASS_WORDS,
   fitsMeter,
+  isCompound,
   MOST_SWING,
   PATTERNS,
   STRAIGHT,
   TEXTURE_WORDS,
   TEXTURES,
+  togetherText,
   type BassWay,
   type Chart,
   type Pattern,
   type Texture,
 } from '../../../core/index.ts';
 import { HitStrip } from './HitStrip.tsx';
+import { Tap } from './Tap.tsx';
 import type { rhythmEdits } from './rhythmEdits.ts';
 import type { useTime } from './useTime.ts';
 import './in-time.css';
@@ -41,6 +45,7 @@ export interface InTimeProps {
 }
 
 const RATES = { min: 25, max: 150, step: 5 } as const;
+const within = (rate: number) => Math.max(RATES.min, Math.min(RATES.max, rate));
 
 /** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
 export function InTime({ anchor, chart, tune, selection, time, alone, onClose }: InTimeProps) {
@@ -101,7 +106,11 @@ export function InTime({ anchor, chart, tune, selection, time, alone, onClose }:
                   <RhythmRow
                     key={pattern.id}
                     name={pattern.name}
-                    reason={pattern.reason}
+                    reason={
+                      pattern.across
+                        ? `${pattern.reason} ${togetherText(barsTogether(pattern, chart.meter))}`
+                        : pattern.reason
+                    }
                     pattern={pattern}
                     chosen={edits.pattern === pattern.id}
                     onChoose={() => edits.play(pattern.id)}
@@ -178,15 +187,19 @@ export function InTime({ anchor, chart, tune, selection, time, alone, onClose }:
           said={(value) => `${Math.round((chart.tempo * value) / 100)} (${value} %)`}
           onValue={(rate) => set({ rate })}
         />
-        <Dial
-          label="Swing"
-          value={Math.round(swing * 100)}
-          min={STRAIGHT * 100}
-          max={MOST_SWING * 100}
-          step={1}
-          said={(value) => (value === STRAIGHT * 100 ? 'straight' : `${value} : ${100 - value}`)}
-          onValue={(value) => set({ swing: value / 100 })}
-        />
+        <Tap onTempo={(tempo) => set({ rate: within(Math.round((100 * tempo) / chart.tempo)) })} />
+        {/* Compound meters do not swing: their eighths are thirds already. */}
+        {!isCompound(chart.meter) && (
+          <Dial
+            label="Swing"
+            value={Math.round(swing * 100)}
+            min={STRAIGHT * 100}
+            max={MOST_SWING * 100}
+            step={1}
+            said={(value) => (value === STRAIGHT * 100 ? 'straight' : `${value} : ${100 - value}`)}
+            onValue={(value) => set({ swing: value / 100 })}
+          />
+        )}
         {listening.swing !== null && (
           <button type="button" className="in-time-reset" onClick={() => set({ swing: null })}>
             As is usual at this tempo

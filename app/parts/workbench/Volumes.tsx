@@ -1,40 +1,64 @@
+import VolumeOff from '@mui/icons-material/VolumeOff';
+import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
+import IconButton from '@mui/material/IconButton';
 import Popover from '@mui/material/Popover';
 import Slider from '@mui/material/Slider';
-import type { Heard, Volumes as VolumesOf } from '../../sound/performance.ts';
+import { HEARD_PARTS, type Heard } from '../../sound/performance.ts';
+import type { Mix } from './usePlayback.ts';
 import './workbench.css';
 
 interface VolumesProps {
   readonly anchor: HTMLElement;
-  /** 0 to 1. */
-  readonly volumes: VolumesOf;
-  readonly onVolumes: (volumes: VolumesOf) => void;
+  readonly mix: Mix;
   readonly onClose: () => void;
 }
 
-/** How loud the guitar, the band and the click are. */
-export function Volumes({ anchor, volumes, onVolumes, onClose }: VolumesProps) {
-  const slider = (name: Heard, label: string) => (
-    <label className="volume">
-      {label}
-      <Slider
-        size="small"
-        min={0}
-        max={1}
-        step={0.05}
-        value={volumes[name]}
-        aria-label={`${label} volume`}
-        onChange={(_, value) => onVolumes({ ...volumes, [name]: value as number })}
-      />
-    </label>
-  );
+const NAMES: Readonly<Record<Heard, string>> = { guitar: 'Guitar', bass: 'Bass', brushes: 'Brushes', click: 'Click' };
+
+/** How loud the guitar, the band and the click are; each may be silent, or alone. */
+export function Volumes({ anchor, mix, onClose }: VolumesProps) {
+  const { levels, silent, setLevels, setSilent } = mix;
+  const row = (part: Heard) => {
+    const name = NAMES[part];
+    const isSilent = silent.includes(part);
+    const others = HEARD_PARTS.filter((one) => one !== part);
+    const isAlone = !isSilent && others.every((one) => silent.includes(one));
+    return (
+      <div key={part} role="group" aria-label={name} className="volume" data-silent={isSilent}>
+        <span>{name}</span>
+        <Slider
+          size="small"
+          min={0}
+          max={1}
+          step={0.05}
+          value={levels[part]}
+          aria-label={`${name} volume`}
+          onChange={(_, value) => setLevels({ ...levels, [part]: value as number })}
+        />
+        <IconButton
+          aria-label={`${name} silent`}
+          aria-pressed={isSilent}
+          onClick={() => setSilent(isSilent ? silent.filter((one) => one !== part) : [...silent, part])}
+        >
+          {isSilent ? <VolumeOff fontSize="small" /> : <VolumeUpOutlined fontSize="small" />}
+        </IconButton>
+        <button
+          type="button"
+          className="volume-only"
+          aria-pressed={isAlone}
+          aria-label={`${name} only`}
+          onClick={() => setSilent(isAlone ? [] : others)}
+        >
+          only
+        </button>
+      </div>
+    );
+  };
   return (
     <Popover anchorEl={anchor} open onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
       <div className="volumes">
-        {slider('guitar', 'Guitar')}
-        {slider('bass', 'Bass')}
-        {slider('brushes', 'Brushes')}
-        {slider('click', 'Click')}
-        <p>With headphones, start low.</p>
+        {HEARD_PARTS.map(row)}
+        <p>With the guitar silent, play it yourself. With headphones, start low.</p>
       </div>
     </Popover>
   );

@@ -269,8 +269,7 @@ export function Workbench(props: WorkbenchProps) {
           active={playback.active}
           ready={arranged !== null}
           onPlay={hearing.play}
-          volumes={playback.volumes}
-          onVolumes={playback.changeVolumes}
+          mix={playback.mix}
           rhythm={inRhythm.pattern ? (patternOf(inRhythm.pattern)?.name ?? inRhythm.pattern) : 'Held chords'}
           inTime={(anchor, close) => (
             <InTime

@@ -3,6 +3,7 @@ import {
   changesOf,
   columnsOf,
   lastFretOf,
+  meetingTimes,
   musical,
   plainNumeral,
   readChart,
@@ -26,9 +27,12 @@ export function useColumns(chart: Chart, barIds: readonly string[], cells: Decis
   );
   const columns = useMemo(() => {
     const first = chart.bars[0]!.number;
-    return columnsOf(slots, slotKeys(slots, barIds), cells, { lastFret, manner }).map((column) => ({
+    const keys = slotKeys(slots, barIds);
+    const meeting = meetingTimes(slots, keys, cells);
+    return columnsOf(slots, keys, cells, { lastFret, manner }).map((column) => ({
       ...column,
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
+      meets: meeting.has(column.slot.start),
       hasChanges: chart.bars[column.slot.sourceBar - first]!.alternates.length > 0,
     }));
   }, [slots, barIds, cells, chart, lastFret, manner]);

@@ -3,9 +3,10 @@ import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { bothFrom, inARow, inPlace, performanceFrom, type Played, type TriedChord } from '../../sound/perform.ts';
 import { Playback, type Hearing } from '../../sound/playback.ts';
-import type { Performance, Side, Volumes } from '../../sound/performance.ts';
+import { without, type Heard, type Performance, type Side, type Volumes } from '../../sound/performance.ts';
 
 const DEFAULT_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
+const NOBODY: readonly Heard[] = [];
 
 /** Playing in a window, with what sounds now and the volumes remembered. */
 export function usePlayback() {
@@ -15,7 +16,10 @@ export function usePlayback() {
   const [failed, setFailed] = useState<string | null>(null);
   const [kept, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
   // Who remembered them before there was a band has none for it.
-  const volumes = useMemo(() => ({ ...DEFAULT_VOLUMES, ...kept }), [kept]);
+  const levels = useMemo(() => ({ ...DEFAULT_VOLUMES, ...kept }), [kept]);
+  const [silent, setSilent] = useRemembered('silent', NOBODY);
+  const volumes = useMemo(() => without(levels, silent), [levels, silent]);
+  useEffect(() => playback.current?.setVolumes(volumes), [volumes]);
   useEffect(() => () => playback.current?.stop(), []);
   const ready = useCallback(() => {
     const one = playback.current ?? new Playback();
@@ -46,11 +50,10 @@ export function usePlayback() {
     playing,
     active: playing !== null || starting,
     failed,
+    /** As loud as each is heard. */
     volumes,
-    changeVolumes(next: Volumes) {
-      setVolumes(next);
-      playback.current?.setVolumes(next);
-    },
+    /** How loud each is set, and who is silent. */
+    mix: { levels, silent, setLevels: setVolumes, setSilent },
     hear: (pitches: readonly number[], how: Hearing = 'strummed') => void guarded(() => ready().single(pitches, how)),
     /** Chords, or single notes, one after another. */
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
@@ -69,3 +72,4 @@ export function usePlayback() {
     },
   };
 }
+export type Mix = ReturnType<typeof usePlayback>['mix'];

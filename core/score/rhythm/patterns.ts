@@ -199,29 +199,17 @@ const ACROSS: readonly (readonly [counts: number, ...Row])[] = [
     'three-across',
     'Three over the bars',
     '1:1W> 2&:.5W.',
-    'A figure of three beats over bars of four: together again after three bars.',
+    'A figure of three beats: long and short, wherever the bar is.',
   ],
-  [
-    5,
-    'five-across',
-    'Five over the bars',
-    '1:1W> 2&:.5W. 4:1W',
-    'A figure of five beats: together again after five bars.',
-  ],
+  [5, 'five-across', 'Five over the bars', '1:1W> 2&:.5W. 4:1W', 'A figure of five beats: long, short, long.'],
   [
     7,
     'seven-across',
     'Seven over the bars',
     '1:1.5W> 3:.5W. 5:1W 6&:.5W.',
-    'A figure of seven beats: together again after seven bars.',
+    'A figure of seven beats: the longest that is still counted.',
   ],
-  [
-    1.5,
-    'dotted-across',
-    'Dotted, without end',
-    '1:1W.',
-    'Every dotted quarter a hit: together again after three bars.',
-  ],
+  [1.5, 'dotted-across', 'Dotted, without end', '1:1W.', 'Every dotted quarter a hit, on and on.'],
 ];
 
 const meterOf = (text: string): Meter => {
@@ -275,6 +263,14 @@ export const patternOf = (id: string): Pattern | null => PATTERNS.find((pattern)
 /** Whether a pattern can be played over bars of a meter: its own, or, where it runs across the bars, any of its unit. */
 export const fitsMeter = ({ meter, across }: Pick<Pattern, 'meter' | 'across'>, bar: Meter): boolean =>
   across ? bar.unit === meter.unit : formatMeter(bar) === formatMeter(meter);
+
+/** After so many bars of a meter a pattern that begins with one begins with a bar again: 3 for three beats over 4/4. */
+export function barsTogether({ ticks }: Pick<Pattern, 'ticks'>, meter: Meter): number {
+  const bar = ticksPerBar(meter);
+  let bars = 1;
+  while ((bars * bar) % ticks !== 0) bars++;
+  return bars;
+}
 
 /** What one plays where nothing was chosen: the first of its meter that is at home in the feel; null: there is none. */
 export const usualPattern = (meter: Meter, feel: Feel): Pattern | null =>
