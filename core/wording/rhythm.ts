@@ -19,4 +19,4 @@ export const BASS_WORDS: Readonly<Record<BassWay, string>> = {
 
 /** How often a figure and the bars begin together. */
 export const togetherText = (bars: number): string =>
-  bars === 1 ? 'Begins with every bar.' : `Together with the bars again after ${bars}.`;
+  bars === 1 ? 'Begins with every bar.' : `On the bar line again after ${bars} bars.`;
