@@ -92,3 +92,36 @@ test('a bass and brushes play along, are in the file, and are remembered; what i
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
+
+test('a figure over the bars shows where it meets them; the tempo is tapped; a part is silent or alone, and that is remembered', async ({
+  page,
+}) => {
+  await openBench(page, await newTune(page, TUNE));
+  await inTime(page);
+  await choose(page, 'Three over the bars').click();
+  await expect(choose(page, 'Three over the bars')).toContainText('On the bar line again after 3 bars.');
+  await expect(sheet(page)).toContainText('200 (100 %)');
+  const tap = sheet(page).getByRole('button', { name: 'Tap' });
+  await tap.focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Enter', { delay: 200 });
+  // As fast as the keys came: some 300 at most, and no slower than it goes.
+  await expect(sheet(page)).not.toContainText('200 (100 %)');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('img', { name: 'the figure begins here' })).toHaveCount(2);
+
+  await page.getByRole('button', { name: 'Volume' }).click();
+  const press = (name: string) => page.getByRole('button', { name, exact: true }).click();
+  const isPressed = (name: string, is: boolean) =>
+    expect(page.getByRole('button', { name, exact: true })).toHaveAttribute('aria-pressed', String(is));
+  await press('Bass only');
+  await isPressed('Guitar silent', true);
+  await isPressed('Bass silent', false);
+  await press('Bass only');
+  await isPressed('Click silent', false);
+  await press('Guitar silent');
+  await page.reload();
+  await idle(page);
+  await page.getByRole('button', { name: 'Volume' }).click();
+  await isPressed('Guitar silent', true);
+  await isPressed('Bass silent', false);
+});
