@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
-import { expect, expectSaved, idle, newTune, openBench, test } from './player.ts';
+import { asOneWhoReadIt, expect, expectSaved, idle, newTune, openBench, test } from './player.ts';
 import type { Page } from '@playwright/test';
 
 /* A take in time: its rhythm and texture are decided, who plays along and how fast is remembered. */
@@ -89,8 +89,16 @@ test('a bass and brushes play along, are in the file, and are remembered; what i
   const second = await left();
   await expect.poll(left).toBe(first);
   await expect.poll(left).toBe(second);
-  await page.keyboard.press('Space');
+  // Another window begins: here it is still.
+  const other = await page.context().newPage();
+  await asOneWhoReadIt(other);
+  await other.goto(page.url());
+  await idle(other);
+  await other.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(other.locator('.ground-playing')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await other.keyboard.press('Space');
+  await expect(other.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
 test('a figure over the bars shows where it meets them; the tempo is tapped; a part is silent or alone, and that is remembered', async ({

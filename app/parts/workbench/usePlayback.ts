@@ -7,6 +7,8 @@ import { without, type Heard, type Performance, type Side, type Volumes } from '
 
 const DEFAULT_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
 const NOBODY: readonly Heard[] = [];
+/** Windows tell each other here that they begin to play. */
+const TURNS = 'heron.plays';
 
 /** Playing in a window, with what sounds now and the volumes remembered. */
 export function usePlayback() {
@@ -39,9 +41,24 @@ export function usePlayback() {
   }, []);
   /** Counts what was asked to play: an older start that comes late says nothing any more. */
   const run = useRef(0);
+  const stop = useCallback(() => {
+    run.current++;
+    playback.current?.stop();
+    setStarting(false);
+    setPlaying(null);
+  }, []);
+  // Two tunes at once are none: whoever begins last is heard.
+  const turns = useRef<BroadcastChannel | null>(null);
+  useEffect(() => {
+    const channel = new BroadcastChannel(TURNS);
+    channel.onmessage = stop;
+    turns.current = channel;
+    return () => channel.close();
+  }, [stop]);
   const perform = (performance: Performance) =>
     void guarded(async () => {
       const mine = ++run.current;
+      turns.current?.postMessage(null);
       setStarting(true);
       await ready().play(performance, (column) => mine === run.current && setPlaying(column));
       if (mine === run.current) setStarting(false);
@@ -64,12 +81,7 @@ export function usePlayback() {
     /** Grips where they would stand, between their neighbours. */
     hearInPlace: (score: Score, from: number, to: number, tried: readonly TriedChord[]) =>
       perform(inPlace(score, from, to, tried)),
-    stop() {
-      run.current++;
-      playback.current?.stop();
-      setStarting(false);
-      setPlaying(null);
-    },
+    stop,
   };
 }
 export type Mix = ReturnType<typeof usePlayback>['mix'];
