@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type * as ToneModule from 'tone';
-import type { ToneAudioBuffer } from 'tone';
+import type { ToneAudioBuffer, ToneBufferSource } from 'tone';
 import { HEARD_PARTS, type Heard, type Performance, type PlayedChord, type Side, type Volumes } from './performance.ts';
 import type { Strings } from './pluck.worker.ts';
 import { renderClick } from './pluck.ts';
@@ -35,6 +35,8 @@ export class Playback {
   /** By part the ways in of two takes, of which one is open. */
   #sides: Partial<Record<Heard, readonly InstanceType<Tone['Gain']>[]>> = {};
   #side: Side = 0;
+  /** What was handed to the audio clock and has not ended, with when it begins. */
+  readonly #sounding = new Map<ToneBufferSource, number>();
   #run = 0;
   #volumes: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.6, click: 0.5 };
 
@@ -96,7 +98,7 @@ export class Playback {
       source.start(time + late, 0, undefined, gainOf(chord));
       // A drum rings out.
       if (part !== 'brushes') source.stop(time + heldFor(seconds) + late);
-      source.onended = () => source.dispose();
+      this.#follow(source, time + late);
     }
   }
 
@@ -128,7 +130,7 @@ export class Playback {
       schedule(at, (time) => {
         const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#parts!.click);
         source.start(time);
-        source.onended = () => source.dispose();
+        this.#follow(source, time);
       });
     }
     const { again = null } = performance;
@@ -145,11 +147,28 @@ export class Playback {
     transport.start(begins, 0);
   }
 
+  #follow(source: ToneBufferSource, from: number): void {
+    this.#sounding.set(source, from);
+    source.onended = () => {
+      this.#sounding.delete(source);
+      source.dispose();
+    };
+  }
+
+  /** Silence at once: what sounds is damped, what was handed over already and is still to come is taken back. */
   #clear(tone: Tone): void {
     const transport = tone.getTransport();
     transport.stop();
     transport.cancel();
     tone.getDraw().cancel();
+    const now = tone.immediate();
+    for (const [source, from] of this.#sounding) {
+      if (from <= now) source.stop(now);
+      else {
+        this.#sounding.delete(source);
+        source.dispose();
+      }
+    }
   }
 
   stop(): void {
