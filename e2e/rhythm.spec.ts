@@ -133,3 +133,17 @@ test('a figure over the bars shows where it meets them; the tempo is tapped; a p
   await isPressed('Guitar silent', true);
   await isPressed('Bass silent', false);
 });
+
+test('it is played and stopped again and again: each time from its first chord, each time still', async ({ page }) => {
+  await openBench(page, await newTune(page, 'title: On and off\nkey: C\nmeter: 4/4\ntempo: 40\n| C | F |\n'));
+  const lit = page.locator('.ground-playing');
+  for (let i = 0; i < 8; i++) {
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+    // A bar lasts six seconds: were the first chord lost, nothing would be lit before the second.
+    await expect(lit).toBeVisible({ timeout: 4000 });
+    await page.keyboard.press('Space');
+    await expect(lit).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  }
+});

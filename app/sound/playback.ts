@@ -10,7 +10,10 @@ import { DAMP, gainOf, heldFor, orderOf } from './voicing.ts';
 const HEARD = { strummed: 0.014, plucked: 0, 'one by one': 0.24 } as const;
 export type Hearing = keyof typeof HEARD;
 export const HEARINGS = Object.keys(HEARD) as readonly Hearing[];
-/** Time to fetch the first sounds before the clock starts. */
+/**
+ * So much of the transport's time, in seconds, passes before anything is due: room to hand over the first sounds, and past its
+ * first tick, which it may take for one of what was played before, and with it all that is due then (seen in Tone 15.5.44).
+ */
 const LEAD_IN = 0.12;
 /** What sounds so much before a beginning is still of what was played before. */
 const EARLY = 0.02;
@@ -117,12 +120,13 @@ export class Playback {
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
     this.#clear(tone);
-    const begins = tone.now() + LEAD_IN;
+    const starts = tone.now();
+    const begins = starts + LEAD_IN;
     // A busy page catches up with the end of what was played before: that passes by here too, and is none of this.
     const schedule = (at: number, sounds: (time: number) => void) =>
       transport.schedule((time) => {
         if (time > begins - EARLY) sounds(time);
-      }, at);
+      }, LEAD_IN + at);
     for (const chord of performance.chords) schedule(chord.at, (time) => this.#sound(tone, chord, time));
     for (const { column, at } of performance.lit)
       schedule(at, (time) => draw.schedule(() => mine === this.#run && onColumn(column), time));
@@ -135,8 +139,13 @@ export class Playback {
     }
     const { again = null } = performance;
     transport.loop = again !== null;
-    if (again !== null) transport.setLoopPoints(again, performance.seconds);
-    else
+    if (again !== null) {
+      // What is due between two ticks is due at the earlier one: on a whole tick the loop begins with what is due there.
+      const perSecond = (transport.PPQ * transport.bpm.value) / 60;
+      const from = Math.floor((LEAD_IN + again) * perSecond);
+      const long = Math.round((performance.seconds - again) * perSecond);
+      transport.setLoopPoints(`${from}i`, `${from + long}i`);
+    } else
       schedule(performance.seconds, (time) => {
         draw.schedule(() => {
           if (mine !== this.#run) return;
@@ -144,7 +153,7 @@ export class Playback {
           onColumn(null);
         }, time);
       });
-    transport.start(begins, 0);
+    transport.start(starts, 0);
   }
 
   #follow(source: ToneBufferSource, from: number): void {

@@ -60,8 +60,12 @@ export function usePlayback() {
       const mine = ++run.current;
       turns.current?.postMessage(null);
       setStarting(true);
-      await ready().play(performance, (column) => mine === run.current && setPlaying(column));
-      if (mine === run.current) setStarting(false);
+      await ready().play(performance, (column) => {
+        if (mine !== run.current) return;
+        // Until the first of it is heard it is still starting, and can be stopped.
+        setStarting(false);
+        setPlaying(column);
+      });
     });
   return {
     playing,
