@@ -3,6 +3,7 @@
  * audio clock: how late any sound was handed over, how far any beat lies from where it belongs (the last one shows a drift), and how
  * long after its sound each chord was shown.
  */
+/* global document, window, MutationObserver, AudioBufferSourceNode */
 import { chromium } from '@playwright/test';
 import { served } from './served.mjs';
 
