@@ -64,12 +64,27 @@ const overprinted = (page: Page) =>
     return [...new Set(found)];
   });
 const overflow = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+/** How far a place can be scrolled past all that is seen of it: for words that are only to be read aloud. */
+const pastItsEnd = (page: Page) =>
+  page.evaluate(() => {
+    const place = document.querySelector('.place')!;
+    const withWords = place.scrollHeight;
+    const words = [...place.querySelectorAll<HTMLElement>('.visually-hidden')];
+    for (const { style } of words) style.display = 'none';
+    const seen = place.scrollHeight;
+    for (const { style } of words) style.display = '';
+    return withWords - seen;
+  });
 
 /** Looks at every place, and at every tab of the bench. */
 async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string, readonly string[]>>> {
   const seen: Record<string, readonly string[]> = {};
   const look = async (name: string) => {
-    seen[name] = [...(await overprinted(page)), ...((await overflow(page)) > 0 ? ['it runs over the edge'] : [])];
+    seen[name] = [
+      ...(await overprinted(page)),
+      ...((await overflow(page)) > 0 ? ['it runs over the edge'] : []),
+      ...((await pastItsEnd(page)) > 0 ? ['it scrolls past its end'] : []),
+    ];
   };
   await openBench(page, id);
   await page.keyboard.press('ArrowRight');
