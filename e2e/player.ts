@@ -61,7 +61,8 @@ export async function typeChart(page: Page, text: string): Promise<void> {
   const editor = page.getByRole('textbox', { name: 'Chart text' });
   await editor.click();
   await page.keyboard.press('Control+a');
-  await page.keyboard.insertText(text);
+  if (text === '') await page.keyboard.press('Delete');
+  else await page.keyboard.insertText(text);
 }
 
 export async function expectSaved(page: Page): Promise<void> {

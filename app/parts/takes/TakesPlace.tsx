@@ -8,9 +8,8 @@ import ZoomOut from '@mui/icons-material/ZoomOut';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import { Suspense, useEffect, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useShallow } from 'zustand/react/shallow';
 import {
   barsFromAnother,
   barsText,
@@ -24,8 +23,8 @@ import {
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import type { KeptPlayer } from '../../keep/player.ts';
+import { useOpenTake } from '../../keep/open-take.ts';
 import { useOfWindow, useRemembered } from '../../keep/remembered.ts';
-import { followOutbox, useTake } from '../../keep/take.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { later } from '../frame/later.tsx';
@@ -85,18 +84,8 @@ export function TakesPlace(props: TakesPlaceProps) {
   const { tuneId, chartText, chart, barIds, takes, above, below } = props;
   useFresh();
   const navigate = useNavigate();
-  const store = useTake(useShallow(({ version: _, ...rest }) => rest));
-  const { open, edit, undoOne, redoOne } = store;
-  useEffect(() => {
-    open(above.id, above.version, above.cells);
-    return followOutbox();
-  }, [above, open]);
-  const opened = store.takeId === above.id;
-  const cells = opened ? store.cells : above.cells;
-  const [takeHere, setTakeHere] = useOfWindow<string | null>(`take.${tuneId}`, null);
-  useEffect(() => {
-    if (takeHere !== above.id) setTakeHere(above.id);
-  }, [takeHere, setTakeHere, above.id]);
+  const store = useOpenTake(tuneId, above);
+  const { opened, cells, edit, undoOne, redoOne } = store;
 
   const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
   const { guitar, player, book } = who;

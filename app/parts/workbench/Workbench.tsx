@@ -1,6 +1,5 @@
-import { Suspense, useEffect, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useShallow } from 'zustand/react/shallow';
 import {
   clockOfChart,
   patternOf,
@@ -22,8 +21,9 @@ import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useLatest } from '../../keep/latest.ts';
 import type { KeptPlayer } from '../../keep/player.ts';
+import { useOpenTake } from '../../keep/open-take.ts';
 import { useOfWindow, useRemembered } from '../../keep/remembered.ts';
-import { followOutbox, useTake } from '../../keep/take.ts';
+import { useTake } from '../../keep/take.ts';
 import type { ArrangedTake, SteeredOutcome } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { Frame } from '../frame/Frame.tsx';
@@ -103,16 +103,8 @@ export function Workbench(props: WorkbenchProps) {
   const { tuneId, chartText, chart, barIds, take, takes, unread } = props;
   useFresh();
   const navigate = useNavigate();
-  // All but its version, which says nothing to whoever looks.
-  const store = useTake(useShallow(({ version: _, ...rest }) => rest));
-  const { open } = store;
-  useEffect(() => {
-    open(take.id, take.version, take.cells);
-    return followOutbox();
-  }, [take, open]);
-  const { edit, undoOne, redoOne, dismiss } = store;
-  const opened = store.takeId === take.id;
-  const cells = opened ? store.cells : take.cells;
+  const store = useOpenTake(tuneId, take);
+  const { opened, cells, edit, undoOne, redoOne, dismiss } = store;
 
   const who = useWhoPlays(tuneId, props.tuneVersion, props.playerId, props.players);
   const { guitar, book, player } = who;
@@ -140,10 +132,6 @@ export function Workbench(props: WorkbenchProps) {
 
   const { selected, from, to, select: moveTo } = useSelection(take.id, columns.length);
   const [tab, setTab] = useOfWindow<OptionsTab>('tab', 'colour');
-  const [takeHere, setTakeHere] = useOfWindow<string | null>(`take.${tuneId}`, null);
-  useEffect(() => {
-    if (takeHere !== take.id) setTakeHere(take.id);
-  }, [takeHere, setTakeHere, take.id]);
   const [keysOpen, setKeysOpen] = useState(false);
   const [cardsOpen, setCardsOpen] = useState(false);
   const [takesOpen, setTakesOpen] = useState(false);

@@ -7,7 +7,17 @@ import { Kept } from '../kept.ts';
 import { boundsOf, leastThrough, sides, type AllBounds, type Ground } from './bounds.ts';
 import { cheapJoins, joinsBelow, leastJoin, type CheapJoins } from './joins.ts';
 import { bestListed, pathAlong, pathOf, priceAlong, type Found } from './listed.ts';
-import { BOUNDED, CHEAP, CHEAPEST, listed, pairsOf, pairsWhere, priceNodes, type Junctions } from './pairs.ts';
+import {
+  BOUNDED,
+  CHEAP,
+  CHEAPEST,
+  listed,
+  pairsOf,
+  pairsWhere,
+  priceNodes,
+  type Junctions,
+  type Pairs,
+} from './pairs.ts';
 import { halfSide, placeOf, stopOf, type PricedLattice, type Stop, type WideLattice } from './stops.ts';
 
 /**
@@ -92,22 +102,13 @@ export class BoundedSearch {
     const { known, least: leastOf, floor } = junctions;
     pairs.more.fill(null);
     const total = known.length;
-    let done = known.reduce((sum, level) => sum + (level >= CHEAPEST ? 1 : 0), 0);
-    /** Learns one degree more of where some pairs are. */
-    const learn = function* (this: BoundedSearch, some: readonly number[]): Generator<Progress, void> {
-      for (const junction of new Set(some.map((p) => at[p]!))) {
-        this.#learn(junctions, junction);
-        if (known[junction] === CHEAPEST) done++;
-        yield { done, total };
-      }
-    }.bind(this);
 
     // By nodes alone, until the cheapest way goes by pairs whose cheapest joins are known only. A way along it is a limit.
     let byNodes = leastThrough(ground);
     for (;;) {
       const near = pairsWhere(pairs, (p) => known[at[p]!]! < CHEAPEST && byNodes.through(p) < byNodes.least + WITHIN);
       if (near.length === 0) break;
-      yield* learn(near);
+      yield* this.#learnMore(pairs, near);
       byNodes = leastThrough(ground);
     }
     const tried = [pathAlong(ground, byNodes.path(), this.#workings), ...(last ? [last.held] : [])];
@@ -130,7 +131,7 @@ export class BoundedSearch {
       alive = alive.filter((p) => through(p) <= most);
       const limit = Math.min(most, least + within);
       const near = alive.filter((p) => known[at[p]!]! < CHEAP && through(p) < limit);
-      yield* learn(near);
+      yield* this.#learnMore(pairs, near);
       if (near.length > 0) continue;
       look(alive);
       if (limit >= most) break;
@@ -153,6 +154,17 @@ export class BoundedSearch {
       // By now there is one: the path that was tried first costs less than the first `most`.
       if (limit >= most) return best!;
       bounds = boundsOf(ground, alive, { ...bounds, limit });
+    }
+  }
+
+  /** Learns one degree more of the joins where some pairs are. */
+  *#learnMore({ at, junctions }: Pairs, some: readonly number[]): Generator<Progress, void> {
+    const { known } = junctions;
+    let done = known.reduce((sum, level) => sum + (level >= CHEAPEST ? 1 : 0), 0);
+    for (const junction of new Set(some.map((p) => at[p]!))) {
+      this.#learn(junctions, junction);
+      if (known[junction] === CHEAPEST) done++;
+      yield { done, total: known.length };
     }
   }
 

@@ -48,8 +48,7 @@ export const listed = ({ from, to, price }: Joins, before: Stop, after: Stop): L
   price,
 });
 
-/** Degrees of what is known of the joins of two stops: what their grips cost, a bound by its notes, the cheapest, all that are cheap. */
-export const NOTHING = 0;
+/** Degrees of what is known of the joins of two stops: at 0 what their grips cost; a bound by their notes; the cheapest; all that are cheap. */
 export const BOUNDED = 1;
 export const CHEAPEST = 2;
 export const CHEAP = 3;
