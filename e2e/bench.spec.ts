@@ -1,11 +1,23 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test, tryNow } from './player.ts';
+import {
+  expect,
+  expectSaved,
+  gripInHand,
+  idle,
+  newTune,
+  openBench,
+  openNew,
+  priced,
+  symbols,
+  test,
+  tryNow,
+} from './player.ts';
 
 const TUNE = 'title: Ebb\nkey: C\nmeter: 4/4\ntempo: 240\n| C | Am | Dm | G7 |\n| C | % | Dm7 G7 | C |\n';
 
 test('a typed progression comes back coloured, voiced and priced', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   expect((await symbols(page)).slice(0, 4)).toEqual(['C 6', 'A minor 9', 'D minor 7', 'G 9']);
   await expect(gripInHand(page)).toHaveText(/^[x\d]+(-[x\d]+){5}$/);
   const options = page.getByRole('list', { name: 'Colours' }).getByRole('listitem');
@@ -17,8 +29,7 @@ test('a typed progression comes back coloured, voiced and priced', async ({ page
 test('another colour is kept by the keyboard alone; the rest follows; undo and redo; it survives a reload', async ({
   page,
 }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   const options = page.getByRole('list', { name: 'Colours' }).getByRole('listitem');
@@ -48,7 +59,7 @@ test('another colour is kept by the keyboard alone; the rest follows; undo and r
 });
 
 test('another grip is pinned, stays, and can be unpinned', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('g');
   const rows = page.getByRole('list', { name: 'Grips' }).getByRole('listitem');
@@ -75,7 +86,7 @@ test('another grip is pinned, stays, and can be unpinned', async ({ page }) => {
 });
 
 test('it plays from the selected chord, the sounding column lit in time, and stops', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE.replace('240', '30')));
+  await openNew(page, TUNE.replace('240', '30'));
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Space');
   const lit = page.locator('.ground-playing');
@@ -97,7 +108,7 @@ test('it plays from the selected chord, the sounding column lit in time, and sto
 });
 
 test('it is taken away as MIDI and as text', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   const fetchFile = async (name: string) => {
     await page.getByRole('button', { name: 'Take it away' }).click();
     const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()]);
@@ -123,8 +134,7 @@ test('a server that is away: the edit waits, says so, survives a reload, and is 
   clean,
 }) => {
   clean.allow(/ERR_FAILED|Failed to load/);
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   await page.route('**/edits', (route) => route.abort());
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(4).locator('.option-keep').click();
   await expect(page.getByText('not saved yet, trying again')).toBeVisible();
@@ -153,8 +163,7 @@ test('a thousand bars are arranged, and the page stays usable', async ({ page })
 test('what the hand can hold is worked out once, and kept for the next visit', async ({ browser, baseURL }) => {
   const visitor = await browser.newContext({ baseURL: baseURL! });
   const page = await visitor.newPage();
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const kept = () =>
     page.evaluate(
       () =>
@@ -175,7 +184,7 @@ test('what the hand can hold is worked out once, and kept for the next visit', a
 });
 
 test('the sheet of keys opens with a question mark', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'How to read it, and its keys' })).toContainText(
     'play from the selected chord; stop',
@@ -186,8 +195,7 @@ test('the sheet of keys opens with a question mark', async ({ page }) => {
 });
 
 test('a long chord takes two colours, and is joined again', async ({ page }) => {
-  const id = await newTune(page, 'title: Long\nkey: C\n| Dm7 | G7 | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Long\nkey: C\n| Dm7 | G7 | C |\n');
   await page.keyboard.press('d');
   await idle(page);
   expect(await symbols(page)).toEqual(['D minor 9', 'D minor 11', 'G 9', 'C 6']);
@@ -206,8 +214,7 @@ test('a long chord takes two colours, and is joined again', async ({ page }) => 
 });
 
 test('what grates is shown when asked for, with what grates in it, and that is remembered', async ({ page }) => {
-  const id = await newTune(page, 'title: Bite\nkey: C\n| C | F | G7 | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Bite\nkey: C\n| C | F | G7 | C |\n');
   const grating = page.locator('.option', { hasText: 'grates: the 11 rubs a minor ninth above the 3' });
   await expect(page.locator('.option', { hasText: 'with care: the' }).first()).toBeVisible();
   await priced(page);
@@ -223,8 +230,7 @@ test('what grates is shown when asked for, with what grates in it, and that is r
 });
 
 test('a bar’s other changes are chosen for a take, here or throughout', async ({ page }) => {
-  const id = await newTune(page, 'title: Versions\nkey: C\n|: Dm7 | G7 {or Ab7 G7} | C :|\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Versions\nkey: C\n|: Dm7 | G7 {or Ab7 G7} | C :|\n');
   await page.keyboard.press('ArrowRight');
   const changes = page.getByRole('group', { name: 'Changes of this bar' });
   await changes.getByRole('button', { name: /^A.*7 G7$/ }).click();
@@ -242,8 +248,7 @@ test('a bar’s other changes are chosen for a take, here or throughout', async 
 });
 
 test('an option is heard between the chords around it', async ({ page }) => {
-  const id = await newTune(page, 'title: Heard\nkey: C\ntempo: 200\n| Dm7 | G7 | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Heard\nkey: C\ntempo: 200\n| Dm7 | G7 | C |\n');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('h');
   // The sounding column runs from the chord before to the chord after.
@@ -256,8 +261,7 @@ test('an option is heard between the chords around it', async ({ page }) => {
 });
 
 test('the stream is seen from afar and near, and how is remembered; the next best is told', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const width = async () => (await page.locator('#column-1').boundingBox())!.width;
   const usual = await width();
   await page.keyboard.press('+');
@@ -278,7 +282,7 @@ test('the stream is seen from afar and near, and how is remembered; the next bes
 });
 
 test('an edit leaves what is on offer standing until it is priced anew', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await page.keyboard.press('ArrowRight');
   await priced(page);
   const panel = page.locator('#options-panel');
@@ -302,8 +306,7 @@ test('an edit leaves what is on offer standing until it is priced anew', async (
 test('a grip of one’s own is pinned by its frets, with the colour it is one of; what cannot stand is told why', async ({
   page,
 }) => {
-  const id = await newTune(page, 'title: Own\nkey: C\n| C | Am | Dm7 | G7 |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Own\nkey: C\n| C | Am | Dm7 | G7 |\n');
   await page.keyboard.press('g');
   await page.getByRole('button', { name: 'By frets' }).click();
   const field = page.getByRole('textbox', { name: 'A grip of your own' });

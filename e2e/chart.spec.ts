@@ -1,9 +1,9 @@
-import { expect, expectSaved, idle, newTune, openBench, symbols, test, typeChart } from './player.ts';
+import { expect, expectSaved, idle, openBench, openNew, symbols, test, typeChart, writeTune } from './player.ts';
 
 const bars = '.bar .symbol';
 
 test('bars appear as the chart is typed, and are there after a reload', async ({ page }) => {
-  await newTune(page, 'title: Mooring\nkey: Eb\n\n[A]\n| Eb | Cm7 | Fm7 . Bb7 . | % |\n');
+  await writeTune(page, 'title: Mooring\nkey: Eb\n\n[A]\n| Eb | Cm7 | Fm7 . Bb7 . | % |\n');
   const read = () => page.locator(bars).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
   const expected = ['E flat', 'C minor 7', 'F minor 7', 'B flat 7', 'F minor 7', 'B flat 7'];
   expect(await read()).toEqual(expected);
@@ -16,7 +16,7 @@ test('bars appear as the chart is typed, and are there after a reload', async ({
 test('what is wrong stands under its line, there the chart stays as it was, and nothing typed is lost', async ({
   page,
 }) => {
-  await newTune(page, 'title: Mooring\nkey: C\n| C | F |\n');
+  await writeTune(page, 'title: Mooring\nkey: C\n| C | F |\n');
   await typeChart(page, 'title: Mooring\nkey: C\n| C | H7 |\n| am | C F G A B |\n| C');
   const problems = page.locator('.chart-problem');
   await expect(problems).toHaveText([
@@ -39,8 +39,7 @@ test('what is wrong stands under its line, there the chart stays as it was, and 
 });
 
 test('one bar that cannot be read keeps its last meaning, every other bar is read and arranged', async ({ page }) => {
-  const id = await newTune(page, 'title: Mooring\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Mooring\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('p');
   await expect(page.locator('#column-1')).toContainText('pinned');
@@ -63,8 +62,7 @@ test('an empty chart says what to type, and shows nothing else; what was there c
   page,
 }) => {
   const text = 'title: Mooring\nkey: C\n| C | Am7 |\n';
-  const id = await newTune(page, text);
-  await openBench(page, id);
+  await openNew(page, text);
   await page.keyboard.press('p');
   await expectSaved(page);
   await page.getByRole('link', { name: 'Chart', exact: true }).click();
@@ -81,7 +79,7 @@ test('an empty chart says what to type, and shows nothing else; what was there c
 });
 
 test('a five-megabyte paste is answered in words, and can be undone', async ({ page }) => {
-  await newTune(page, 'title: Mooring\n| C | F |\n');
+  await writeTune(page, 'title: Mooring\n| C | F |\n');
   await page.getByRole('textbox', { name: 'Chart text' }).click();
   await page.keyboard.press('Control+End');
   await page.evaluate(() => {
@@ -99,7 +97,7 @@ test('a five-megabyte paste is answered in words, and can be undone', async ({ p
 });
 
 test('a chart is stripped to what bears load, told what went, and brought back', async ({ page }) => {
-  await newTune(page, 'title: Strip\nkey: C\n| C C#dim7 | Dm7 G7 | C |\n');
+  await writeTune(page, 'title: Strip\nkey: C\n| C C#dim7 | Dm7 G7 | C |\n');
   const editor = page.getByRole('textbox', { name: 'Chart text' });
   const choose = async (name: RegExp) => {
     await page.getByRole('button', { name: 'Simplify' }).click();
@@ -120,14 +118,14 @@ test('a chart is stripped to what bears load, told what went, and brought back',
 });
 
 test('a chart that names no key is told the key its chords speak for', async ({ page }) => {
-  await newTune(page, 'title: Unnamed\n| Bb | Gm7 | Cm7 | F7 | Bb |\n');
+  await writeTune(page, 'title: Unnamed\n| Bb | Gm7 | Cm7 | F7 | Bb |\n');
   await expect(page.locator('.chart-count')).toContainText('The key is read from the chords: B');
   await expect(page.locator('.chart-count')).toContainText('Write key: Bb to settle it.');
   await expect(page.locator('.bar-chord small').first()).toHaveText('I');
 });
 
 test('chords over words are pasted, the bars asked for and never guessed', async ({ page }) => {
-  await newTune(page, 'title: Haul\nkey: G\n');
+  await writeTune(page, 'title: Haul\nkey: G\n');
   const editor = page.getByRole('textbox', { name: 'Chart text' });
   await editor.click();
   await page.keyboard.press('Control+End');
@@ -158,8 +156,7 @@ test('chords over words are pasted, the bars asked for and never guessed', async
 });
 
 test('a tune moves to the key that suits the voice, and its decisions with it', async ({ page }) => {
-  const id = await newTune(page, 'title: Moved\nkey: C\n| Dm7 | G7 | C | % |\n');
-  await openBench(page, id);
+  const id = await openNew(page, 'title: Moved\nkey: C\n| Dm7 | G7 | C | % |\n');
   await expect(page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(3)).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
@@ -191,7 +188,7 @@ test('a tune moves to the key that suits the voice, and its decisions with it', 
 });
 
 test('the form is told: sections, phrases, cadences, keys, jumps and words', async ({ page }) => {
-  await newTune(
+  await writeTune(
     page,
     'title: Formed\nkey: C\n[A]\n| C | Am7 | Dm7 | G7 |\n> Slow | | the ~ river | runs\n| Dm7 | G7 {or Db7} | C | % {fine} |\n[B]\n| Abm7 | Db7 | Gb Cb | Gb {D.C. al fine} |\n',
   );

@@ -1,11 +1,23 @@
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test } from './player.ts';
+import {
+  expect,
+  expectSaved,
+  gripInHand,
+  idle,
+  newTune,
+  openBench,
+  openNew,
+  priced,
+  symbols,
+  test,
+  writeTune,
+} from './player.ts';
 
 /* The bench says why, what else changes, and where things stand. */
 
 const TUNE = 'title: Told\nkey: C\ntempo: 200\n| C | Am7 | Dm7 | G7 |\n| C | A7 | Dm7 G7 | C |\n';
 
 test('what prices, ribbons and dots mean is said at first use, and stays under the question mark', async ({ page }) => {
-  const id = await newTune(page, TUNE);
+  const id = await writeTune(page, TUNE);
   await page.evaluate(() => localStorage.setItem('heron.legend-read', 'false'));
   await openBench(page, id);
   const first = page.getByRole('region', { name: 'How to read the bench' });
@@ -22,8 +34,7 @@ test('what prices, ribbons and dots mean is said at first use, and stays under t
 });
 
 test('a cheaper option says why it does not stand, and is taken in one click', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   await priced(page);
   // Pinned far from where the path would go, anything is cheaper.
   await page.keyboard.press('ArrowRight');
@@ -44,8 +55,7 @@ test('a cheaper option says why it does not stand, and is taken in one click', a
 test('what else a tried option changes is marked and told; the rest is kept on wish; what moved stays marked', async ({
   page,
 }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('g');
   await priced(page);
@@ -94,8 +104,7 @@ test('what else a tried option changes is marked and told; the rest is kept on w
 test('wishes stand over their bars and in one list, met or not; one goes there, or takes one back', async ({
   page,
 }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   await page.keyboard.press('Home');
   for (let i = 0; i < 2; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('w');
@@ -130,8 +139,7 @@ test('wishes stand over their bars and in one list, met or not; one goes there, 
 });
 
 test('how the take stands is told, and each figure leads to its columns', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const status = page.getByRole('group', { name: 'How the take stands' });
   await expect(status).toContainText(/all 9 say their chord/);
   await expect(status).toContainText(/root lowest in \d/);
@@ -151,8 +159,7 @@ test('how the take stands is told, and each figure leads to its columns', async 
 });
 
 test('the neck names the chord of a move that is tried, and its reason stands in one place', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press('m');
   await priced(page);

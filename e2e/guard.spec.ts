@@ -1,6 +1,6 @@
 import { connect } from 'node:net';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, newTune, openBench, priced, test } from './player.ts';
+import { expect, newTune, openBench, priced, test, writeTune } from './player.ts';
 
 test('a form posted from elsewhere changes nothing', async ({ request, page }) => {
   const id = await newTune(page, 'title: Ours\n| C |\n');
@@ -128,7 +128,7 @@ for (const scheme of ['light', 'dark'] as const) {
     page,
   }) => {
     await page.emulateMedia({ colorScheme: scheme });
-    const id = await newTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
+    const id = await writeTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
     const check = async () => {
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect(
@@ -189,7 +189,7 @@ test('nothing jumps while a page comes up', async ({ page }) => {
 
 test('on a phone nothing runs over the edge, and everything is within reach', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  const id = await newTune(page, 'title: Small\nkey: C\n| C | Am | Dm | G7 |\n');
+  const id = await writeTune(page, 'title: Small\nkey: C\n| C | Am | Dm | G7 |\n');
   const overflow = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
   expect(await overflow()).toBeLessThanOrEqual(0);
   await openBench(page, id);

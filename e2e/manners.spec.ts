@@ -1,7 +1,7 @@
-import { expect, expectSaved, idle, newTune, openBench, test } from './player.ts';
+import { expect, expectSaved, idle, openNew, test } from './player.ts';
 
 test('a tune is comped in a manner of its own, a span of it in another, and both are undone', async ({ page }) => {
-  await openBench(page, await newTune(page, 'title: Eddy\nkey: F\ntempo: 100\n| Gm7 | C7 | Fmaj7 | Dm7 |\n'));
+  await openNew(page, 'title: Eddy\nkey: F\ntempo: 100\n| Gm7 | C7 | Fmaj7 | Dm7 |\n');
   const grips = () => page.locator('.column-grip').allInnerTexts();
   const lowest = async () => (await grips()).map((grip) => grip.split('-').findIndex((fret) => /^\d/.test(fret)));
   const rooted = await grips();

@@ -1,10 +1,9 @@
-import { expect, expectSaved, idle, newTune, openBench, symbols, test } from './player.ts';
+import { expect, expectSaved, idle, openNew, symbols, test } from './player.ts';
 
 test('a move is looked for, heard, made, lifted and undone; what stands there says so, and it survives a reload', async ({
   page,
 }) => {
-  const id = await newTune(page, 'title: Moved\nkey: C\ntempo: 200\n| Dm7 | G7 | C | % |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Moved\nkey: C\ntempo: 200\n| Dm7 | G7 | C | % |\n');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('m');
   const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
@@ -33,8 +32,7 @@ test('a move is looked for, heard, made, lifted and undone; what stands there sa
 });
 
 test('several chords are selected by keys and by dragging, and a move takes their place', async ({ page }) => {
-  const id = await newTune(page, 'title: Span\nkey: C\n| Dm7 | G7 | C | % |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Span\nkey: C\n| Dm7 | G7 | C | % |\n');
   await page.keyboard.press('m');
   await page.keyboard.press('Shift+ArrowRight');
   await expect(page.getByRole('heading', { name: 'Moves in bars 1 to 2' })).toBeVisible();
@@ -59,8 +57,7 @@ test('several chords are selected by keys and by dragging, and a move takes thei
 });
 
 test('where no move fits it is said why, and the best few stand beside the colours', async ({ page }) => {
-  const id = await newTune(page, 'title: Why\nkey: C\n| C | G7 | Am | F |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Why\nkey: C\n| C | G7 | Am | F |\n');
   await expect(page.getByRole('list', { name: 'The best moves' }).getByRole('listitem').first()).toBeVisible();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('m');
@@ -74,8 +71,7 @@ test('where no move fits it is said why, and the best few stand beside the colou
 });
 
 test('a style is seen, copied and changed, a move switched off, and both are remembered', async ({ page }) => {
-  const id = await newTune(page, 'title: Styled\nkey: C\n| C | Dm7 | G7 | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Styled\nkey: C\n| C | Dm7 | G7 | C |\n');
   await page.keyboard.press('m');
   const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
   await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(1);

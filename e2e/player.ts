@@ -46,14 +46,30 @@ export const asOneWhoReadIt = (page: Page) =>
     localStorage.setItem('heron.legend-read', localStorage.getItem('heron.legend-read') ?? 'true'),
   );
 
-/** Makes a tune of one's own from chart text, through the Chart place; ends there. Returns its id. */
-export async function newTune(page: Page, text: string): Promise<string> {
+/** Makes a tune of one's own as a player does, through the Chart place; ends there. Returns its id. */
+export async function writeTune(page: Page, text: string): Promise<string> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New tune', exact: true }).click();
   await page.waitForURL(/\/chart$/);
   await typeChart(page, text);
   await expectSaved(page);
   return /tunes\/([^/]+)/.exec(page.url())![1]!;
+}
+
+/** Makes the same tune without a page, where the Chart place is not what is tested. Returns its id. */
+export async function newTune({ request }: Page, text: string): Promise<string> {
+  const made = await request.post('/?index', { form: { intent: 'new' }, maxRedirects: 0 });
+  const id = /tunes\/([^/]+)/.exec(made.headers().location!)![1]!;
+  const edit = { editId: `${id}.1`, aggregate: `tune:${id}`, baseVersion: 1, patch: { chartText: text } };
+  await expect(await request.post('/edits', { data: edit })).toBeOK();
+  return id;
+}
+
+/** Makes a tune and opens its workbench. Returns its id. */
+export async function openNew(page: Page, text: string): Promise<string> {
+  const id = await newTune(page, text);
+  await openBench(page, id);
+  return id;
 }
 
 /** Replaces the chart's text. */

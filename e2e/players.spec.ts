@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, test } from './player.ts';
+import { expect, expectSaved, gripInHand, idle, newTune, openBench, openNew, test } from './player.ts';
 
 const TUNE = 'title: Wake\nkey: C\nmeter: 4/4\ntempo: 120\n| C | Am7 | Dm7 | G7 |\n| F | E7 | Am7 | % |\n';
 
@@ -252,8 +252,7 @@ test('a hard grip has ways out, one click each, and its fingers can be chosen', 
 });
 
 test('the neck shows fingers, degrees or notes as chosen, and remembers it', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   const marks = () => page.locator('.neck-finger').allTextContents();
   const fingers = await marks();
   await page.getByRole('button', { name: 'notes', exact: true }).click();
@@ -267,7 +266,7 @@ test('the neck shows fingers, degrees or notes as chosen, and remembers it', asy
 });
 
 test('the grips are shown large, and print without the page around them', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await page.getByRole('button', { name: 'Take it away' }).click();
   await page.getByRole('menuitem', { name: 'Grips, large and for print' }).click();
   const cards = page.getByRole('dialog').getByRole('listitem');

@@ -7,6 +7,7 @@ import {
   idle,
   newTune,
   openBench,
+  openNew,
   priced,
   symbols,
   test,
@@ -31,8 +32,7 @@ async function keptSlowly(page: Page): Promise<string> {
 }
 
 test('keys typed without a pause do what they say, one after another', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const wanted = await keptSlowly(page);
   await page.keyboard.press('Control+z');
   await idle(page);
@@ -50,8 +50,7 @@ test('keys typed without a pause do what they say, one after another', async ({ 
 });
 
 test('keys are not held up for what never comes', async ({ page }) => {
-  const id = await newTune(page, 'title: Rest\nkey: C\n| C | N.C. | G7 | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Rest\nkey: C\n| C | N.C. | G7 | C |\n');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('g');
   // There are no grips of no chord.
@@ -60,8 +59,7 @@ test('keys are not held up for what never comes', async ({ page }) => {
 });
 
 test('arrows inside a group of choices, the tabs or the neck never move the chord', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const here = page.getByRole('option', { selected: true });
   await page.keyboard.press('ArrowRight');
   await expect(here).toHaveAttribute('id', 'column-1');
@@ -84,8 +82,7 @@ test('arrows inside a group of choices, the tabs or the neck never move the chor
 });
 
 test('whatever has the focus shows it', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   await priced(page);
   const seen = new Set<string>();
   for (let i = 0; i < 40; i++) {
@@ -109,8 +106,7 @@ test('whatever has the focus shows it', async ({ page }) => {
 });
 
 test('Enter opens a detail, Space stops what was started a moment ago', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const way = page.locator('.side-way');
   await way.locator('summary').focus();
   await page.keyboard.press('Enter');
@@ -133,8 +129,7 @@ test('Enter opens a detail, Space stops what was started a moment ago', async ({
 });
 
 test('a drag with the mouse takes exactly the bars under it, and the stage stays', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   const stage = page.locator('.stage');
   const boxes = await page.locator('.column').evaluateAll((all) =>
     all.map((one) => {
@@ -157,8 +152,7 @@ test('a drag with the mouse takes exactly the bars under it, and the stage stays
 });
 
 test('after a reload it is the same bar, tab and nearness; so it is after a look at the chart', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('m');
@@ -176,8 +170,7 @@ test('after a reload it is the same bar, tab and nearness; so it is after a look
 });
 
 test('flats, sharps and numerals are text, to be read aloud and copied', async ({ page }) => {
-  const id = await newTune(page, 'title: Signs\nkey: Eb\n| Eb | F#dim7 | Fm7 | Bb7 |\n| Bm7b5 | Abm6 | Eb | % |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Signs\nkey: Eb\n| Eb | F#dim7 | Fm7 | Bb7 |\n| Bm7b5 | Abm6 | Eb | % |\n');
   await priced(page);
   const copied = await page.evaluate(() => {
     const range = document.createRange();
@@ -204,8 +197,7 @@ test('flats, sharps and numerals are text, to be read aloud and copied', async (
 });
 
 test('what is tried and done is said once', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  await openNew(page, TUNE);
   await priced(page);
   await page.evaluate(() => {
     const said: string[] = [];
@@ -321,8 +313,7 @@ test('a finger selects bars by a long press and a drag, or with the switch for i
 });
 
 test('another window shows what the first did, chart and take, without a reload', async ({ page, context }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   const other = await context.newPage();
   await openBench(other, id);
   await page.keyboard.press('p');

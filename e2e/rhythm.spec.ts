@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
-import { asOneWhoReadIt, expect, expectSaved, idle, newTune, openBench, test } from './player.ts';
+import { asOneWhoReadIt, expect, expectSaved, idle, openNew, test } from './player.ts';
 import type { Page } from '@playwright/test';
 
 /* A take in time: its rhythm and texture are decided, who plays along and how fast is remembered. */
@@ -22,7 +22,7 @@ const away = async (page: Page, what: string) => {
 test('a rhythm is chosen for the tune and another for a bar, heard and written, undone, and there after a reload', async ({
   page,
 }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await inTime(page);
   await expect(choose(page, 'Held chords')).toHaveAttribute('aria-selected', 'true');
   await choose(page, 'Four, leaning').click();
@@ -55,7 +55,7 @@ test('a rhythm is chosen for the tune and another for a bar, heard and written, 
 test('a bass and brushes play along, are in the file, and are remembered; what is selected is gone over again and again', async ({
   page,
 }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await inTime(page);
   await sheet(page).getByRole('combobox').nth(1).click();
   await page.getByRole('option', { name: 'walking' }).click();
@@ -104,7 +104,7 @@ test('a bass and brushes play along, are in the file, and are remembered; what i
 test('a figure over the bars shows where it meets them; the tempo is tapped; a part is silent or alone, and that is remembered', async ({
   page,
 }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await inTime(page);
   await choose(page, 'Three over the bars').click();
   await expect(choose(page, 'Three over the bars')).toContainText('On the bar line again after 3 bars.');
@@ -135,7 +135,7 @@ test('a figure over the bars shows where it meets them; the tempo is tapped; a p
 });
 
 test('it is played and stopped again and again: each time from its first chord, each time still', async ({ page }) => {
-  await openBench(page, await newTune(page, 'title: On and off\nkey: C\nmeter: 4/4\ntempo: 40\n| C | F |\n'));
+  await openNew(page, 'title: On and off\nkey: C\nmeter: 4/4\ntempo: 40\n| C | F |\n');
   const lit = page.locator('.ground-playing');
   for (let i = 0; i < 8; i++) {
     await page.keyboard.press('Space');

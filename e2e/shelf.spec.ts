@@ -1,4 +1,4 @@
-import { expect, newTune, test } from './player.ts';
+import { expect, newTune, test, writeTune } from './player.ts';
 
 test('the shelf shows the demo tunes with key, meter, tempo and last change', async ({ page }) => {
   await page.goto('/');
@@ -59,7 +59,7 @@ test('what cannot be done to a tune that is gone is said', async ({ page, clean 
 
 test('a title of markup is a title', async ({ page }) => {
   const title = '<img src=x onerror=alert(1)>';
-  await newTune(page, `title: ${title}\n| C |\n`);
+  await writeTune(page, `title: ${title}\n| C |\n`);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
   await page.goto('/');
   await expect(page.getByText(title, { exact: true })).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, newTune, openBench, priced, test } from './player.ts';
+import { expect, newTune, openBench, openNew, priced, test } from './player.ts';
 
 /* No text over another, nothing over the edge: on every screen, with wide text spacing, enlarged twice. */
 
@@ -137,7 +137,7 @@ for (const [width, height] of process.env.HERON_EVERY_SIZE ? [...SIZES, ...BETWE
   });
 
 test('a text over another is found', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await page.evaluate(() => {
     const over = document.createElement('p');
     over.textContent = 'over it';

@@ -1,4 +1,4 @@
-import { expect, idle, newTune, openBench, symbols, test } from './player.ts';
+import { expect, idle, openNew, symbols, test } from './player.ts';
 
 /* Whole takes: chords, grips and connection chosen together. */
 
@@ -7,7 +7,7 @@ const TUNE = 'title: Taken\nkey: C\ntempo: 120\n| C | Am7 | Dm7 | G7 |\n| C | A7
 test('three takes of the tune are found, named and told apart; one goes on the bench, and one undo takes it back', async ({
   page,
 }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   const before = await symbols(page);
   await page.keyboard.press('t');
   const sheet = page.getByRole('dialog', { name: 'Three takes' });
@@ -28,7 +28,7 @@ test('three takes of the tune are found, named and told apart; one goes on the b
 });
 
 test('takes of what is selected leave the rest as it is', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   const before = await symbols(page);
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
@@ -43,7 +43,7 @@ test('takes of what is selected leave the rest as it is', async ({ page }) => {
 });
 
 test('looking for takes can be stopped, and the bench goes on as it was', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE.replace('| C | A7', '| Em7 | A7 | Bm7b5 | E7 |\n| C | A7')));
+  await openNew(page, TUNE.replace('| C | A7', '| Em7 | A7 | Bm7b5 | E7 |\n| C | A7'));
   await page.keyboard.press('t');
   const sheet = page.getByRole('dialog', { name: 'Three takes' });
   await sheet.getByRole('button', { name: 'Stop' }).click();

@@ -1,4 +1,4 @@
-import { expect, expectSaved, idle, newTune, openBench, symbols, test } from './player.ts';
+import { expect, expectSaved, idle, openNew, symbols, test } from './player.ts';
 import type { Page } from '@playwright/test';
 
 /* The takes of a tune, two of them side by side. */
@@ -15,7 +15,7 @@ const place = async (page: Page) => {
 test('a take is copied, changed, set beside the other; bars are taken from below, in one step that can be undone', async ({
   page,
 }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await place(page);
   // The only take stands beside the plain chart.
   await expect(bar(page, 2)).toHaveAccessibleName(/above A minor 9, below A minor 7/);
@@ -54,7 +54,7 @@ test('a take is copied, changed, set beside the other; bars are taken from below
 });
 
 test('takes are ordered, renamed, deleted and brought back; the order survives a reload', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await place(page);
   const more = async (take: string, deed: string) => {
     await page.getByRole('button', { name: `${take}: more` }).click();
@@ -80,7 +80,7 @@ test('takes are ordered, renamed, deleted and brought back; the order survives a
 });
 
 test('a take keeps its grips until it is solved anew, whoever plays', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await place(page);
   await page.getByRole('button', { name: 'Keep its grips' }).click();
   await expect(page.getByRole('button', { name: 'Solve anew' })).toBeVisible();
@@ -98,7 +98,7 @@ test('a take keeps its grips until it is solved anew, whoever plays', async ({ p
 });
 
 test('both are heard in turn at the same place, and charts say what they show', async ({ page }) => {
-  await openBench(page, await newTune(page, TUNE));
+  await openNew(page, TUNE);
   await place(page);
   await bar(page, 2).click();
   await page.keyboard.press(' ');

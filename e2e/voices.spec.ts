@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, gripInHand, idle, newTune, openBench, priced, symbols, test } from './player.ts';
+import { expect, expectSaved, gripInHand, idle, openNew, priced, symbols, test } from './player.ts';
 
 const TUNE = 'title: Lock\nkey: C\nmeter: 4/4\ntempo: 120\n| C | Dm7 | G7 | C |\n';
 
@@ -7,8 +7,7 @@ const outcomes = (page: Page) => page.getByRole('list', { name: 'What can come o
 
 /** Opens the voices of the ii. */
 async function atVoices(page: Page): Promise<string> {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('v');
   await expect(outcomes(page).first()).toBeVisible();

@@ -1,5 +1,16 @@
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, idle, newTune, openBench, priced, symbols, test, typeChart } from './player.ts';
+import {
+  expect,
+  expectSaved,
+  idle,
+  openBench,
+  openNew,
+  priced,
+  symbols,
+  test,
+  typeChart,
+  writeTune,
+} from './player.ts';
 
 const TUNE = 'title: Two Hands\nkey: C\n| C | Am | Dm | G7 |\n';
 
@@ -19,8 +30,7 @@ test('an open window shows at once what another does, and an undo leaves what th
   page,
   context,
 }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   const other = await context.newPage();
   await openBench(other, id);
   await choose(page, 3);
@@ -37,8 +47,7 @@ test('an open window shows at once what another does, and an undo leaves what th
 });
 
 test('a duplicated tab writes under a name of its own', async ({ page, context }) => {
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   const other = await context.newPage();
   // As a browser duplicates a tab: with all that the session holds.
   const session = await page.evaluate(() => JSON.stringify(sessionStorage));
@@ -66,8 +75,7 @@ test('two browsers on one chord: the first stands, the other is kept as a take, 
   clean,
 }) => {
   clean.allow(/409/);
-  const id = await newTune(page, TUNE);
-  await openBench(page, id);
+  const id = await openNew(page, TUNE);
   const other = await elsewhere(page, baseURL!);
   await openBench(other, id);
   await choose(page, 3);
@@ -99,7 +107,7 @@ test('two windows of a chart: what one types in its line comes into the other, a
   page,
   context,
 }) => {
-  const id = await newTune(page, TUNE);
+  const id = await writeTune(page, TUNE);
   const other = await context.newPage();
   await other.goto(`/tunes/${id}/chart`);
   const text = other.getByRole('textbox', { name: 'Chart text' });
@@ -131,7 +139,7 @@ test('two browsers in one line of a chart: the later text is kept as a tune of i
   clean,
 }) => {
   clean.allow(/409/);
-  const id = await newTune(page, 'title: Two Hands\nkey: C\n| C |\n');
+  const id = await writeTune(page, 'title: Two Hands\nkey: C\n| C |\n');
   const other = await elsewhere(page, baseURL!);
   await other.goto(`/tunes/${id}/chart`);
   await expect(other.getByRole('textbox', { name: 'Chart text' })).toBeVisible();

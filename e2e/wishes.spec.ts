@@ -1,8 +1,7 @@
-import { expect, expectSaved, idle, newTune, openBench, test } from './player.ts';
+import { expect, expectSaved, idle, openNew, test } from './player.ts';
 
 test('wishes over a span shape the lines, tell what they cannot have, and are taken back', async ({ page }) => {
-  const id = await newTune(page, 'title: Tidal\nkey: C\ntempo: 120\n| C | Am7 | Dm7 | G7 | C | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Tidal\nkey: C\ntempo: 120\n| C | Am7 | Dm7 | G7 | C | C |\n');
   const heights = (which: 'top' | 'bass') =>
     page.locator('.stream-column').evaluateAll((columns, one) => {
       const y = (note: Element) => Number(note.getAttribute('y'));
@@ -61,8 +60,7 @@ test('wishes over a span shape the lines, tell what they cannot have, and are ta
 });
 
 test('two other ways through the tune are found, and one is taken in one step', async ({ page }) => {
-  const id = await newTune(page, 'title: Channels\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Channels\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
   const grips = () => page.locator('.column-grip').allInnerTexts();
   const before = await grips();
   await page.keyboard.press('w');
@@ -89,8 +87,7 @@ test('two other ways through the tune are found, and one is taken in one step', 
 });
 
 test('one arrives at a grip with the last chord of a span, a finger rests on the way', async ({ page }) => {
-  const id = await newTune(page, 'title: Berth\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
-  await openBench(page, id);
+  await openNew(page, 'title: Berth\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
   await page.keyboard.press('Home');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('w');
