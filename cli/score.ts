@@ -10,6 +10,8 @@ import {
   parseChart,
   patternOf,
   PATTERNS,
+  problemText,
+  readPattern,
   rhythmLayer,
   run,
   scoreOf,
@@ -76,10 +78,12 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
   };
 }
 
-/** A pattern by its name, `usual` for what one plays in the meter and feel; null: each chord once, held. */
+/** A pattern by its name or written out, `usual` for what one plays in the meter and feel; null: each chord once, held. */
 function patternTyped(text: string | undefined, { meter, feel }: Chart): Pattern | null {
   if (text === undefined || text === 'held-chords') return null;
-  const pattern = text === 'usual' ? usualPattern(meter, feel) : patternOf(text);
+  const own = text.includes(':') ? readPattern(text) : null;
+  if (own?.ok === false) throw new UsageError(`--rhythm: ${problemText(own.problems[0]!)}`);
+  const pattern = own?.value ?? (text === 'usual' ? usualPattern(meter, feel) : patternOf(text));
   const fitting = PATTERNS.filter((one) => fitsMeter(one, meter)).map(({ id }) => id);
   const known = ['held-chords', 'usual', ...fitting].join(', ');
   if (!pattern) throw new UsageError(`--rhythm: there is no ${text} in ${formatMeter(meter)}. There are ${known}`);

@@ -74,6 +74,11 @@ export type ProblemCode =
   | 'pin-unplayable'
   | 'pin-unheld'
   | 'ring-lost'
+  | 'rhythm-form'
+  | 'rhythm-hit'
+  | 'rhythm-past'
+  | 'rhythm-empty'
+  | 'rhythm-long'
   | 'chord-unplayable';
 
 export interface Problem {

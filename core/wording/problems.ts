@@ -85,6 +85,13 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `“${text}” is no grip. Write a fret for each string, low first, x for not played: x-3-5-4-5-3.`,
   'grip-strings': ({ text, count, strings }) => `${text} has ${count} strings, and this tuning ${strings}.`,
   'grip-silent': ({ text }) => `In ${text} no string sounds: write a fret for one at least.`,
+  'rhythm-form': ({ text }) =>
+    `“${text}” is no rhythm. Write the meter, a colon and its hits: 4/4: 1:1.5W> 2&:.5W., or 4/4 over 3: … for one that runs over the bars.`,
+  'rhythm-hit': ({ text }) =>
+    `“${text}” is no hit. Write where, how long and what: 2&:.5W is the whole grip for half a count on the second half of two.`,
+  'rhythm-past': ({ text, most }) => `“${text}” is not in its bar: there are counts 1 to ${most}.`,
+  'rhythm-empty': () => 'A rhythm needs a hit at least.',
+  'rhythm-long': ({ text, most }) => `“${text}” is no length. Write counts, 1 to ${most}, by halves.`,
   'nothing-to-take': () => 'There is no chord here that this hand can hold: a take needs one at least.',
   'move-loose': ({ text, into }) =>
     `This hand cannot play ${musical(String(text))} as its move says: ${BOND_WORDS[into as Bond]}. Another way stands in.`,

@@ -1,3 +1,4 @@
+import { bad, good, problem, type Outcome } from '../../problem.ts';
 import { TICKS_PER_QUARTER, type Meter, type Ticks } from '../../time/meter.ts';
 
 /** Which notes of the grip under it a hit sounds: sets of them, or the finger that plucks one. */
@@ -59,27 +60,57 @@ export const ticksPerCount = ({ unit }: Meter): Ticks => (TICKS_PER_QUARTER * 4)
  * Reads hits as the table of patterns writes them, bars divided by `|`: `1:1.5W> 2&:.5W.^` is the whole grip on one, for one
  * and a half counts, accented; and on the second half of two for half a count, damped, with the chord of the next beat.
  * Voices: **W**hole grip, **B**ass, **A**nother low note, **C**hord above the bass, **T**op, **M**iddle, or a finger. Marks:
- * `>` accent, `,` soft, `.` damped, `^` push, `'` up, `~` rolled. Throws a RangeError for what is no hit: the table is ours.
+ * `>` accent, `,` soft, `.` damped, `^` push, `'` up, `~` rolled. Each hit begins in its own bar.
  */
-export function hitsOf(text: string, meter: Meter): readonly Hit[] {
+export function readHits(text: string, meter: Meter): Outcome<readonly Hit[]> {
   const count = ticksPerCount(meter);
-  return text.split('|').flatMap((bar, b) =>
-    bar
-      .trim()
-      .split(/\s+/)
-      .filter((token) => token !== '')
-      .map((token): Hit => {
-        const [, number, part, long, voices, marks] = HIT.exec(token) ?? [];
-        if (number === undefined) throw new RangeError(`no hit: ${token}`);
-        return {
-          at: Math.round((b * meter.count + Number(number) - 1 + PARTS_OF_A_COUNT[part!]!) * count),
-          ticks: Math.round(Number(long) * count),
-          voices: LETTERS[voices!]!,
-          accent: marks!.includes('>') ? 'accent' : marks!.includes(',') ? 'soft' : 'even',
-          stroke: marks!.includes('~') ? 'roll' : marks!.includes("'") ? 'up' : 'down',
-          damped: marks!.includes('.'),
-          push: marks!.includes('^'),
-        };
-      }),
-  );
+  const hits: Hit[] = [];
+  for (const [b, bar] of text.split('|').entries())
+    for (const token of bar.split(/\s+/).filter((one) => one !== '')) {
+      const [, number, part, long, voices, marks] = HIT.exec(token) ?? [];
+      const ticks = Math.round(Number(long) * count);
+      if (number === undefined || !(ticks > 0)) return bad(problem('rhythm-hit', { text: token }));
+      if (Number(number) < 1 || Number(number) > meter.count)
+        return bad(problem('rhythm-past', { text: token, most: meter.count }));
+      hits.push({
+        at: Math.round((b * meter.count + Number(number) - 1 + PARTS_OF_A_COUNT[part!]!) * count),
+        ticks,
+        voices: LETTERS[voices!]!,
+        accent: marks!.includes('>') ? 'accent' : marks!.includes(',') ? 'soft' : 'even',
+        stroke: marks!.includes('~') ? 'roll' : marks!.includes("'") ? 'up' : 'down',
+        damped: marks!.includes('.'),
+        push: marks!.includes('^'),
+      });
+    }
+  return good(hits);
+}
+
+/** Hits of our own tables. Throws a RangeError for what is no hit. */
+export function hitsOf(text: string, meter: Meter): readonly Hit[] {
+  const hits = readHits(text, meter);
+  if (!hits.ok) throw new RangeError(text);
+  return hits.value;
+}
+
+/** Writes hits as {@link readHits} reads them. */
+export function hitsText(hits: readonly Hit[], meter: Meter): string {
+  const count = ticksPerCount(meter);
+  const bar = meter.count * count;
+  const last = Math.floor((hits.at(-1)?.at ?? 0) / bar);
+  const bars = Array.from({ length: last + 1 }, (_, b) => hits.filter(({ at }) => Math.floor(at / bar) === b));
+  return bars
+    .map((some) => some.map((hit) => hitText(hit, countedAt(hit.at % bar, meter), hit.ticks / count)).join(' '))
+    .join(' | ');
+}
+
+function hitText({ voices, accent, stroke, damped, push }: Hit, at: string, counts: number): string {
+  const letter = Object.keys(LETTERS).find((one) => LETTERS[one] === voices)!;
+  const long = String(Math.round(counts * 1e4) / 1e4).replace(/^0\./, '.');
+  const marks = [
+    accent === 'accent' ? '>' : accent === 'soft' ? ',' : '',
+    damped ? '.' : '',
+    push ? '^' : '',
+    stroke === 'up' ? "'" : stroke === 'roll' ? '~' : '',
+  ];
+  return `${at}:${long}${letter}${marks.join('')}`;
 }

@@ -5,7 +5,8 @@ import type { Decisions } from '../../take/decision.ts';
 import { rhythmName, slotKeys } from '../../take/key.ts';
 import { ticksPerBar } from '../../time/meter.ts';
 import { meetingTimes } from './meeting.ts';
-import { barsTogether, PATTERNS, patternOf } from './patterns.ts';
+import { barsTogether } from './pattern.ts';
+import { PATTERNS, patternOf } from './patterns.ts';
 
 const chart = parseChart('key: C\n| C | Am7 Dm7 | G7 | C | F | G7 | C | C |');
 if (!chart.ok) throw new Error();

@@ -1,21 +1,8 @@
 import type { Feel } from '../../chart/chart.ts';
-import { formatMeter, parseMeter, ticksPerBar, type Meter, type Ticks } from '../../time/meter.ts';
-import { hitsOf, ticksPerCount, type Hit } from './hits.ts';
-
-/** A comping rhythm: hits over one bar or several, or over any length that runs on across the bar lines. */
-export interface Pattern {
-  readonly id: string;
-  readonly name: string;
-  /** What it is for, in a sentence. */
-  readonly reason: string;
-  readonly meter: Meter;
-  /** The feel it is at home in; null: either. */
-  readonly feel: Feel | null;
-  readonly ticks: Ticks;
-  /** Whether it runs on over the bar lines, in any meter of the same unit. */
-  readonly across: boolean;
-  readonly hits: readonly Hit[];
-}
+import { parseMeter, ticksPerBar, type Meter } from '../../time/meter.ts';
+import { hitsOf } from './hits.ts';
+import { readPattern } from './own.ts';
+import { fitsMeter, type Pattern } from './pattern.ts';
 
 type Row = readonly [id: string, name: string, hits: string, reason: string];
 
@@ -244,32 +231,18 @@ export const PATTERNS: readonly Pattern[] = [
   ...rows('2/4', null, IN_TWO),
   ...rows('7/8', null, IN_SEVEN),
   ...ACROSS.map(([counts, id, name, hits, reason]): Pattern => {
-    const meter = meterOf('4/4');
-    return {
-      id,
-      name,
-      reason,
-      meter,
-      feel: null,
-      across: true,
-      ticks: counts * ticksPerCount(meter),
-      hits: hitsOf(hits, meter),
-    };
+    const read = readPattern(`4/4 over ${counts}: ${hits}`);
+    if (!read.ok) throw new RangeError(hits);
+    return { ...read.value, id, name, reason };
   }),
 ];
 
-export const patternOf = (id: string): Pattern | null => PATTERNS.find((pattern) => pattern.id === id) ?? null;
-
-/** Whether a pattern can be played over bars of a meter: its own, or, where it runs across the bars, any of its unit. */
-export const fitsMeter = ({ meter, across }: Pick<Pattern, 'meter' | 'across'>, bar: Meter): boolean =>
-  across ? bar.unit === meter.unit : formatMeter(bar) === formatMeter(meter);
-
-/** After so many bars of a meter a pattern that begins with one begins with a bar again: 3 for three beats over 4/4. */
-export function barsTogether({ ticks }: Pick<Pattern, 'ticks'>, meter: Meter): number {
-  const bar = ticksPerBar(meter);
-  let bars = 1;
-  while ((bars * bar) % ticks !== 0) bars++;
-  return bars;
+/** The pattern a take names: one of these, or one of its player's own, which its text says whole (own.ts); null: neither. */
+export function patternOf(id: string): Pattern | null {
+  const known = PATTERNS.find((pattern) => pattern.id === id);
+  if (known) return known;
+  const own = readPattern(id);
+  return own.ok ? own.value : null;
 }
 
 /** What one plays where nothing was chosen: the first of its meter that is at home in the feel; null: there is none. */

@@ -3,7 +3,8 @@ import { ticksPerBeat, ticksPerBar, TICKS_PER_QUARTER, type Ticks } from '../../
 import type { Layer, NamedSpan, Score, Sound } from '../score.ts';
 import { seeded } from '../seeded.ts';
 import type { Hit } from './hits.ts';
-import { fitsMeter, usualPattern, type Pattern } from './patterns.ts';
+import { fitsMeter, type Pattern } from './pattern.ts';
+import { usualPattern } from './patterns.ts';
 import { notesFor } from './voices.ts';
 import { AS_WRITTEN, thinned, turnsOf, varied, type Dials } from './vary.ts';
 

@@ -5,7 +5,7 @@ import { hasOnly, isSpan, isText, isWhole } from './fields.ts';
 export interface RhythmDecision {
   readonly layer: 'rhythm';
   readonly ticks: Ticks;
-  /** Of a pattern (`score/rhythm/patterns.ts`); null: each chord once, held. One that is not known is played as what is usual. */
+  /** Of a pattern (`score/rhythm/patterns.ts`), or the text of one's own; null: each chord once, held. One that is not known is played as what is usual. */
   readonly pattern: string | null;
   /** In hundredths: how much of the pattern is played, and at how many changes of chord the new one comes early. */
   readonly density: number;
@@ -14,14 +14,15 @@ export interface RhythmDecision {
   readonly seed: number;
 }
 
-const LONGEST_ID = 64;
+/** The longest text of a rhythm, in characters: four bars of sixteenths. */
+export const LONGEST_RHYTHM = 1000;
 const MOST_SEED = 9999;
 
 /** A rhythm over a span, as it comes from outside, or null where it is none. */
 export function readRhythmDecision(value: Readonly<Record<string, unknown>>): RhythmDecision | null {
   const { ticks, pattern, density, pushes, seed } = value;
   if (!hasOnly(value, 'layer', 'ticks', 'pattern', 'density', 'pushes', 'seed') || !isSpan(ticks)) return null;
-  if (pattern !== null && !isText(pattern, LONGEST_ID)) return null;
+  if (pattern !== null && !isText(pattern, LONGEST_RHYTHM)) return null;
   if (!isWhole(density, 0, 100) || !isWhole(pushes, 0, 100) || !isWhole(seed, 1, MOST_SEED)) return null;
   return { layer: 'rhythm', ticks, pattern, density, pushes, seed };
 }
