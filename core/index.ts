@@ -269,7 +269,8 @@ export { barsTogether, fitsMeter, type Pattern } from './score/rhythm/pattern.ts
 export { patternOf, PATTERNS, usualPattern } from './score/rhythm/patterns.ts';
 export { rhythmLayer, throughout, type RhythmSpan } from './score/rhythm/rhythm.ts';
 export { AS_WRITTEN, type Dials } from './score/rhythm/vary.ts';
-export { BASS_WORDS, TEXTURE_WORDS, togetherText } from './wording/rhythm.ts';
+export { notesFor } from './score/rhythm/voices.ts';
+export { BASS_WORDS, hitWords, TEXTURE_WORDS, togetherText, VOICES_WORDS } from './wording/rhythm.ts';
 export { usualBass, usualSwing } from './score/usual.ts';
 export { textureLayer, type TextureSpan } from './score/texture.ts';
 export { TEXTURES, type Texture } from './texture.ts';

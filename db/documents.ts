@@ -6,6 +6,7 @@ import {
   MANNERS,
   PLAYER_FIELDS,
   readDecision,
+  readPattern,
   type Decision,
   type TakeAbout,
 } from '../core/index.ts';
@@ -26,7 +27,7 @@ const barId = z.object({ id: z.string().min(1), source: z.string() });
 const isChange = (patch: object) => Object.keys(patch).length > 0;
 const CHANGES = 'an edit changes something';
 
-const STYLE_ID = /^[\w-]{1,64}$/;
+const OWN_ID = /^[\w-]{1,64}$/;
 
 /** A tune's document: its bars' ids, and the last chart text that could be read. */
 export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
@@ -106,7 +107,7 @@ const weight = z.int().min(0).max(3);
 const stray = z.int().min(0).max(5);
 /** A player's own style of moves. */
 const style = z.strictObject({
-  id: z.string().regex(STYLE_ID),
+  id: z.string().regex(OWN_ID),
   name: z.string().max(LONGEST_TITLE),
   words: z.string().max(LONGEST_TITLE),
   groups: z.partialRecord(z.enum(GROUPS), weight),
@@ -114,14 +115,20 @@ const style = z.strictObject({
   colours: z.array(z.string().max(32)).max(60),
   manner: z.enum(MANNERS).optional(),
 });
-/** What may be set under a name: a player's own styles, and how moves are chosen in a tune. */
+/** A player's own rhythm, by its name; its text is all of it. */
+const rhythm = z.strictObject({
+  name: z.string().trim().min(1).max(LONGEST_TITLE),
+  text: z.string().refine((text) => readPattern(text).ok, 'no rhythm'),
+});
+/** What may be set under a name: a player's own styles and rhythms, and how moves are chosen in a tune. */
 export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<string, unknown>>>])[] = [
-  [/^styles$/, z.record(z.string().regex(STYLE_ID), style.nullable()).refine(isChange, CHANGES)],
+  [/^styles$/, z.record(z.string().regex(OWN_ID), style.nullable()).refine(isChange, CHANGES)],
+  [/^rhythms$/, z.record(z.string().regex(OWN_ID), rhythm.nullable()).refine(isChange, CHANGES)],
   [
     /^taste\.[\w-]+$/,
     z
       .strictObject({
-        style: z.string().regex(STYLE_ID).nullable().optional(),
+        style: z.string().regex(OWN_ID).nullable().optional(),
         stray: stray.nullable().optional(),
         manner: z.enum(MANNERS).nullable().optional(),
         off: z.array(z.string().max(64)).max(500).nullable().optional(),

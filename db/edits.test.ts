@@ -316,6 +316,9 @@ describe('what a player sets', () => {
     expect(on('setting:taste.some-tune', 1, { style: 'own-1', off: ['thread'] })).toMatchObject({ status: 'saved' });
     expect(getSetting(db, 'styles')).toEqual({ version: 2, cells: { 'own-1': OWN } });
     expect(getSetting(db, 'taste.some-tune').cells).toEqual({ style: 'own-1', off: ['thread'] });
+    const mine = { name: 'Ferry push', text: '4/4: 1:1.5W> 2&:.5W.' };
+    expect(on('setting:rhythms', 1, { mine })).toMatchObject({ status: 'saved', version: 2 });
+    expect(getSetting(db, 'rhythms').cells).toEqual({ mine });
     on('setting:styles', 2, { 'own-1': null });
     expect(getSetting(db, 'styles')).toEqual({ version: 3, cells: {} });
   });
@@ -338,6 +341,8 @@ describe('what a player sets', () => {
     ['setting:styles', { 'own-1': { ...OWN, stray: 9 } }],
     ['setting:styles', { 'own-1': { ...OWN, groups: { nonsense: 1 } } }],
     ['setting:taste.t', { stray: 2, more: 1 }],
+    ['setting:rhythms', { mine: { name: 'Ferry push', text: '4/4: 9:1W' } }],
+    ['setting:rhythms', { mine: { name: ' ', text: '4/4: 1:1W' } }],
   ])('%s %j is refused', (aggregate, patch) => {
     expect(on(aggregate, 1, patch).status).toBe('invalid');
   });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
 import { asOneWhoReadIt, expect, expectSaved, idle, openNew, test } from './player.ts';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 
 /* A take in time: its rhythm and texture are decided, who plays along and how fast is remembered. */
 
@@ -135,15 +135,76 @@ test('a figure over the bars shows where it meets them; the tempo is tapped; a p
 });
 
 test('it is played and stopped again and again: each time from its first chord, each time still', async ({ page }) => {
-  await openNew(page, 'title: On and off\nkey: C\nmeter: 4/4\ntempo: 40\n| C | F |\n');
+  await openNew(page, 'title: On and off\nkey: C\nmeter: 4/4\ntempo: 30\n| C | F |\n');
   const lit = page.locator('.ground-playing');
+  const left = (one: Locator) => one.evaluate((ground: HTMLElement) => ground.style.left);
   for (let i = 0; i < 8; i++) {
     await page.keyboard.press('Space');
     await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
-    // A bar lasts six seconds: were the first chord lost, nothing would be lit before the second.
-    await expect(lit).toBeVisible({ timeout: 4000 });
+    // A bar lasts eight seconds: were the first chord lost, the first to be lit would be the second.
+    await expect(lit).toBeVisible();
+    expect(await left(lit)).toBe(await left(page.locator('.ground-selected')));
     await page.keyboard.press('Space');
     await expect(lit).toHaveCount(0);
     await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   }
+});
+
+test('a rhythm is made hit by hit, by mouse and by keys, heard as it is made, undone, kept by its name, and there in another tune', async ({
+  page,
+}) => {
+  await openNew(page, TUNE);
+  await inTime(page);
+  await choose(page, 'Dotted push').first().click();
+  await expect(choose(page, 'Dotted push').first()).toHaveAttribute('aria-selected', 'true');
+  await sheet(page).getByRole('button', { name: 'Make your own…' }).click();
+  const editor = page.getByRole('dialog', { name: 'A rhythm of your own, in the tune' });
+  const cell = (name: string) => editor.getByRole('gridcell', { name: new RegExp(`^${name}(:|$)`) });
+  await expect(cell('Whole grip, 1')).toHaveAccessibleName(/1.5 counts long, accented/);
+  // Nothing is decided by looking at it.
+  await expect(page.locator('.head').getByText('Rhythm: Your own')).toHaveCount(0);
+  await cell('Top note, 3&').click();
+  await expect(cell('Top note, 3&')).toHaveAccessibleName(/0.5 counts long$/);
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('a');
+  await page.keyboard.press('e');
+  await expect(cell('Top note, 3&')).toHaveAccessibleName(/1 count long, accented, with the next chord/);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  await expect(cell('Inner notes, 3')).toHaveAccessibleName(/0.5 counts long/);
+  await page.keyboard.press('Enter');
+  await expect(cell('Inner notes, 3')).toHaveAccessibleName('Inner notes, 3');
+  // Drawn longer by its end.
+  const end = editor.locator('.rhythm-one').nth(1).locator('.rhythm-end');
+  const box = (await end.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 90, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(cell('Whole grip, 2&')).toHaveAccessibleName(/1 count long, damped/);
+  await editor.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Whole grip, 2&')).toHaveAccessibleName(/0.5 counts long, damped/);
+
+  await editor.getByRole('button', { name: 'Hear it' }).click();
+  await expect(page.locator('.ground-playing')).toBeVisible();
+  await editor.getByRole('button', { name: 'Stop' }).click();
+  await editor.getByLabel('Name').fill('Ferry push');
+  await editor.getByRole('button', { name: 'Keep it' }).click();
+  await editor.getByRole('button', { name: 'Done' }).click();
+  await expect(choose(page, 'Ferry push')).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('Escape');
+  await expectSaved(page);
+  const tab = (await away(page, 'Text tab')).toString();
+  expect(tab).toContain('3&');
+
+  await openNew(page, TUNE);
+  await inTime(page);
+  await choose(page, 'Ferry push').click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Rhythm: Ferry push' })).toBeVisible();
+  await inTime(page);
+  // Put away, it stays in the take that is played in it.
+  await sheet(page).getByRole('button', { name: 'Put Ferry push away' }).click();
+  await expect(choose(page, 'Not kept yet')).toHaveAttribute('aria-selected', 'true');
 });

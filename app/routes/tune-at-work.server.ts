@@ -20,6 +20,7 @@ export function tuneAtWork(db: Db, id: string) {
     chart: chart.value,
     barIds: tune.doc.bars.map((bar) => bar.id),
     styles: getSetting(db, 'styles'),
+    rhythms: getSetting(db, 'rhythms'),
     taste: getSetting(db, `taste.${tune.id}`),
     tuneVersion: tune.version,
     playerId: playerFor(db, tune).id,

@@ -6,7 +6,11 @@ import Slider from '@mui/material/Slider';
 import Switch from '@mui/material/Switch';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useState } from 'react';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import CloseOutlined from '@mui/icons-material/CloseOutlined';
+import EditOutlined from '@mui/icons-material/EditOutlined';
+import { Suspense, useState } from 'react';
 import {
   barsTogether,
   BASS_WAYS,
@@ -15,20 +19,27 @@ import {
   isCompound,
   MOST_SWING,
   PATTERNS,
+  patternText,
   STRAIGHT,
   TEXTURE_WORDS,
   TEXTURES,
   togetherText,
+  usualPattern,
   type BassWay,
   type Chart,
   type Pattern,
   type Texture,
 } from '../../../core/index.ts';
+import { later } from '../frame/later.tsx';
 import { HitStrip } from './HitStrip.tsx';
+import type { Making } from './RhythmEditor.tsx';
 import { Tap } from './Tap.tsx';
 import type { rhythmEdits } from './rhythmEdits.ts';
+import type { OwnRhythm, Rhythms } from './useRhythms.ts';
 import type { useTime } from './useTime.ts';
 import './in-time.css';
+
+const RhythmEditor = later(async () => (await import('./RhythmEditor.tsx')).RhythmEditor);
 
 type Edits = ReturnType<typeof rhythmEdits>;
 
@@ -39,6 +50,8 @@ export interface InTimeProps {
   /** Of the selected columns, where they are more than one chord; and where they are, in words. */
   readonly selection: { readonly edits: Edits; readonly place: string } | null;
   readonly time: ReturnType<typeof useTime>;
+  readonly rhythms: Rhythms;
+  readonly making: Omit<Making, 'isPlayedIn'>;
   /** Whether the player is set as playing alone, though a bass is heard. */
   readonly alone: boolean;
   readonly onClose: () => void;
@@ -48,13 +61,21 @@ const RATES = { min: 25, max: 150, step: 5 } as const;
 const within = (rate: number) => Math.max(RATES.min, Math.min(RATES.max, rate));
 
 /** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
-export function InTime({ anchor, chart, tune, selection, time, alone, onClose }: InTimeProps) {
+export function InTime(props: InTimeProps) {
+  const { anchor, chart, tune, selection, time, rhythms, making, alone, onClose } = props;
   const [here, setHere] = useState(false);
   const edits = here && selection ? selection.edits : tune;
   const { listening, setListening, swing } = time;
   const set = (next: Partial<typeof listening>) => setListening({ ...listening, ...next });
   const fitting = PATTERNS.filter((pattern) => fitsMeter(pattern, chart.meter));
   const home = (pattern: Pattern) => pattern.feel === null || pattern.feel === chart.feel;
+  /** The one being made: the id it is kept under, what it was made from, and whether anything was done to it. */
+  const [made, setMade] = useState<Made | null>(null);
+  const own = rhythms.own.filter(({ pattern }) => fitsMeter(pattern, chart.meter));
+  const standing = edits.pattern ? rhythms.called(edits.pattern) : null;
+  const isUnkept =
+    standing !== null && standing.id.includes(':') && !own.some(({ pattern }) => pattern.id === standing.id);
+  const make = (from: Pattern, id: string = crypto.randomUUID()) => setMade({ id, from, begun: false });
   const groups: readonly (readonly [string, readonly Pattern[]])[] = [
     ['', fitting.filter((pattern) => !pattern.across && home(pattern))],
     [chart.feel === 'swing' ? 'Straight' : 'Swung', fitting.filter((pattern) => !pattern.across && !home(pattern))],
@@ -70,7 +91,18 @@ export function InTime({ anchor, chart, tune, selection, time, alone, onClose }:
       slotProps={{ paper: { className: 'in-time', 'aria-label': 'In time', role: 'dialog' } }}
     >
       <div className="in-time-rhythm">
-        <h2>Rhythm</h2>
+        <div className="in-time-title">
+          <h2>Rhythm</h2>
+          <Button
+            size="small"
+            onClick={() => {
+              const from = standing ?? usualPattern(chart.meter, chart.feel);
+              if (from) make(from);
+            }}
+          >
+            Make your own…
+          </Button>
+        </div>
         {selection && (
           <ToggleButtonGroup
             size="small"
@@ -97,6 +129,30 @@ export function InTime({ anchor, chart, tune, selection, time, alone, onClose }:
               chosen={edits.pattern === undefined}
               onChoose={edits.drop}
             />
+          )}
+          {(own.length > 0 || isUnkept) && (
+            <div role="group" aria-label="Yours">
+              <h3>Yours</h3>
+              {isUnkept && (
+                <RhythmRow
+                  name="Not kept yet"
+                  reason="It stays in this take; with a name, it is here for every tune."
+                  pattern={standing}
+                  chosen
+                  onChoose={() => make(standing)}
+                />
+              )}
+              {own.map((one) => (
+                <OwnRow
+                  key={one.id}
+                  one={one}
+                  chosen={edits.pattern === one.pattern.id}
+                  onChoose={() => edits.play(one.pattern.id)}
+                  onMake={() => make(one.pattern, one.id)}
+                  onPutAway={() => rhythms.putAway(one.id)}
+                />
+              ))}
+            </div>
           )}
           {groups.map(([title, some]) =>
             some.length === 0 ? null : (
@@ -214,7 +270,58 @@ export function InTime({ anchor, chart, tune, selection, time, alone, onClose }:
           label={selection ? `Again and again: ${selection.place}` : 'Again and again'}
         />
       </div>
+      <Suspense>
+        {made && (
+          <RhythmEditor
+            pattern={(made.begun && standing) || made.from}
+            meter={chart.meter}
+            name={rhythms.own.find(({ id }) => id === made.id)?.pattern.name ?? ''}
+            place={here && selection ? selection.place : 'the tune'}
+            making={{ ...making, isPlayedIn: (pattern) => edits.pattern === pattern.id }}
+            onChange={(next) => {
+              setMade({ ...made, begun: true });
+              edits.play(patternText(next));
+            }}
+            onKeep={(name, pattern) => rhythms.keep(made.id, name, pattern)}
+            onClose={() => setMade(null)}
+          />
+        )}
+      </Suspense>
     </Popover>
+  );
+}
+
+interface Made {
+  readonly id: string;
+  readonly from: Pattern;
+  readonly begun: boolean;
+}
+
+interface OwnRowProps {
+  readonly one: OwnRhythm;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+  readonly onMake: () => void;
+  readonly onPutAway: () => void;
+}
+
+/** A rhythm of one's own, to be played, changed or put away. */
+function OwnRow({ one: { pattern }, chosen, onChoose, onMake, onPutAway }: OwnRowProps) {
+  return (
+    <div className="rhythm-own">
+      <RhythmRow name={pattern.name} reason="" pattern={pattern} chosen={chosen} onChoose={onChoose} />
+      <IconButton size="small" aria-label={`Change ${pattern.name}`} title="Change it" onClick={onMake}>
+        <EditOutlined fontSize="small" />
+      </IconButton>
+      <IconButton
+        size="small"
+        aria-label={`Put ${pattern.name} away`}
+        title="Put it away; takes that are played in it keep it"
+        onClick={onPutAway}
+      >
+        <CloseOutlined fontSize="small" />
+      </IconButton>
+    </div>
   );
 }
 
@@ -231,7 +338,7 @@ function RhythmRow({ name, reason, pattern, chosen, onChoose }: RhythmRowProps) 
     <button type="button" role="option" aria-selected={chosen} className="rhythm-row" onClick={onChoose}>
       <b>{name}</b>
       {pattern && <HitStrip pattern={pattern} />}
-      <small>{reason}</small>
+      {reason !== '' && <small>{reason}</small>}
     </button>
   );
 }

@@ -2,7 +2,6 @@ import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
   clockOfChart,
-  patternOf,
   quarterSeconds,
   secondsBetween,
   solvedAnew,
@@ -57,6 +56,7 @@ import { useTrial } from './useTrial.ts';
 import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { rhythmEdits } from './rhythmEdits.ts';
+import { useRhythms } from './useRhythms.ts';
 import { useScore } from './useScore.ts';
 import { wishEdits } from './wishEdits.ts';
 import './workbench.css';
@@ -72,6 +72,8 @@ interface WorkbenchProps {
   /** The player's own styles, and how moves are chosen in this tune, as kept. */
   readonly styles: KeptCells;
   readonly taste: KeptCells;
+  /** The player's own rhythms, as kept. */
+  readonly rhythms: KeptCells;
   readonly tuneVersion: number;
   /** Who plays the tune, among all players. */
   readonly playerId: string;
@@ -183,9 +185,19 @@ export function Workbench(props: WorkbenchProps) {
     },
   );
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
+  const rhythms = useRhythms(props.rhythms);
   const inRhythm = rhythmEdits(columns, cells, 'the tune', edit);
   const rhythmHere =
     from === to ? null : { edits: rhythmEdits(columns.slice(from, to + 1), cells, place, edit), place };
+  const making = {
+    active: playback.active,
+    score,
+    round: hearing.round,
+    stop: playback.stop,
+    hit: hearing.hit,
+    undo: store.undo.length > 0 ? undoOne : null,
+    redo: store.redo.length > 0 ? redoOne : null,
+  };
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({
     tab,
@@ -258,7 +270,7 @@ export function Workbench(props: WorkbenchProps) {
           ready={arranged !== null}
           onPlay={hearing.play}
           mix={playback.mix}
-          rhythm={inRhythm.pattern ? (patternOf(inRhythm.pattern)?.name ?? inRhythm.pattern) : 'Held chords'}
+          rhythm={inRhythm.pattern ? (rhythms.called(inRhythm.pattern)?.name ?? inRhythm.pattern) : 'Held chords'}
           inTime={(anchor, close) => (
             <InTime
               anchor={anchor}
@@ -266,6 +278,8 @@ export function Workbench(props: WorkbenchProps) {
               tune={inRhythm}
               selection={rhythmHere}
               time={time}
+              rhythms={rhythms}
+              making={making}
               alone={player.company === 'alone'}
               onClose={close}
             />

@@ -1,4 +1,4 @@
-import type { Column, Grip, Score } from '../../../core/index.ts';
+import { notesFor, type Column, type Grip, type HitVoices, type Score } from '../../../core/index.ts';
 import type { OtherWay, PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import type { Played } from '../../sound/perform.ts';
 import type { usePlayback } from './usePlayback.ts';
@@ -51,6 +51,17 @@ export function hearings(
     way({ grips }: OtherWay): void {
       const other = scoreWith(grips);
       if (other) play(other, selected);
+    },
+    /** Plays what is selected, or the tune, again and again. */
+    round(): void {
+      const last = from === to ? undefined : score?.columns[to];
+      if (score)
+        play(score, from === to ? 0 : from, { ...played, loop: true, until: last ? last.start + last.ticks : null });
+    },
+    /** What a hit of some voices sounds of the selected chord. */
+    hit(voices: HitVoices): void {
+      const chord = plain?.parts.guitar.find(({ column }) => column === selected);
+      if (chord && !active) hear(notesFor(voices, chord.notes).map(({ pitch }) => pitch));
     },
     /** Plays from the selected chord, or stops. */
     play(): void {

@@ -1,0 +1,269 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import PlayArrow from '@mui/icons-material/PlayArrow';
+import RedoOutlined from '@mui/icons-material/RedoOutlined';
+import Stop from '@mui/icons-material/Stop';
+import UndoOutlined from '@mui/icons-material/UndoOutlined';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { useEffect, useRef, useState } from 'react';
+import {
+  barsTogether,
+  LONGEST_TITLE,
+  ticksPerBar,
+  ticksPerCount,
+  togetherText,
+  withBars,
+  withCounts,
+  withHitAs,
+  withoutHit,
+  type Hit,
+  type HitVoices,
+  type Meter,
+  type Pattern,
+  type Score,
+} from '../../../core/index.ts';
+import { Tool } from '../frame/Tool.tsx';
+import { RhythmGrid, usualParts } from './RhythmGrid.tsx';
+import './rhythm-editor.css';
+
+/** How what is made is heard, at once and again and again, and taken back. */
+export interface Making {
+  readonly active: boolean;
+  /** What is played, as it stands. */
+  readonly score: Score | null;
+  readonly isPlayedIn: (pattern: Pattern) => boolean;
+  /** Plays it round and round from its beginning. */
+  readonly round: () => void;
+  readonly stop: () => void;
+  /** The chord in hand, as a hit of some voices sounds it. */
+  readonly hit: (voices: HitVoices) => void;
+  readonly undo: (() => void) | null;
+  readonly redo: (() => void) | null;
+}
+
+interface RhythmEditorProps {
+  readonly pattern: Pattern;
+  readonly meter: Meter;
+  /** The name it is kept under; empty: it is not kept. */
+  readonly name: string;
+  /** Where it is played, in words. */
+  readonly place: string;
+  readonly making: Making;
+  readonly onChange: (pattern: Pattern) => void;
+  readonly onKeep: (name: string, pattern: Pattern) => void;
+  readonly onClose: () => void;
+}
+
+const BARS = [1, 2, 4] as const;
+/** Counts of figures that run over the bar lines. */
+const COUNTS = [1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 7, 8, 9, 10, 11, 12] as const;
+const PARTS: Readonly<Record<number, string>> = { 1: 'counts', 2: 'halves', 3: 'thirds', 4: 'quarters' };
+
+/** A rhythm of one's own, made hit by hit on a grid of counts; each change is heard, and is a step of the take's undo. */
+export function RhythmEditor(props: RhythmEditorProps) {
+  const { meter, name, place, making, onKeep, onClose } = props;
+  const [pattern, onChange] = useDraft(props.pattern, props.onChange);
+  const isPhone = useMediaQuery('(max-width: 700px)');
+  const [parts, setParts] = useState(() => usualParts(pattern));
+  const [chosen, setChosen] = useState(0);
+  const [called, setCalled] = useState(name);
+  const hit = pattern.hits[Math.min(chosen, pattern.hits.length - 1)]!;
+  const which = pattern.hits.indexOf(hit);
+  const change = (next: Pattern) => {
+    onChange(next);
+    // The same hit stays chosen, wherever it now stands.
+    const same = next.hits.findIndex(({ at, voices }) => at === hit.at && voices === hit.voices);
+    setChosen(Math.max(0, same));
+  };
+  const as = (next: Partial<Omit<Hit, 'at' | 'ticks'>>) => {
+    change(withHitAs(pattern, which, next));
+    making.hit(hit.voices);
+  };
+  // What is heard goes round anew with what was changed.
+  const { active, score, round } = making;
+  const heard = useRef(score);
+  useEffect(() => {
+    if (heard.current === score) return;
+    heard.current = score;
+    if (active) round();
+  }, [active, score, round]);
+  const counts = pattern.ticks / ticksPerCount(pattern.meter);
+  const long = pattern.across ? `over ${counts}` : `bars ${pattern.ticks / ticksPerBar(pattern.meter)}`;
+  return (
+    <Dialog open fullWidth fullScreen={isPhone} maxWidth="md" onClose={onClose} aria-labelledby="rhythm-title">
+      <DialogTitle id="rhythm-title">A rhythm of your own, in {place}</DialogTitle>
+      <DialogContent className="rhythm-editor">
+        <div className="rhythm-form">
+          <Select
+            size="small"
+            value={long}
+            aria-label="How long it is"
+            onChange={({ target: { value } }) => {
+              const [how, number] = value.split(' ');
+              change(how === 'over' ? withCounts(pattern, Number(number)) : withBars(pattern, Number(number)));
+            }}
+          >
+            {BARS.map((bars) => (
+              <MenuItem key={bars} value={`bars ${bars}`}>
+                {bars === 1 ? 'a bar' : `${bars} bars`}
+              </MenuItem>
+            ))}
+            {COUNTS.map((number) => (
+              <MenuItem key={number} value={`over ${number}`}>
+                {number} counts, over the bars
+              </MenuItem>
+            ))}
+            {pattern.across && !COUNTS.some((one) => one === counts) && (
+              <MenuItem value={long}>{counts} counts, over the bars</MenuItem>
+            )}
+          </Select>
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            value={parts}
+            onChange={(_, next: number | null) => next !== null && setParts(next)}
+            aria-label="Parts of a count"
+          >
+            {Object.entries(PARTS).map(([number, word]) => (
+              <ToggleButton key={number} value={Number(number)}>
+                {word}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+          <span className="rhythm-together">{pattern.across && togetherText(barsTogether(pattern, meter))}</span>
+        </div>
+        <RhythmGrid
+          pattern={pattern}
+          parts={parts}
+          chosen={which}
+          onChoose={setChosen}
+          onChange={(next, voices, at) => {
+            onChange(next);
+            const put = next.hits.findIndex((one) => one.voices === voices && one.at === at);
+            setChosen(Math.max(0, put));
+            if (put >= 0) making.hit(voices);
+          }}
+        />
+        <div className="rhythm-hit" role="group" aria-label="The chosen hit">
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            value={hit.accent}
+            onChange={(_, accent: Hit['accent'] | null) => accent && as({ accent })}
+            aria-label="Accent"
+          >
+            <ToggleButton value="accent">Accent</ToggleButton>
+            <ToggleButton value="even">Even</ToggleButton>
+            <ToggleButton value="soft">Soft</ToggleButton>
+          </ToggleButtonGroup>
+          <ToggleButtonGroup
+            size="small"
+            exclusive
+            value={hit.stroke}
+            onChange={(_, stroke: Hit['stroke'] | null) => stroke && as({ stroke })}
+            aria-label="Stroke"
+          >
+            <ToggleButton value="down">Down</ToggleButton>
+            <ToggleButton value="up">Up</ToggleButton>
+            <ToggleButton value="roll">Rolled</ToggleButton>
+          </ToggleButtonGroup>
+          <ToggleButton size="small" value="damped" selected={hit.damped} onChange={() => as({ damped: !hit.damped })}>
+            Damped
+          </ToggleButton>
+          <ToggleButton size="small" value="push" selected={hit.push} onChange={() => as({ push: !hit.push })}>
+            Next chord
+          </ToggleButton>
+          <Button
+            size="small"
+            disabled={pattern.hits.length === 1}
+            title={pattern.hits.length === 1 ? 'A rhythm has a hit at least' : 'Take the chosen hit out (⌫)'}
+            onClick={() => change(withoutHit(pattern, which))}
+          >
+            Take out
+          </Button>
+        </div>
+        <p className="rhythm-keys">
+          <kbd>←→↑↓</kbd> go about · <kbd>Enter</kbd> put in, take out · <kbd>Shift ←→</kbd> shorter, longer ·{' '}
+          <kbd>A</kbd> accent · <kbd>D</kbd> damped · <kbd>U</kbd> stroke · <kbd>E</kbd> next chord
+        </p>
+      </DialogContent>
+      <DialogActions className="rhythm-deeds">
+        <Tool label="Undo" disabled={!making.undo} onClick={() => making.undo?.()}>
+          <UndoOutlined fontSize="small" />
+        </Tool>
+        <Tool label="Redo" disabled={!making.redo} onClick={() => making.redo?.()}>
+          <RedoOutlined fontSize="small" />
+        </Tool>
+        <form
+          className="rhythm-name"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (called.trim() !== '') onKeep(called.trim(), pattern);
+          }}
+        >
+          <TextField
+            size="small"
+            label="Name"
+            value={called}
+            onChange={({ target }) => setCalled(target.value)}
+            slotProps={{ htmlInput: { maxLength: LONGEST_TITLE } }}
+          />
+          <Button type="submit" disabled={called.trim() === ''}>
+            Keep it
+          </Button>
+        </form>
+        <Button
+          variant="outlined"
+          disabled={!score}
+          startIcon={active ? <Stop /> : <PlayArrow />}
+          onClick={() => {
+            if (active) return making.stop();
+            // What nothing was done to yet is not what the take is played in.
+            if (!making.isPlayedIn(pattern)) onChange(pattern);
+            round();
+          }}
+        >
+          {active ? 'Stop' : 'Hear it'}
+        </Button>
+        <Button variant="contained" color="secondary" onClick={onClose}>
+          Done
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+/**
+ * A pattern in hand: what is done to it stands at once, so that quick keys each find the last one done; what comes back of it
+ * later is passed over, and anything else (an undo, another window) takes its place.
+ */
+function useDraft(stands: Pattern, tell: (pattern: Pattern) => void): [Pattern, (pattern: Pattern) => void] {
+  const [draft, setDraft] = useState(stands);
+  const [seen, setSeen] = useState(stands.id);
+  const [sent, setSent] = useState<readonly string[]>([]);
+  if (seen !== stands.id) {
+    setSeen(stands.id);
+    const at = sent.indexOf(stands.id);
+    setSent(sent.slice(at + 1));
+    if (at < 0 && stands.id !== draft.id) {
+      setDraft(stands);
+      setSent([]);
+    }
+  }
+  return [
+    draft,
+    (next) => {
+      setDraft(next);
+      setSent([...sent, next.id]);
+      tell(next);
+    },
+  ];
+}
