@@ -1,6 +1,8 @@
+import type { Hurry, HurryKind } from '../score/hand-in-time.ts';
 import type { BassWay } from '../score/band/bass.ts';
 import { ticksPerCount, type Hit, type HitVoices } from '../score/rhythm/hits.ts';
 import type { Meter } from '../time/meter.ts';
+import { listed } from './hand.ts';
 import type { Texture } from '../texture.ts';
 
 /** What a texture is called, and what it sounds. */
@@ -48,3 +50,28 @@ export function hitWords({ ticks, accent, damped, push, stroke }: Omit<Hit, 'at'
   ];
   return [`${counts} ${counts === 1 ? 'count' : 'counts'} long`, ...how].filter(Boolean).join(', ');
 }
+
+const HURRY_WORDS: Readonly<Record<HurryKind, (where: string, has: string, needs: string) => string>> = {
+  change: (where, has, needs) =>
+    `Too fast for the change into ${where}: the hand has ${has} s there and needs about ${needs} s.`,
+  strokes: (where, has, needs) => `Strokes too close in ${where}: ${has} s apart, and a hand needs about ${needs} s.`,
+  string: (where, has, needs) =>
+    `A string again too soon in ${where}: after ${has} s, and a finger needs about ${needs} s.`,
+  thumb: (where, has, needs) => `The thumb has too far to go in ${where}: ${has} s, and it needs about ${needs} s.`,
+};
+/** So many bars are named. */
+const NAMED_BARS = 4;
+
+/** What a hand has too little time for, a sentence for each kind, by its tightest place. */
+export function hurriesText(hurries: readonly Hurry[]): readonly string[] {
+  return (Object.keys(HURRY_WORDS) as HurryKind[]).flatMap((kind) => {
+    const some = hurries.filter((one) => one.kind === kind);
+    if (some.length === 0) return [];
+    const bars = [...new Set(some.map(({ bar }) => bar))].map(String);
+    const more = bars.length - NAMED_BARS;
+    const where = `${bars.length === 1 ? 'bar' : 'bars'} ${listed(more > 0 ? [...bars.slice(0, NAMED_BARS), `${more} more`] : bars)}`;
+    const tightest = some.reduce((one, other) => (other.has - other.needs < one.has - one.needs ? other : one));
+    return [HURRY_WORDS[kind](where, inSeconds(tightest.has), inSeconds(tightest.needs))];
+  });
+}
+const inSeconds = (ms: number) => (Math.max(0, ms) / 1000).toFixed(2);

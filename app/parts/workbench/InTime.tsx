@@ -52,6 +52,8 @@ export interface InTimeProps {
   readonly time: ReturnType<typeof useTime>;
   readonly rhythms: Rhythms;
   readonly making: Omit<Making, 'isPlayedIn'>;
+  /** Says what the hand has too little time for, in sentences. */
+  readonly rushed: () => readonly string[];
   /** Whether the player is set as playing alone, though a bass is heard. */
   readonly alone: boolean;
   readonly onClose: () => void;
@@ -62,7 +64,7 @@ const within = (rate: number) => Math.max(RATES.min, Math.min(RATES.max, rate));
 
 /** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
 export function InTime(props: InTimeProps) {
-  const { anchor, chart, tune, selection, time, rhythms, making, alone, onClose } = props;
+  const { anchor, chart, tune, selection, time, rhythms, making, alone, rushed, onClose } = props;
   const [here, setHere] = useState(false);
   const edits = here && selection ? selection.edits : tune;
   const { listening, setListening, swing } = time;
@@ -243,6 +245,11 @@ export function InTime(props: InTimeProps) {
           said={(value) => `${Math.round((chart.tempo * value) / 100)} (${value} %)`}
           onValue={(rate) => set({ rate })}
         />
+        {rushed().map((words) => (
+          <p key={words} className="in-time-hint in-time-hurry">
+            {words}
+          </p>
+        ))}
         <Tap onTempo={(tempo) => set({ rate: within(Math.round((100 * tempo) / chart.tempo)) })} />
         {/* Compound meters do not swing: their eighths are thirds already. */}
         {!isCompound(chart.meter) && (

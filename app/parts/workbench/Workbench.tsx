@@ -160,7 +160,7 @@ export function Workbench(props: WorkbenchProps) {
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
-  const sound = useScore({ tuneId, chart, open: guitar.open, arranged, slots, barIds, cells, from, to });
+  const sound = useScore({ tuneId, chart, neck: guitar, arranged, slots, barIds, cells, from, to });
   const { score, time } = sound;
   const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
@@ -280,6 +280,7 @@ export function Workbench(props: WorkbenchProps) {
               time={time}
               rhythms={rhythms}
               making={making}
+              rushed={sound.rushed}
               alone={player.company === 'alone'}
               onClose={close}
             />

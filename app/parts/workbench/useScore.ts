@@ -1,12 +1,14 @@
 import { useMemo } from 'react';
 import {
+  hurries,
+  hurriesText,
   scoreOf,
   scoreOfTake,
   slotKeys,
   type Chart,
   type Decisions,
   type Grip,
-  type Midi,
+  type Neck,
   type ReadSlot,
   type Score,
   type Scored,
@@ -17,7 +19,7 @@ import { useTime } from './useTime.ts';
 interface Sounding {
   readonly tuneId: string;
   readonly chart: Chart;
-  readonly open: readonly Midi[];
+  readonly neck: Neck;
   /** Null until the take is voiced. */
   readonly arranged: Scored['columns'] | null;
   readonly slots: readonly ReadSlot[];
@@ -29,7 +31,8 @@ interface Sounding {
 }
 
 /** What sounds of a take: in its rhythm with whoever plays along, and (for trying things) each chord once. */
-export function useScore({ tuneId, chart, open, arranged, slots, barIds, cells, from, to }: Sounding) {
+export function useScore({ tuneId, chart, neck, arranged, slots, barIds, cells, from, to }: Sounding) {
+  const { open } = neck;
   const time = useTime(tuneId, chart);
   const { along, listening } = time;
   const score = useMemo(
@@ -51,6 +54,18 @@ export function useScore({ tuneId, chart, open, arranged, slots, barIds, cells, 
     time,
     score,
     plain,
+    /** What this hand has too little time for at the tempo, in sentences. */
+    rushed: (): readonly string[] =>
+      score && arranged
+        ? hurriesText(
+            hurries(
+              score,
+              arranged.map(({ grip }) => grip),
+              neck,
+              listening.rate / 100,
+            ),
+          )
+        : [],
     played,
     /** What sounds with other grips, each chord once. */
     scoreWith: (grips: readonly (Grip | null)[]): Score | null =>

@@ -111,7 +111,7 @@ const IN_FOUR_STRAIGHT: readonly Row[] = [
   [
     'sixteenths-two',
     'Sixteenths, two bars',
-    "1:.5C.> 1a:.25C.' 2&:.25C. 4:.25C.> | 1e:.25C.' 2:.25C.> 3&:.5C. 4e:.25C.' 4a:.25C.^",
+    "1:.5C.> 1a:.25C.' 2&:.25C. 4:.25C.> | 1e:.25C.' 2:.25C.> 3&:.5C. 4e:.25C.' 4a:.25C.^'",
     'A figure of two bars: the second begins late and ends early.',
   ],
   [
