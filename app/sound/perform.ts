@@ -9,10 +9,11 @@ import {
 } from '../../core/index.ts';
 import type { Performance, PlayedChord, Side } from './performance.ts';
 
-const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch);
+const pitchesOf = ({ notes }: Sound, shift = 0) => notes.map(({ pitch }) => pitch + shift);
 
-const soundOf = (sound: Sound) => ({
-  pitches: pitchesOf(sound),
+const soundOf = (sound: Sound, shift = 0) => ({
+  // Drums have no key.
+  pitches: pitchesOf(sound, sound.kind === 'stroke' ? 0 : shift),
   velocity: sound.velocity,
   spread: sound.spreadMs / 1000,
 });
@@ -21,6 +22,8 @@ const soundOf = (sound: Sound) => ({
 export interface Played {
   /** How fast, 1 as written. */
   readonly rate?: number;
+  /** So many semitones higher than written. */
+  readonly shift?: number;
   /** Where it ends, in ticks; null: with the tune. */
   readonly until?: Ticks | null;
   /** Bars of clicks before it. */
@@ -32,7 +35,7 @@ export interface Played {
 /** A score from one column on, in seconds from its start. */
 export function performanceFrom(score: Score, from: number, how: Played = {}): Performance {
   const { clock, columns, parts, bars, end: last } = score;
-  const { rate = 1, until = null, countIn = 0, loop = false } = how;
+  const { rate = 1, shift = 0, until = null, countIn = 0, loop = false } = how;
   const origin = columns[from]?.start ?? last;
   const end = Math.min(last, until ?? last);
   const bar = bars.findLast(({ start }) => start <= origin);
@@ -43,7 +46,7 @@ export function performanceFrom(score: Score, from: number, how: Played = {}): P
     parts[part].filter(isPlayed).map((sound): PlayedChord => {
       const { start, ticks } = sound;
       const seconds = secondsBetween(clock, start, Math.min(end, start + ticks)) / rate;
-      return { ...soundOf(sound), at: at(start), seconds, part };
+      return { ...soundOf(sound, shift), at: at(start), seconds, part };
     }),
   );
   return {
@@ -76,7 +79,7 @@ export function bothFrom(
   scores: readonly [Score, Score],
   lit: readonly Ticks[],
   from: Ticks,
-  { rate = 1 }: Pick<Played, 'rate'> = {},
+  { rate = 1, shift = 0 }: Pick<Played, 'rate' | 'shift'> = {},
 ): Performance {
   const { clock, end, parts } = scores[0];
   const at = (tick: Ticks) => secondsBetween(clock, from, tick) / rate;
@@ -86,7 +89,7 @@ export function bothFrom(
       .map((sound): PlayedChord => {
         // A chord that began before sounds on from here.
         const start = Math.max(from, sound.start);
-        return { ...soundOf(sound), at: at(start), seconds: at(sound.start + sound.ticks) - at(start), part };
+        return { ...soundOf(sound, shift), at: at(start), seconds: at(sound.start + sound.ticks) - at(start), part };
       });
   return {
     lit: lit.flatMap((start, column) => (start < from ? [] : [{ column, at: at(start) }])),

@@ -225,6 +225,10 @@ describe('a performance', () => {
     expect(chords.filter(({ part }) => part === 'bass')).toHaveLength(8);
     expect(chords.filter(({ part }) => part === 'brushes').length).toBeGreaterThan(8);
     for (const { velocity } of chords) expect(velocity).toBeGreaterThan(40);
+    // In another key everything goes with it but the drums.
+    const higher = performanceFrom(score, 0, { shift: 3 }).chords;
+    for (const [i, { part, pitches }] of chords.entries())
+      expect(higher[i]!.pitches).toEqual(part === 'brushes' ? pitches : pitches.map((pitch) => pitch + 3));
   });
 
   test('of two takes has both at once, each on its side; a chord that began before sounds on', () => {

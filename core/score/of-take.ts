@@ -3,6 +3,7 @@ import type { Decisions } from '../take/decision.ts';
 import { stretchesOf } from '../take/spans.ts';
 import { bassLayer, type BassWay } from './band/bass.ts';
 import { brushesLayer } from './band/brushes.ts';
+import { clickLayer, type ClickWay } from './band/click.ts';
 import { patternOf, usualPattern } from './rhythm/patterns.ts';
 import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
 import { scoreOf, type Layer, type Score, type Scored } from './score.ts';
@@ -19,6 +20,7 @@ export interface InTime {
 export interface PlaysAlong {
   readonly bass?: BassWay | null;
   readonly brushes?: boolean;
+  readonly click?: ClickWay;
   readonly swing?: number;
 }
 
@@ -26,13 +28,13 @@ export interface PlaysAlong {
 export function scoreOfTake(
   of: Scored,
   { slots, keys, cells }: InTime,
-  { bass = null, brushes = false, swing }: PlaysAlong = {},
+  { bass = null, brushes = false, click = 'beats', swing }: PlaysAlong = {},
 ): Score {
   const { meter, feel } = of.chart;
   const rhythms = stretchesOf(slots, keys, cells, 'rhythm').map(({ start, end, decision }): RhythmSpan => {
-    const { pattern, density, pushes, seed } = decision;
+    const { pattern, density, pushes, seed, room = false } = decision;
     const known = pattern === null ? null : (patternOf(pattern) ?? usualPattern(meter, feel));
-    return { start, end, pattern: known, density: density / 100, pushes: pushes / 100, seed };
+    return { start, end, pattern: known, density: density / 100, pushes: pushes / 100, seed, room };
   });
   const textures = stretchesOf(slots, keys, cells, 'texture').map(({ start, end, decision: { texture } }) => ({
     start,
@@ -44,6 +46,7 @@ export function scoreOfTake(
     rhythmLayer(rhythms),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),
+    clickLayer(click),
   ];
   return scoreOf(of, layers, swing);
 }

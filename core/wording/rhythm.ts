@@ -1,4 +1,5 @@
 import type { Hurry, HurryKind } from '../score/hand-in-time.ts';
+import type { ClickWay } from '../score/band/click.ts';
 import type { BassWay } from '../score/band/bass.ts';
 import { ticksPerCount, type Hit, type HitVoices } from '../score/rhythm/hits.ts';
 import type { Meter } from '../time/meter.ts';
@@ -19,6 +20,14 @@ export const BASS_WORDS: Readonly<Record<BassWay, string>> = {
   two: 'two to the bar',
   four: 'walking',
   pedal: 'held',
+};
+
+/** Where the metronome clicks. */
+export const CLICK_WORDS: Readonly<Record<ClickWay, string>> = {
+  beats: 'on the beats',
+  parts: 'between them too',
+  second: 'on two and four',
+  bars: 'on one',
 };
 
 /** How often a figure and the bars begin together. */

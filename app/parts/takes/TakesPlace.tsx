@@ -127,7 +127,7 @@ export function TakesPlace(props: TakesPlaceProps) {
       scores,
       stretches.map(({ start }) => start),
       first.start,
-      { rate: time.listening.rate / 100 },
+      { rate: time.listening.rate / 100, shift: time.listening.shift },
     );
   };
 

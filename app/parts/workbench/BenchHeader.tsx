@@ -8,7 +8,8 @@ import Stop from '@mui/icons-material/Stop';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
-import { Suspense, useState, type ReactNode } from 'react';
+import { Suspense, useRef, useState, type ReactNode } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
 import type { Chart } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
@@ -212,11 +213,17 @@ export const BenchHeader = afterMusic(Header);
 /** What is played in, and the sheet of it. */
 function Rhythm({ rhythm, inTime }: Pick<BenchHeaderProps, 'rhythm' | 'inTime'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const button = useRef<HTMLSpanElement>(null);
+  useHotkeys('r', () => setAnchor(button.current), {
+    ignoreEventWhen: ({ target }) => (target as Element).closest('[role="dialog"]') !== null,
+  });
   return (
     <>
-      <Tool label={`Rhythm: ${rhythm}`} onClick={(event) => setAnchor(event.currentTarget)}>
-        <GraphicEqOutlined fontSize="small" />
-      </Tool>
+      <span ref={button}>
+        <Tool label={`Rhythm: ${rhythm}`} onClick={() => setAnchor(button.current)}>
+          <GraphicEqOutlined fontSize="small" />
+        </Tool>
+      </span>
       {anchor && <Suspense>{inTime(anchor, () => setAnchor(null))}</Suspense>}
     </>
   );

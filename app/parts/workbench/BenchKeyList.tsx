@@ -13,6 +13,7 @@ const BENCH_KEYS: Keys = [
   ['Space', 'play from the selected chord; stop'],
   ['H', 'hear the grip in hand between its neighbours'],
   ['Shift H', 'hear it alone'],
+  ['R', 'in time: rhythm, band, tempo'],
   'What could be there',
   ['C', 'colours of the chord'],
   ['M', 'moves for what is selected'],

@@ -15,11 +15,18 @@ import {
   barsTogether,
   BASS_WAYS,
   BASS_WORDS,
+  CLICK_WAYS,
+  CLICK_WORDS,
   fitsMeter,
+  headerKey,
   isCompound,
+  keysOfMode,
   MOST_SWING,
+  musical,
   PATTERNS,
   patternText,
+  pitchClass,
+  semitonesText,
   STRAIGHT,
   TEXTURE_WORDS,
   TEXTURES,
@@ -60,6 +67,16 @@ export interface InTimeProps {
 }
 
 const RATES = { min: 25, max: 150, step: 5 } as const;
+/** Up and down as far as half an octave. */
+const SHIFTS = Array.from({ length: 12 }, (_, i) => 6 - i);
+const shiftWords = (shift: number) =>
+  shift === 0 ? 'as written' : `${semitonesText(Math.abs(shift))} ${shift > 0 ? 'higher' : 'lower'}`;
+/** The key a tune sounds in so many semitones higher. */
+function keyHeard({ key }: Chart, shift: number): string {
+  if (shift === 0) return musical(headerKey(key));
+  const pc = (pitchClass(key.tonic) + shift + 12) % 12;
+  return musical(headerKey(keysOfMode(key).find(({ tonic }) => pitchClass(tonic) === pc) ?? key));
+}
 const within = (rate: number) => Math.max(RATES.min, Math.min(RATES.max, rate));
 
 /** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
@@ -194,6 +211,17 @@ export function InTime(props: InTimeProps) {
           said={(value) => (value === 0 ? 'never' : value === 100 ? 'always' : `${value} %`)}
           onValue={(pushes) => edits.dial({ pushes }, 'chords early')}
         />
+        <FormControlLabel
+          control={
+            <Switch
+              size="small"
+              checked={edits.dials.room ?? false}
+              disabled={!edits.pattern}
+              onChange={(_, room) => edits.dial({ room: room || undefined }, 'room where phrases end')}
+            />
+          }
+          label="Room where phrases end"
+        />
         <label className="in-time-field">
           Texture
           <Select
@@ -268,6 +296,31 @@ export function InTime(props: InTimeProps) {
             As is usual at this tempo
           </button>
         )}
+        <label className="in-time-field">
+          Click
+          <Select size="small" value={listening.click} onChange={({ target: { value } }) => set({ click: value })}>
+            {CLICK_WAYS.map((way) => (
+              <MenuItem key={way} value={way}>
+                {CLICK_WORDS[way]}
+              </MenuItem>
+            ))}
+          </Select>
+        </label>
+        <label className="in-time-field">
+          Heard in
+          <Select
+            size="small"
+            value={listening.shift}
+            onChange={({ target: { value } }) => set({ shift: Number(value) })}
+          >
+            {SHIFTS.map((shift) => (
+              <MenuItem key={shift} value={shift}>
+                {keyHeard(chart, shift)}
+                <small className="in-time-words">{shiftWords(shift)}</small>
+              </MenuItem>
+            ))}
+          </Select>
+        </label>
         <FormControlLabel
           control={<Switch size="small" checked={listening.countIn} onChange={(_, countIn) => set({ countIn })} />}
           label="A bar of clicks before"

@@ -16,6 +16,8 @@ export interface RhythmDials {
   readonly density: number;
   readonly pushes: number;
   readonly seed: number;
+  /** Phrases end with room for somebody else. */
+  readonly room?: true;
 }
 const AS_IT_IS: RhythmDials = { density: 100, pushes: 0, seed: 1 };
 
@@ -42,6 +44,7 @@ export function rhythmEdits(
           density: next.density,
           pushes: next.pushes,
           seed: next.seed,
+          ...(next.room && { room: next.room }),
         },
       },
       `${words} in ${place}`,
@@ -53,7 +56,7 @@ export function rhythmEdits(
     texture: texture?.layer === 'texture' ? texture.texture : null,
     play: (pattern: string | null) =>
       play(pattern, dials, pattern === null ? 'held chords' : (patternOf(pattern)?.name.toLowerCase() ?? pattern)),
-    dial: (next: Partial<RhythmDials>, words: string) =>
+    dial: (next: { readonly [K in keyof RhythmDials]?: RhythmDials[K] | undefined }, words: string) =>
       standing && play(standing.pattern, { ...dials, ...next }, words),
     /** As the rest of the tune. */
     drop: () => edit({ [rhythmName(first.at)]: null }, `no rhythm of its own in ${place}`),

@@ -45,6 +45,7 @@ export function useScore({ tuneId, chart, neck, arranged, slots, barIds, cells, 
   const last = from === to ? undefined : score?.columns[to];
   const played: Played = {
     rate: listening.rate / 100,
+    shift: listening.shift,
     countIn: listening.countIn ? 1 : 0,
     loop: listening.loop,
     // What is selected is gone over again and again; else it goes on to the end.

@@ -14,6 +14,7 @@ import { beatsPerBar, isCompound, ticksPerBeat } from '../../time/meter.ts';
 import { scoreOf, type Scored } from '../score.ts';
 import { bassLayer, BASS_WAYS } from './bass.ts';
 import { brushesLayer, DRUMS } from './brushes.ts';
+import { CLICK_WAYS, clickLayer, type ClickWay } from './click.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 4 });
 const session = sessionOf(library, { pricing: pricingFor({ company: 'alone', area: null, matters: {} }) });
@@ -117,4 +118,32 @@ test('names of chords do not matter to the band, only what they are', () => {
     scoreOf(scoredOf(text), [bassLayer('four')]).parts.bass.map(({ notes: [note] }) => note!.pitch);
   expect(notes('key: Db\n[A]\n| Db | Gb |')).toEqual(notes('key: C#\n[A]\n| C# | F# |'));
   expect(symbolOf(scoredOf('| Db |').columns[0]!.column.chord!)).toMatch(/^Db/);
+});
+
+describe('a metronome', () => {
+  const clicks = (text: string, way: ClickWay) =>
+    scoreOf(scoredOf(text), [clickLayer(way)])
+      .parts.click.map(({ start, kind }) => `${start}${kind === 'downbeat' ? '!' : ''}`)
+      .join(' ');
+
+  test.each<[string, ClickWay, string]>([
+    ['| C | F |', 'beats', '0! 480 960 1440 1920! 2400 2880 3360'],
+    ['| C |', 'parts', '0! 240 480 720 960 1200 1440 1680'],
+    ['| C | F |', 'second', '480 1440 2400 3360'],
+    ['| C | F |', 'bars', '0! 1920!'],
+    ['meter: 6/8\n| C |', 'parts', '0! 240 480 720 960 1200'],
+    ['meter: 3/4\n| C |', 'second', '480 960'],
+  ])('%j, %s', (chart, way, at) => expect(clicks(`key: C\n${chart}`, way)).toEqual(at));
+
+  test('keeps to the beat in every meter, and is never silent for a whole tune', () => {
+    for (const [, of] of [...TUNES, ...OTHERS])
+      for (const way of CLICK_WAYS) {
+        const { parts, bars, end } = scoreOf(of, [clickLayer(way)]);
+        expect(parts.click.length).toBeGreaterThanOrEqual(bars.length - 1);
+        for (const [i, { start }] of parts.click.entries()) {
+          expect(start).toBeLessThan(end);
+          expect(start).toBeGreaterThan(parts.click[i - 1]?.start ?? -1);
+        }
+      }
+  });
 });

@@ -170,6 +170,21 @@ describe('a score in rhythm', () => {
     }
   });
 
+  test('with room, the last bar of a phrase is left from its middle on; what comes early for the next stays', () => {
+    const of = scoredOf('key: C\n[A]\n| C | F | G7 | C |\n[B]\n| Am7 | Dm7 | G7 | C |');
+    const startsIn = (id: string, room: boolean) => {
+      const { parts, bars } = inRhythm(of, id, { ...AS_WRITTEN, room });
+      return bars.map(({ start, ticks }) =>
+        parts.guitar.filter((hit) => hit.start >= start && hit.start < start + ticks).map((hit) => hit.start - start),
+      );
+    };
+    const [without, withIt] = [startsIn('four-long', false), startsIn('four-long', true)];
+    for (const bar of [0, 1, 2, 4, 5, 6]) expect(withIt[bar]).toEqual(without[bar]);
+    for (const bar of [3, 7]) expect(withIt[bar]!.every((at) => at < 960)).toBe(true);
+    expect(startsIn('both-ands', true)[3]).toContain(1680);
+    expect(startsIn('both-ands', true).every((bar) => bar.length > 0)).toBe(true);
+  });
+
   test('one that runs over the bar lines meets them again after as many bars as it has beats', () => {
     const of = scoredOf(`key: C\n[A]\n${'| C '.repeat(36)}|`);
     for (const [id, bars] of [
@@ -221,7 +236,7 @@ describe('a score in rhythm', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         (bars, pattern, density) => {
           const of = scoredOf(`key: C\n[A]\n| C | ${bars.join(' | ')} |`);
-          const score = inRhythm(of, pattern.id, { density, pushes: density, seed: 3 });
+          const score = inRhythm(of, pattern.id, { density, pushes: density, seed: 3, room: density > 1 / 2 });
           const heard = new Set(score.parts.guitar.map(({ column }) => column));
           expect(heard.size).toBe(scoreOf(of).parts.guitar.length);
         },

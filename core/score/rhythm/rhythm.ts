@@ -6,7 +6,7 @@ import type { Hit } from './hits.ts';
 import { fitsMeter, type Pattern } from './pattern.ts';
 import { usualPattern } from './patterns.ts';
 import { notesFor } from './voices.ts';
-import { AS_WRITTEN, thinned, turnsOf, varied, type Dials } from './vary.ts';
+import { AS_WRITTEN, thinned, turnsOf, varied, withRoom, type Dials } from './vary.ts';
 
 /** What is played where: from a tick to another a pattern, or (null) each chord once, held. */
 export interface RhythmSpan extends Dials {
@@ -68,7 +68,9 @@ function placedInBars({ bars, feel }: Score, spanAt: (tick: Ticks) => RhythmSpan
     const nth = inPhrase % (pattern.ticks / long);
     const from = nth * long + Math.max(0, long - bar.ticks);
     const here = pattern.hits.filter(({ at }) => at >= from && at < (nth + 1) * long);
-    return varied(thinned(here, span.density), bar, turns[i]!, span.seed)
+    const ends = bars[i + 1]?.opensPhrase ?? true;
+    const played = span.room && ends ? withRoom(here, from + bar.ticks / 2) : here;
+    return varied(thinned(played, span.density), bar, turns[i]!, span.seed)
       .map((hit) => ({ ...hit, at: bar.start + hit.at - from, bar }))
       .filter(({ at }) => at < span.end);
   });

@@ -1,4 +1,5 @@
 import type { PlayedBar } from '../../chart/played.ts';
+import type { Ticks } from '../../time/meter.ts';
 import { seeded } from '../seeded.ts';
 import type { Hit } from './hits.ts';
 
@@ -9,8 +10,10 @@ export interface Dials {
   /** 0 to 1: at so many of the bar lines where the chord changes the new one comes an eighth early. */
   readonly pushes: number;
   readonly seed: number;
+  /** Whether phrases end with room for somebody else. */
+  readonly room: boolean;
 }
-export const AS_WRITTEN: Dials = { density: 1, pushes: 0, seed: 1 };
+export const AS_WRITTEN: Dials = { density: 1, pushes: 0, seed: 1, room: false };
 
 const ACCENTS = { accent: 2, even: 1, soft: 0 } as const;
 
@@ -45,3 +48,10 @@ export function turnsOf(bars: readonly PlayedBar[]): readonly boolean[] {
     return since % 4 === 0 || (bars[i + 1]?.opensPhrase ?? true);
   });
 }
+
+/**
+ * The hits of a bar that ends a phrase, with room: from its middle on nothing is played, so that a singer may breathe or a
+ * drummer fill (common practice). What comes early for the next bar is part of that one, and stays; so does the first hit.
+ */
+export const withRoom = (hits: readonly Hit[], middle: Ticks): readonly Hit[] =>
+  hits.filter(({ at, push }, i) => i === 0 || at < middle || push);

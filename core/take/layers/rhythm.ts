@@ -12,6 +12,8 @@ export interface RhythmDecision {
   readonly pushes: number;
   /** What is left to chance goes by it. */
   readonly seed: number;
+  /** Whether the last bar of a phrase is left to somebody else from its middle on. */
+  readonly room?: true;
 }
 
 /** The longest text of a rhythm, in characters: four bars of sixteenths. */
@@ -20,9 +22,10 @@ const MOST_SEED = 9999;
 
 /** A rhythm over a span, as it comes from outside, or null where it is none. */
 export function readRhythmDecision(value: Readonly<Record<string, unknown>>): RhythmDecision | null {
-  const { ticks, pattern, density, pushes, seed } = value;
-  if (!hasOnly(value, 'layer', 'ticks', 'pattern', 'density', 'pushes', 'seed') || !isSpan(ticks)) return null;
+  const { ticks, pattern, density, pushes, seed, room } = value;
+  if (!hasOnly(value, 'layer', 'ticks', 'pattern', 'density', 'pushes', 'seed', 'room') || !isSpan(ticks)) return null;
   if (pattern !== null && !isText(pattern, LONGEST_RHYTHM)) return null;
   if (!isWhole(density, 0, 100) || !isWhole(pushes, 0, 100) || !isWhole(seed, 1, MOST_SEED)) return null;
-  return { layer: 'rhythm', ticks, pattern, density, pushes, seed };
+  if (room !== undefined && room !== true) return null;
+  return { layer: 'rhythm', ticks, pattern, density, pushes, seed, ...(room && { room }) };
 }
