@@ -208,3 +208,34 @@ test('a rhythm is made hit by hit, by mouse and by keys, heard as it is made, un
   await sheet(page).getByRole('button', { name: 'Put Ferry push away' }).click();
   await expect(choose(page, 'Not kept yet')).toHaveAttribute('aria-selected', 'true');
 });
+
+test('what the hand has no time for is said at the tempo; the click, the key it is heard in and room are set, and stay', async ({
+  page,
+}) => {
+  await openNew(page, TUNE.replace('tempo: 200', 'tempo: 240').replace('| C |', '| C A7 |'));
+  await page.keyboard.press('r');
+  const hurry = sheet(page).getByText(/^Too fast for the change into/);
+  await expect(choose(page, 'Held chords')).toHaveAttribute('aria-selected', 'true');
+  await expect(hurry).toHaveCount(0);
+  await choose(page, 'Eighths, even').click();
+  await expect(hurry).toBeVisible();
+  await sheet(page).getByRole('slider', { name: 'Tempo' }).focus();
+  await page.keyboard.press('Home');
+  await expect(hurry).toHaveCount(0);
+  await sheet(page).getByRole('switch', { name: 'Room at phrase ends' }).click();
+  await sheet(page).getByRole('combobox').filter({ hasText: 'on the beats' }).click();
+  await page.getByRole('option', { name: 'on two and four' }).click();
+  await sheet(page).getByRole('combobox').filter({ hasText: 'as written' }).click();
+  await page.getByRole('option', { name: /^E♭/ }).click();
+  await page.keyboard.press('Escape');
+  await expectSaved(page);
+  await page.reload();
+  await idle(page);
+  await page.keyboard.press('r');
+  await expect(sheet(page).getByRole('switch', { name: 'Room at phrase ends' })).toBeChecked();
+  await expect(sheet(page).getByRole('combobox').filter({ hasText: 'on two and four' })).toBeVisible();
+  await expect(sheet(page).getByRole('combobox').filter({ hasText: '3 semitones higher' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Space');
+  await expect(page.locator('.ground-playing')).toBeVisible();
+});

@@ -195,6 +195,11 @@ export function InTime(props: InTimeProps) {
             ),
           )}
         </div>
+        {rushed().map((words) => (
+          <p key={words} className="in-time-hint in-time-hurry">
+            {words}
+          </p>
+        ))}
       </div>
       <div className="in-time-rest">
         <Dial
@@ -220,7 +225,7 @@ export function InTime(props: InTimeProps) {
               onChange={(_, room) => edits.dial({ room: room || undefined }, 'room where phrases end')}
             />
           }
-          label="Room where phrases end"
+          label="Room at phrase ends"
         />
         <label className="in-time-field">
           Texture
@@ -273,11 +278,6 @@ export function InTime(props: InTimeProps) {
           said={(value) => `${Math.round((chart.tempo * value) / 100)} (${value} %)`}
           onValue={(rate) => set({ rate })}
         />
-        {rushed().map((words) => (
-          <p key={words} className="in-time-hint in-time-hurry">
-            {words}
-          </p>
-        ))}
         <Tap onTempo={(tempo) => set({ rate: within(Math.round((100 * tempo) / chart.tempo)) })} />
         {/* Compound meters do not swing: their eighths are thirds already. */}
         {!isCompound(chart.meter) && (
