@@ -272,7 +272,15 @@ export { AS_WRITTEN, type Dials } from './score/rhythm/vary.ts';
 export { notesFor } from './score/rhythm/voices.ts';
 export { CLICK_WAYS, type ClickWay } from './score/band/click.ts';
 export { hurries, type Hurry } from './score/hand-in-time.ts';
-export { BASS_WORDS, CLICK_WORDS, hitWords, hurriesText, TEXTURE_WORDS, togetherText, VOICES_WORDS } from './wording/rhythm.ts';
+export {
+  BASS_WORDS,
+  CLICK_WORDS,
+  hitWords,
+  hurriesText,
+  TEXTURE_WORDS,
+  togetherText,
+  VOICES_WORDS,
+} from './wording/rhythm.ts';
 export { usualBass, usualSwing } from './score/usual.ts';
 export { textureLayer, type TextureSpan } from './score/texture.ts';
 export { TEXTURES, type Texture } from './texture.ts';
