@@ -310,3 +310,22 @@ test('what matters is weighed, the tune is solved anew for it, and all is as usu
   await page.keyboard.press('End');
   await expect.poll(cost).toBe(before);
 });
+
+test('who plays alone leaves the low notes to a bass that is heard, with one click', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  const address = await newPlayer(page, id);
+  await openBench(page, id);
+  await page.keyboard.press('r');
+  const sheet = page.getByRole('dialog', { name: 'In time' });
+  const alone = sheet.getByText('plays alone, and has the low notes, too');
+  await expect(alone).toHaveCount(0);
+  await sheet.getByRole('combobox').filter({ hasText: 'none' }).click();
+  await page.getByRole('option', { name: 'walking' }).click();
+  await expect(alone).toBeVisible();
+  await sheet.getByRole('button', { name: 'Leave them to the bass' }).click();
+  await expect(alone).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expectSaved(page);
+  await page.goto(address);
+  await expect(page.getByText('The bass has the roots: smaller grips do.')).toBeVisible();
+});

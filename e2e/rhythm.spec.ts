@@ -60,7 +60,7 @@ test('a bass and brushes play along, are in the file, and are remembered; what i
   await sheet(page).getByRole('combobox').nth(1).click();
   await page.getByRole('option', { name: 'walking' }).click();
   await sheet(page).getByRole('switch', { name: 'Brushes' }).click();
-  await expect(sheet(page)).toContainText('With a bass beside you');
+  await expect(sheet(page)).toContainText('plays alone, and has the low notes, too');
   await page.keyboard.press('Escape');
   const { tracks } = parseMidi(await away(page, 'MIDI file'));
   const notes = tracks.map((track) => track.filter(({ type }) => type === 'noteOn').length);
@@ -238,4 +238,40 @@ test('what the hand has no time for is said at the tempo; the click, the key it 
   await page.keyboard.press('Escape');
   await page.keyboard.press('Space');
   await expect(page.locator('.ground-playing')).toBeVisible();
+});
+
+test('sound that the browser does not let through, or that goes away, is said in words; Play begins again', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const here = window as unknown as { allowed: boolean; contexts: AudioContext[] };
+    Object.assign(here, { allowed: false, contexts: [] });
+    window.AudioContext = class extends AudioContext {
+      constructor(options?: AudioContextOptions) {
+        super(options);
+        here.contexts.push(this);
+        if (!here.allowed) void this.suspend();
+      }
+      // As a browser that waits for a click: no answer.
+      override resume(): Promise<void> {
+        return here.allowed ? super.resume() : new Promise(() => undefined);
+      }
+    };
+  });
+  await openNew(page, 'title: Shore power\nkey: C\ntempo: 30\n| C | F |\n');
+  const lit = page.locator('.ground-playing');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('the browser lets nothing sound yet. Press Play once more')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await page.evaluate(() => ((window as unknown as { allowed: boolean }).allowed = true));
+  await page.keyboard.press('Space');
+  await expect(lit).toBeVisible();
+  await page.evaluate(() =>
+    Promise.all((window as unknown as { contexts: AudioContext[] }).contexts.map((one) => one.suspend())),
+  );
+  await expect(page.getByText('The sound went away')).toBeVisible();
+  await expect(lit).toHaveCount(0);
+  await page.keyboard.press('Space');
+  await expect(lit).toBeVisible();
+  await expect(page.getByText('The sound went away')).toHaveCount(0);
 });

@@ -18,15 +18,25 @@ const LEAD_IN = 0.12;
 /** What sounds so much before a beginning is still of what was played before. */
 const EARLY = 0.02;
 const SINGLE_SECONDS = 2.5;
+/** A browser that lets nothing sound yet does not say so: it answers nothing. In seconds. */
+const ANSWERS_WITHIN = 10;
 /** From one take to the other without a gap or a click, in seconds. */
 const SIDE_FADE = 0.03;
 
 type Tone = typeof ToneModule;
 
+/** What is told of while it plays. */
+export interface Told {
+  /** The column that sounds, as it sounds; null at the end. */
+  column(column: number | null): void;
+  /** It sounds no more, though nobody stopped it. */
+  lost(): void;
+}
+
 const bufferName = (part: Heard, pitch: number) => `${part} ${pitch}`;
 /**
  * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked
- * for; `onColumn` is told what sounds as it sounds, null at the end.
+ * for.
  */
 export class Playback {
   #tone: Tone | null = null;
@@ -41,12 +51,14 @@ export class Playback {
   /** What was handed to the audio clock and has not ended, with when it begins. */
   readonly #sounding = new Map<ToneBufferSource, number>();
   #run = 0;
+  /** Whom to tell when the sound goes away: an unplugged device, a call. */
+  #lost: (() => void) | null = null;
   #volumes: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.6, click: 0.5 };
 
   async #ready(chords: readonly Pick<PlayedChord, 'pitches' | 'part'>[]): Promise<Tone> {
     this.#tone ??= await import('tone');
     const tone = this.#tone;
-    await tone.start();
+    await this.#awake(tone);
     const rate = tone.getContext().sampleRate;
     if (!this.#parts) {
       const limiter = new tone.Limiter(-1).toDestination();
@@ -78,17 +90,33 @@ export class Playback {
     return tone;
   }
 
+  /** Until the browser lets it sound; throws an Error where it does not. */
+  async #awake(tone: Tone): Promise<void> {
+    const context = tone.getContext();
+    let waiting = 0;
+    const late = new Promise((resolve) => (waiting = window.setTimeout(resolve, ANSWERS_WITHIN * 1000)));
+    await Promise.race([tone.start(), late]);
+    clearTimeout(waiting);
+    if (context.state !== 'running') throw new Error('the browser lets nothing sound yet. Press Play once more');
+    context.off('statechange').on('statechange', (state) => {
+      if (state !== 'running') this.#lost?.();
+    });
+  }
+
   setVolumes(volumes: Volumes): void {
     this.#volumes = volumes;
     const decibels = (gain: number) => (gain <= 0 ? -Infinity : 20 * Math.log10(gain));
-    if (this.#parts) for (const part of HEARD_PARTS) this.#parts[part].volume.value = decibels(volumes[part]);
+    if (!this.#parts) return;
+    // At once, not when what is handed over now is due.
+    const now = this.#tone!.immediate();
+    for (const part of HEARD_PARTS) this.#parts[part].volume.setValueAtTime(decibels(volumes[part]), now);
   }
 
   /** Which of two takes is heard: both are played, so that one goes on where the other was. */
   hearSide(side: Side): void {
     this.#side = side;
     for (const gains of Object.values(this.#sides))
-      gains.forEach((gain, i) => gain.gain.rampTo(i === side ? 1 : 0, SIDE_FADE));
+      gains.forEach((gain, i) => gain.gain.rampTo(i === side ? 1 : 0, SIDE_FADE, this.#tone!.immediate()));
   }
 
   #sound(tone: Tone, chord: Omit<PlayedChord, 'at'>, time: number, how: Hearing = 'strummed'): void {
@@ -111,7 +139,7 @@ export class Playback {
     this.#sound(tone, { pitches, seconds: SINGLE_SECONDS }, tone.now() + 0.03, how);
   }
 
-  async play(performance: Performance, onColumn: (column: number | null) => void): Promise<void> {
+  async play(performance: Performance, told: Told): Promise<void> {
     const mine = ++this.#run;
     const tone = await this.#ready(performance.chords);
     if (mine !== this.#run) return;
@@ -120,6 +148,11 @@ export class Playback {
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
     this.#clear(tone);
+    this.#lost = () => {
+      if (mine !== this.#run) return;
+      this.stop();
+      told.lost();
+    };
     const starts = tone.now();
     const begins = starts + LEAD_IN;
     // A busy page catches up with the end of what was played before: that passes by here too, and is none of this.
@@ -129,7 +162,7 @@ export class Playback {
       }, LEAD_IN + at);
     for (const chord of performance.chords) schedule(chord.at, (time) => this.#sound(tone, chord, time));
     for (const { column, at } of performance.lit)
-      schedule(at, (time) => draw.schedule(() => mine === this.#run && onColumn(column), time));
+      schedule(at, (time) => draw.schedule(() => mine === this.#run && told.column(column), time));
     for (const { at, accent } of performance.clicks) {
       schedule(at, (time) => {
         const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#parts!.click);
@@ -150,7 +183,7 @@ export class Playback {
         draw.schedule(() => {
           if (mine !== this.#run) return;
           this.stop();
-          onColumn(null);
+          told.column(null);
         }, time);
       });
     transport.start(starts, 0);

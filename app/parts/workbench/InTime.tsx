@@ -61,8 +61,10 @@ export interface InTimeProps {
   readonly making: Omit<Making, 'isPlayedIn'>;
   /** Says what the hand has too little time for, in sentences. */
   readonly rushed: () => readonly string[];
-  /** Whether the player is set as playing alone, though a bass is heard. */
-  readonly alone: boolean;
+  /** Has the player play with a bass from now on; null: they do. */
+  readonly withBass: (() => void) | null;
+  /** Who plays. */
+  readonly player: string;
   readonly onClose: () => void;
 }
 
@@ -81,7 +83,7 @@ const within = (rate: number) => Math.max(RATES.min, Math.min(RATES.max, rate));
 
 /** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
 export function InTime(props: InTimeProps) {
-  const { anchor, chart, tune, selection, time, rhythms, making, alone, rushed, onClose } = props;
+  const { anchor, chart, tune, selection, time, rhythms, making, withBass, player, rushed, onClose } = props;
   const [here, setHere] = useState(false);
   const edits = here && selection ? selection.edits : tune;
   const { listening, setListening, swing } = time;
@@ -260,10 +262,12 @@ export function InTime(props: InTimeProps) {
             ))}
           </Select>
         </label>
-        {alone && listening.bass !== 'none' && (
+        {withBass && listening.bass !== 'none' && (
           <p className="in-time-hint">
-            Your hand is set as playing alone. With a bass beside you, say so under the hand: the grips leave the low
-            notes to it.
+            {player} plays alone, and has the low notes, too.{' '}
+            <button type="button" className="in-time-reset" onClick={withBass}>
+              Leave them to the bass
+            </button>
           </p>
         )}
         <FormControlLabel

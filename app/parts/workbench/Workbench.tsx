@@ -281,7 +281,8 @@ export function Workbench(props: WorkbenchProps) {
               rhythms={rhythms}
               making={making}
               rushed={sound.rushed}
-              alone={player.company === 'alone'}
+              withBass={player.company === 'alone' ? () => who.change({ company: 'bass' }) : null}
+              player={who.name}
               onClose={close}
             />
           )}

@@ -60,11 +60,18 @@ export function usePlayback() {
       const mine = ++run.current;
       turns.current?.postMessage(null);
       setStarting(true);
-      await ready().play(performance, (column) => {
-        if (mine !== run.current) return;
-        // Until the first of it is heard it is still starting, and can be stopped.
-        setStarting(false);
-        setPlaying(column);
+      await ready().play(performance, {
+        column(column) {
+          if (mine !== run.current) return;
+          // Until the first of it is heard it is still starting, and can be stopped.
+          setStarting(false);
+          setPlaying(column);
+        },
+        lost() {
+          if (mine !== run.current) return;
+          stop();
+          setFailed('The sound went away: is the device still there? Play begins again.');
+        },
       });
     });
   return {

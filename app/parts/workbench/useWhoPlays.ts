@@ -8,12 +8,14 @@ export function useWhoPlays(tuneId: string, version: number, playerId: string, p
   const kept = useMemo(() => ({ version, cells: { playerId } }), [version, playerId]);
   const [cells, edit] = useCells(`tune:${tuneId}`, kept, 'who plays the tune');
   const one = players.find(({ id }) => id === cells.playerId) ?? players[0]!;
-  const { player } = useSettings(one);
+  const { player, change } = useSettings(one);
   return {
     id: one.id,
     player,
     guitar: useMemo(() => guitarOf(player), [player]),
     book: useGripBook(one, player),
+    name: one.name,
+    change,
     choose: (id: string) => id !== one.id && edit({ playerId: id }),
   };
 }
