@@ -70,7 +70,11 @@ const PARTS: Readonly<Record<number, string>> = { 1: 'counts', 2: 'halves', 3: '
 /** A rhythm of one's own, made hit by hit on a grid of counts; each change is heard, and is a step of the take's undo. */
 export function RhythmEditor(props: RhythmEditorProps) {
   const { meter, name, place, making, onKeep, onClose } = props;
-  const [pattern, onChange] = useDraft(props.pattern, props.onChange);
+  const [pattern, onChange, letGo] = useDraft(props.pattern, props.onChange);
+  const back = (deed: (() => void) | null) => {
+    deed?.();
+    letGo();
+  };
   const isPhone = useMediaQuery('(max-width: 700px)');
   const [parts, setParts] = useState(() => usualParts(pattern));
   const [chosen, setChosen] = useState(0);
@@ -196,10 +200,10 @@ export function RhythmEditor(props: RhythmEditorProps) {
         </p>
       </DialogContent>
       <DialogActions className="rhythm-deeds">
-        <Tool label="Undo" disabled={!making.undo} onClick={() => making.undo?.()}>
+        <Tool label="Undo" disabled={!making.undo} onClick={() => back(making.undo)}>
           <UndoOutlined fontSize="small" />
         </Tool>
-        <Tool label="Redo" disabled={!making.redo} onClick={() => making.redo?.()}>
+        <Tool label="Redo" disabled={!making.redo} onClick={() => back(making.redo)}>
           <RedoOutlined fontSize="small" />
         </Tool>
         <form
@@ -245,25 +249,30 @@ export function RhythmEditor(props: RhythmEditorProps) {
  * A pattern in hand: what is done to it stands at once, so that quick keys each find the last one done; what comes back of it
  * later is passed over, and anything else (an undo, another window) takes its place.
  */
-function useDraft(stands: Pattern, tell: (pattern: Pattern) => void): [Pattern, (pattern: Pattern) => void] {
-  const [draft, setDraft] = useState(stands);
+function useDraft(
+  stands: Pattern,
+  tell: (pattern: Pattern) => void,
+): [pattern: Pattern, change: (pattern: Pattern) => void, letGo: () => void] {
+  /** Null: what stands is shown. */
+  const [draft, setDraft] = useState<Pattern | null>(null);
   const [seen, setSeen] = useState(stands.id);
   const [sent, setSent] = useState<readonly string[]>([]);
   if (seen !== stands.id) {
     setSeen(stands.id);
     const at = sent.indexOf(stands.id);
     setSent(sent.slice(at + 1));
-    if (at < 0 && stands.id !== draft.id) {
-      setDraft(stands);
-      setSent([]);
-    }
+    if (at < 0) setDraft(null);
   }
   return [
-    draft,
+    draft ?? stands,
     (next) => {
       setDraft(next);
       setSent([...sent, next.id]);
       tell(next);
+    },
+    () => {
+      setDraft(null);
+      setSent([]);
     },
   ];
 }
