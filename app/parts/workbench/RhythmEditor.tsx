@@ -32,6 +32,7 @@ import {
 } from '../../../core/index.ts';
 import { Tool } from '../frame/Tool.tsx';
 import { RhythmGrid, usualParts } from './RhythmGrid.tsx';
+import { useDraft } from './useDraft.ts';
 import './rhythm-editor.css';
 
 /** How what is made is heard, at once and again and again, and taken back. */
@@ -65,7 +66,22 @@ interface RhythmEditorProps {
 const BARS = [1, 2, 4] as const;
 /** Counts of figures that run over the bar lines. */
 const COUNTS = [1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 7, 8, 9, 10, 11, 12] as const;
-const PARTS: Readonly<Record<number, string>> = { 1: 'counts', 2: 'halves', 3: 'thirds', 4: 'quarters' };
+const ACCENTS: readonly (readonly [Hit['accent'], string])[] = [
+  ['accent', 'Accent'],
+  ['even', 'Even'],
+  ['soft', 'Soft'],
+];
+const STROKES: readonly (readonly [Hit['stroke'], string])[] = [
+  ['down', 'Down'],
+  ['up', 'Up'],
+  ['roll', 'Rolled'],
+];
+const PARTS: readonly (readonly [number, string])[] = [
+  [1, 'counts'],
+  [2, 'halves'],
+  [3, 'thirds'],
+  [4, 'quarters'],
+];
 
 /** A rhythm of one's own, made hit by hit on a grid of counts; each change is heard, and is a step of the take's undo. */
 export function RhythmEditor(props: RhythmEditorProps) {
@@ -129,19 +145,7 @@ export function RhythmEditor(props: RhythmEditorProps) {
               <MenuItem value={long}>{counts} counts, over the bars</MenuItem>
             )}
           </Select>
-          <ToggleButtonGroup
-            size="small"
-            exclusive
-            value={parts}
-            onChange={(_, next: number | null) => next !== null && setParts(next)}
-            aria-label="Parts of a count"
-          >
-            {Object.entries(PARTS).map(([number, word]) => (
-              <ToggleButton key={number} value={Number(number)}>
-                {word}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
+          <Choice label="Parts of a count" of={PARTS} value={parts} onChoose={setParts} />
           <span className="rhythm-together">{pattern.across && togetherText(barsTogether(pattern, meter))}</span>
         </div>
         <RhythmGrid
@@ -157,28 +161,8 @@ export function RhythmEditor(props: RhythmEditorProps) {
           }}
         />
         <div className="rhythm-hit" role="group" aria-label="The chosen hit">
-          <ToggleButtonGroup
-            size="small"
-            exclusive
-            value={hit.accent}
-            onChange={(_, accent: Hit['accent'] | null) => accent && as({ accent })}
-            aria-label="Accent"
-          >
-            <ToggleButton value="accent">Accent</ToggleButton>
-            <ToggleButton value="even">Even</ToggleButton>
-            <ToggleButton value="soft">Soft</ToggleButton>
-          </ToggleButtonGroup>
-          <ToggleButtonGroup
-            size="small"
-            exclusive
-            value={hit.stroke}
-            onChange={(_, stroke: Hit['stroke'] | null) => stroke && as({ stroke })}
-            aria-label="Stroke"
-          >
-            <ToggleButton value="down">Down</ToggleButton>
-            <ToggleButton value="up">Up</ToggleButton>
-            <ToggleButton value="roll">Rolled</ToggleButton>
-          </ToggleButtonGroup>
+          <Choice label="Accent" of={ACCENTS} value={hit.accent} onChoose={(accent) => as({ accent })} />
+          <Choice label="Stroke" of={STROKES} value={hit.stroke} onChoose={(stroke) => as({ stroke })} />
           <ToggleButton size="small" value="damped" selected={hit.damped} onChange={() => as({ damped: !hit.damped })}>
             Damped
           </ToggleButton>
@@ -245,34 +229,28 @@ export function RhythmEditor(props: RhythmEditorProps) {
   );
 }
 
-/**
- * A pattern in hand: what is done to it stands at once, so that quick keys each find the last one done; what comes back of it
- * later is passed over, and anything else (an undo, another window) takes its place.
- */
-function useDraft(
-  stands: Pattern,
-  tell: (pattern: Pattern) => void,
-): [pattern: Pattern, change: (pattern: Pattern) => void, letGo: () => void] {
-  /** Null: what stands is shown. */
-  const [draft, setDraft] = useState<Pattern | null>(null);
-  const [seen, setSeen] = useState(stands.id);
-  const [sent, setSent] = useState<readonly string[]>([]);
-  if (seen !== stands.id) {
-    setSeen(stands.id);
-    const at = sent.indexOf(stands.id);
-    setSent(sent.slice(at + 1));
-    if (at < 0) setDraft(null);
-  }
-  return [
-    draft ?? stands,
-    (next) => {
-      setDraft(next);
-      setSent([...sent, next.id]);
-      tell(next);
-    },
-    () => {
-      setDraft(null);
-      setSent([]);
-    },
-  ];
+interface ChoiceProps<T> {
+  readonly label: string;
+  readonly of: readonly (readonly [value: T, word: string])[];
+  readonly value: T;
+  readonly onChoose: (value: T) => void;
+}
+
+/** One of a few, all in sight. */
+function Choice<T extends string | number>({ label, of, value, onChoose }: ChoiceProps<T>) {
+  return (
+    <ToggleButtonGroup
+      size="small"
+      exclusive
+      value={value}
+      onChange={(_, next: T | null) => next !== null && onChoose(next)}
+      aria-label={label}
+    >
+      {of.map(([one, word]) => (
+        <ToggleButton key={one} value={one}>
+          {word}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  );
 }

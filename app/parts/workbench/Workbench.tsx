@@ -55,7 +55,7 @@ import { useTaste } from './useTaste.ts';
 import { useTrial } from './useTrial.ts';
 import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
-import { rhythmEdits } from './rhythmEdits.ts';
+import { inRhythm } from './inRhythm.ts';
 import { useRhythms } from './useRhythms.ts';
 import { useScore } from './useScore.ts';
 import { wishEdits } from './wishEdits.ts';
@@ -186,18 +186,10 @@ export function Workbench(props: WorkbenchProps) {
   );
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
   const rhythms = useRhythms(props.rhythms);
-  const inRhythm = rhythmEdits(columns, cells, 'the tune', edit);
-  const rhythmHere =
-    from === to ? null : { edits: rhythmEdits(columns.slice(from, to + 1), cells, place, edit), place };
-  const making = {
-    active: playback.active,
-    score,
-    round: hearing.round,
-    stop: playback.stop,
-    hit: hearing.hit,
+  const played = inRhythm({ columns, cells, from, to, place, score, edit }, hearing, playback, {
     undo: store.undo.length > 0 ? undoOne : null,
     redo: store.redo.length > 0 ? redoOne : null,
-  };
+  });
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({
     tab,
@@ -270,16 +262,14 @@ export function Workbench(props: WorkbenchProps) {
           ready={arranged !== null}
           onPlay={hearing.play}
           mix={playback.mix}
-          rhythm={inRhythm.pattern ? (rhythms.called(inRhythm.pattern)?.name ?? inRhythm.pattern) : 'Held chords'}
+          rhythm={rhythms.nameOf(played.tune.pattern)}
           inTime={(anchor, close) => (
             <InTime
               anchor={anchor}
               chart={chart}
-              tune={inRhythm}
-              selection={rhythmHere}
+              {...played}
               time={time}
               rhythms={rhythms}
-              making={making}
               rushed={sound.rushed}
               withBass={player.company === 'alone' ? () => who.change({ company: 'bass' }) : null}
               player={who.name}

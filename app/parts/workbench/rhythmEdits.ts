@@ -69,3 +69,4 @@ export function rhythmEdits(
     },
   };
 }
+export type Edits = ReturnType<typeof rhythmEdits>;

@@ -21,10 +21,13 @@ export function useRhythms(kept: KeptCells) {
         .sort((a, b) => a.pattern.name.localeCompare(b.pattern.name)),
     [cells],
   );
+  /** A pattern as a take names it, by the name the player gave it. */
+  const called = (id: string): Pattern | null => own.find(({ pattern }) => pattern.id === id)?.pattern ?? patternOf(id);
   return {
     own,
-    /** A pattern as a take names it, by the name the player gave it. */
-    called: (id: string): Pattern | null => own.find(({ pattern }) => pattern.id === id)?.pattern ?? patternOf(id),
+    called,
+    /** What is played in, in words; each chord once where nothing was decided. */
+    nameOf: (id: string | null | undefined) => (id ? (called(id)?.name ?? id) : 'Held chords'),
     keep: (id: string, name: string, pattern: Pattern) => edit({ [id]: { name, text: patternText(pattern) } }),
     putAway: (id: string) => edit({ [id]: null }),
   };

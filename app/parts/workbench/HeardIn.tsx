@@ -1,0 +1,38 @@
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import { headerKey, keysOfMode, musical, pitchClass, semitonesText, type Chart } from '../../../core/index.ts';
+
+interface HeardInProps {
+  readonly chart: Chart;
+  /** So many semitones higher than it is written. */
+  readonly shift: number;
+  readonly onShift: (shift: number) => void;
+}
+
+/** Up and down as far as half an octave. */
+const SHIFTS = Array.from({ length: 12 }, (_, i) => 6 - i);
+const shiftWords = (shift: number) =>
+  shift === 0 ? 'as written' : `${semitonesText(Math.abs(shift))} ${shift > 0 ? 'higher' : 'lower'}`;
+/** The key a tune sounds in so many semitones higher. */
+function keyHeard({ key }: Chart, shift: number): string {
+  if (shift === 0) return musical(headerKey(key));
+  const pc = (pitchClass(key.tonic) + shift + 12) % 12;
+  return musical(headerKey(keysOfMode(key).find(({ tonic }) => pitchClass(tonic) === pc) ?? key));
+}
+
+/** The key a tune is heard in. */
+export function HeardIn({ chart, shift: now, onShift }: HeardInProps) {
+  return (
+    <label className="in-time-field">
+      Heard in
+      <Select size="small" value={now} onChange={({ target: { value } }) => onShift(Number(value))}>
+        {SHIFTS.map((shift) => (
+          <MenuItem key={shift} value={shift}>
+            {keyHeard(chart, shift)}
+            <small className="in-time-words">{shiftWords(shift)}</small>
+          </MenuItem>
+        ))}
+      </Select>
+    </label>
+  );
+}
