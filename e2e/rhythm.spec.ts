@@ -224,7 +224,7 @@ test('what the hand has no time for is said at the tempo; the click, the key it 
   await expect(hurry).toHaveCount(0);
   await sheet(page).getByRole('switch', { name: 'Room at phrase ends' }).click();
   await sheet(page).getByRole('combobox').filter({ hasText: 'on the beats' }).click();
-  await page.getByRole('option', { name: 'on two and four' }).click();
+  await page.getByRole('option', { name: 'on the weak beats' }).click();
   await sheet(page).getByRole('combobox').filter({ hasText: 'as written' }).click();
   await page.getByRole('option', { name: /^E♭/ }).click();
   await page.keyboard.press('Escape');
@@ -233,7 +233,7 @@ test('what the hand has no time for is said at the tempo; the click, the key it 
   await idle(page);
   await page.keyboard.press('r');
   await expect(sheet(page).getByRole('switch', { name: 'Room at phrase ends' })).toBeChecked();
-  await expect(sheet(page).getByRole('combobox').filter({ hasText: 'on two and four' })).toBeVisible();
+  await expect(sheet(page).getByRole('combobox').filter({ hasText: 'on the weak beats' })).toBeVisible();
   await expect(sheet(page).getByRole('combobox').filter({ hasText: '3 semitones higher' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('Space');

@@ -10,7 +10,7 @@ import { hurries } from './hand-in-time.ts';
 import { readPattern } from './rhythm/own.ts';
 import { PATTERNS } from './rhythm/patterns.ts';
 import { rhythmLayer, throughout } from './rhythm/rhythm.ts';
-import { scoreOf } from './score.ts';
+import { scoreOf, type Sound } from './score.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 9 });
 const session = sessionOf(library, { pricing: pricingFor({ company: 'alone', area: null, matters: {} }) });
@@ -52,9 +52,34 @@ describe('what a hand has no time for', () => {
     expect(found('4/4: 1:.25W 1e:.25W')[0]).toMatchObject({ has: 125, needs: 130, bar: 1 });
   });
 
-  test('so is a string that is plucked again, and a thumb that leaps', () => {
+  test('so is a string that is plucked again', () => {
     expect(kinds('4/4: 1:.25p 1e:.25p')).toEqual([]);
     expect(kinds('4/4: 1:.25p 1e:.25p', 1.5)).toEqual(['string']);
+  });
+
+  test('the outer notes of a grip together, or its notes one after another, are not leaps of the thumb', () => {
+    expect(kinds('4/4: 1:1B 1:1A 1:1T')).toEqual([]);
+    expect(kinds('4/4: 1:.25p 1e:.25i 1&:.25m 1a:.25a', 1.5)).toEqual([]);
+  });
+
+  test('the lowest notes of two chords are, from two strings on', () => {
+    const plain = scoreOf(of);
+    const [first, second] = plain.parts.guitar;
+    const lowest = (sound: Sound, string: number, start: number): Sound => ({
+      ...sound,
+      start,
+      ticks: 40,
+      notes: [{ ...sound.notes[0]!, string, voice: 0 }],
+    });
+    const thumb = (string: number, ticks: number) =>
+      hurries(
+        { ...plain, parts: { ...plain.parts, guitar: [lowest(first!, 0, 0), lowest(second!, string, ticks)] } },
+        grips,
+        library.neck,
+      ).filter(({ kind }) => kind === 'thumb');
+    expect(thumb(2, 96)).toEqual([{ kind: 'thumb', column: 1, bar: 2, has: 100, needs: 120 }]);
+    expect(thumb(1, 96)).toEqual([]);
+    expect(thumb(2, 120)).toEqual([]);
   });
 
   test('a change has the time from when its last hit may be let go: a damped one leaves more', () => {

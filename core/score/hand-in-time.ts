@@ -43,7 +43,8 @@ export function hurries(score: Score, grips: readonly (Grip | null)[], neck: Nec
   return guitar.flatMap((sound, i): Hurry[] => {
     const last = guitar[i - 1];
     const { column } = sound;
-    if (!last || column === null || last.column === null) return [];
+    // What sounds at once is one deed of the hand.
+    if (!last || last.start === sound.start || column === null || last.column === null) return [];
     const [from, to] = [grips[last.column], grips[column]];
     if (!from || !to) return [];
     const found: Hurry[] = [];
@@ -68,7 +69,8 @@ function needsOf(last: Sound, sound: Sound): readonly (readonly [HurryKind, numb
   const [before, now] = [singleOf(last), singleOf(sound)];
   if (before === null || now === null) return [];
   if (before.string === now.string) return [['string', PLUCK_MS]];
-  const isThumb = before.voice <= 1 && now.voice <= 1;
+  // The lowest notes of two chords are the thumb's; what else it takes is not told from a finger's.
+  const isThumb = before.voice === 0 && now.voice === 0;
   return isThumb && Math.abs(now.string! - before.string!) >= LEAP_STRINGS ? [['thumb', THUMB_LEAP_MS]] : [];
 }
 

@@ -46,7 +46,7 @@ export function scoreOfTake(
     rhythmLayer(rhythms),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),
-    clickLayer(click),
+    ...(click === 'beats' ? [] : [clickLayer(click)]),
   ];
   return scoreOf(of, layers, swing);
 }

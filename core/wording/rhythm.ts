@@ -26,7 +26,7 @@ export const BASS_WORDS: Readonly<Record<BassWay, string>> = {
 export const CLICK_WORDS: Readonly<Record<ClickWay, string>> = {
   beats: 'on the beats',
   parts: 'between them too',
-  second: 'on two and four',
+  weak: 'on the weak beats',
   bars: 'on one',
 };
 

@@ -186,7 +186,7 @@ export function Workbench(props: WorkbenchProps) {
   );
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
   const rhythms = useRhythms(props.rhythms);
-  const played = inRhythm({ columns, cells, from, to, place, score, edit }, hearing, playback, {
+  const rhythm = inRhythm({ columns, cells, from, to, place, score, edit }, hearing, playback, {
     undo: store.undo.length > 0 ? undoOne : null,
     redo: store.redo.length > 0 ? redoOne : null,
   });
@@ -262,12 +262,12 @@ export function Workbench(props: WorkbenchProps) {
           ready={arranged !== null}
           onPlay={hearing.play}
           mix={playback.mix}
-          rhythm={rhythms.nameOf(played.tune.pattern)}
+          rhythm={rhythms.nameOf(rhythm.tune.pattern)}
           inTime={(anchor, close) => (
             <InTime
               anchor={anchor}
               chart={chart}
-              {...played}
+              {...rhythm}
               time={time}
               rhythms={rhythms}
               rushed={sound.rushed}

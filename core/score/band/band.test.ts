@@ -129,10 +129,10 @@ describe('a metronome', () => {
   test.each<[string, ClickWay, string]>([
     ['| C | F |', 'beats', '0! 480 960 1440 1920! 2400 2880 3360'],
     ['| C |', 'parts', '0! 240 480 720 960 1200 1440 1680'],
-    ['| C | F |', 'second', '480 1440 2400 3360'],
+    ['| C | F |', 'weak', '480 1440 2400 3360'],
     ['| C | F |', 'bars', '0! 1920!'],
     ['meter: 6/8\n| C |', 'parts', '0! 240 480 720 960 1200'],
-    ['meter: 3/4\n| C |', 'second', '480 960'],
+    ['meter: 3/4\n| C |', 'weak', '480 960'],
   ])('%j, %s', (chart, way, at) => expect(clicks(`key: C\n${chart}`, way)).toEqual(at));
 
   test('keeps to the beat in every meter, and is never silent for a whole tune', () => {

@@ -2,8 +2,8 @@ import type { PlayedBar } from '../../chart/played.ts';
 import { beatsPerBar, isCompound, ticksPerBeat } from '../../time/meter.ts';
 import type { Layer, Sound } from '../score.ts';
 
-/** Where a metronome clicks: on the beats, between them too, on every second beat as hands clap, or on the first of each bar. */
-export const CLICK_WAYS = ['beats', 'parts', 'second', 'bars'] as const;
+/** Where a metronome clicks: on the beats, between them too, on the weak beats as hands clap, or on the first of each bar. */
+export const CLICK_WAYS = ['beats', 'parts', 'weak', 'bars'] as const;
 export type ClickWay = (typeof CLICK_WAYS)[number];
 
 /** Of what is between the beats: softer than they are. */
@@ -37,8 +37,8 @@ const WAYS: Readonly<Record<ClickWay, (bar: PlayedBar, beats: readonly Sound[]) 
       })),
     ]);
   },
-  // Two and four; in other meters all but the first. A pickup’s beats are the bar’s last.
-  second: ({ meter }, beats) => {
+  // Two and four; in meters of an odd number all but the first. A pickup’s beats are the bar’s last.
+  weak: ({ meter }, beats) => {
     const count = beatsPerBar(meter);
     return beats.filter((_, i) => {
       const beat = count - beats.length + i;
