@@ -284,6 +284,7 @@ export {
 export { usualBass, usualSwing } from './score/usual.ts';
 export { textureLayer, type TextureSpan } from './score/texture.ts';
 export { TEXTURES, type Texture } from './texture.ts';
+export { strokeOf } from './score/stroke.ts';
 export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';
 export { writeMidi } from './format/midi.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';

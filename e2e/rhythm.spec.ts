@@ -275,3 +275,59 @@ test('sound that the browser does not let through, or that goes away, is said in
   await expect(lit).toBeVisible();
   await expect(page.getByText('The sound went away')).toHaveCount(0);
 });
+
+/** In the page: what is handed to the audio clock, and frames that are not drawn while the page is out of sight. */
+function heardAndSeen(): void {
+  const here = window as unknown as { handed: { when: number; late: number; long: number }[]; hidden: boolean };
+  Object.assign(here, { handed: [], hidden: false });
+  const start = AudioBufferSourceNode.prototype.start;
+  AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: number[]) {
+    here.handed.push({ when, late: this.context.currentTime - when, long: this.buffer?.duration ?? 0 });
+    return start.call(this, when, ...rest);
+  };
+  const draw = window.requestAnimationFrame.bind(window);
+  window.requestAnimationFrame = (callback) =>
+    draw((time) => (here.hidden ? window.requestAnimationFrame(callback) : callback(time)));
+}
+
+test('a bar at 400 is counted in once and gone over again and again in time, while the page is busy or out of sight', async ({
+  page,
+}) => {
+  await page.addInitScript(heardAndSeen);
+  await openNew(page, 'title: Rapids\nkey: C\nmeter: 4/4\ntempo: 400\n| C |\n');
+  await page.keyboard.press('r');
+  await sheet(page)
+    .getByRole('switch', { name: /^A bar of clicks/ })
+    .click();
+  await sheet(page)
+    .getByRole('switch', { name: /^Again and again/ })
+    .click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Space');
+  const lit = page.locator('.ground-playing');
+  await expect(lit).toBeVisible();
+  const clicks = () =>
+    page.evaluate(() => {
+      const { handed } = window as unknown as { handed: { when: number; late: number; long: number }[] };
+      return handed.filter(({ long }) => long > 0.05 && long < 0.1);
+    });
+  await page.evaluate(() => {
+    (window as unknown as { hidden: boolean }).hidden = true;
+    // Busy as long as a page may be without a sound coming late.
+    for (let turn = 0; turn < 4; turn++)
+      setTimeout(() => {
+        const until = performance.now() + 200;
+        while (performance.now() < until);
+      }, turn * 500);
+  });
+  const before = (await clicks()).length;
+  await expect.poll(async () => (await clicks()).length).toBeGreaterThan(before + 16);
+  await page.evaluate(() => ((window as unknown as { hidden: boolean }).hidden = false));
+  await expect(lit).toBeVisible();
+  await page.keyboard.press('Space');
+  const heard = await clicks();
+  // A beat at 400 lasts 0.15 seconds, over every end of the bar too.
+  for (const [i, { when }] of heard.entries()) expect(when - heard[0]!.when).toBeCloseTo(i * 0.15, 3);
+  expect(Math.max(...heard.map(({ late }) => late))).toBeLessThanOrEqual(0);
+  await expect(lit).toHaveCount(0);
+});

@@ -8,7 +8,7 @@ const nothingLost = ({ tried, lost }: Storm) => {
 };
 
 test('a server killed under load loses nothing that it acknowledged', async () =>
-  nothingLost(await killStorm({ rounds: 8 })));
+  nothingLost(await killStorm({ rounds: 4 })));
 
 test('an upgrade killed half-way goes through in the end, with everything in it', async () =>
   nothingLost(await upgradeStorm({ rounds: 3 })));
@@ -24,4 +24,4 @@ test('backups made under load hold all that was acknowledged before them', async
 
 test('windows, one duplicated, one with its clock set back, lose no line while their server comes and goes', async ({
   browser,
-}) => nothingLost(await windowStorm(browser, { rounds: 5 })));
+}) => nothingLost(await windowStorm(browser, { rounds: 3 })));

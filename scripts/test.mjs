@@ -3,7 +3,7 @@
  * with its time. Uses its own build folder, a temporary database and a free port, so that a running app
  * is not disturbed. Ends with a line of counts and an exit status to match.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -29,9 +29,8 @@ async function timed(name, run) {
 }
 
 function run(args, env = {}) {
-  return (
-    spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
-  );
+  const child = spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  return new Promise((resolve) => child.once('exit', (status) => resolve(status === 0)));
 }
 
 /** A stage that passes or fails as one. */
@@ -84,8 +83,10 @@ const failedSpecs = ({ suites }) =>
 
 const { compiled } = await timed('install', install);
 const chromium = await timed('browser', haveChromium);
-await stage('type check', [join('scripts', 'typecheck.mjs')]);
-await stage('lint', [program('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0']);
+await Promise.all([
+  stage('type check', [join('scripts', 'typecheck.mjs')]),
+  stage('lint', [program('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0']),
+]);
 
 await timed('build', () => build(BUILD));
 counts.passed++;

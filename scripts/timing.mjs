@@ -1,13 +1,14 @@
 /*
  * Plays 64 bars of a demo tune with the whole band in Chromium, or as many as are given, and tells how it kept time against the
  * audio clock: how late any sound was handed over, how far any beat lies from where it belongs (the last one shows a drift), and how
- * long after its sound each chord was shown.
+ * long after its sound each chord was shown. With `busy` the page has other work meanwhile: for a quarter of a second, once a second.
  */
 /* global document, window, MutationObserver, AudioBufferSourceNode */
 import { chromium } from '@playwright/test';
 import { served } from './served.mjs';
 
 const BARS = Number(process.argv[2] ?? 64);
+const BUSY_MS = process.argv[3] === 'busy' ? 250 : 0;
 const TUNE = 'Gangplank Strut';
 const TEMPO = 160;
 const BEATS = 4;
@@ -56,6 +57,13 @@ try {
   await page.goto(address + href);
   await page.locator('.bench[aria-busy=false]').waitFor();
   await page.locator('.play').click();
+  if (BUSY_MS > 0)
+    await page.evaluate((busy) => {
+      setInterval(() => {
+        const until = performance.now() + busy;
+        while (performance.now() < until);
+      }, 1000);
+    }, BUSY_MS);
   const beat = (60 / TEMPO / RATE) * 100;
   await page.waitForFunction(
     ([click, count]) => window.heard.sounds.filter(({ seconds }) => seconds < click).length > count,

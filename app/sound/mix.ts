@@ -1,12 +1,13 @@
-import type { Heard, Performance, PlayedChord, Volumes } from './performance.ts';
+import type { Performance, PlayedChord, Volumes } from './performance.ts';
+import type { Timbre } from './timbre.ts';
 import { damped, gainOf, orderOf } from './voicing.ts';
 
 /** −1 dBFS: what is louder is turned down, all of it. */
 const MOST = 10 ** (-1 / 20);
 
-/** Where the samples of a sound come from: a part at a pitch, or the click. */
+/** Where the samples of a sound come from, or of the click. */
 export interface Samples {
-  readonly of: (part: Heard, pitch: number) => Float32Array;
+  readonly of: (timbre: Timbre) => Float32Array;
   readonly click: (accent: boolean) => Float32Array;
 }
 
@@ -32,7 +33,7 @@ function add(out: Float32Array, chord: PlayedChord, volumes: Volumes, { of }: Sa
   const { at, seconds, part = 'guitar' } = chord;
   const gain = gainOf(chord) * volumes[part];
   const long = part === 'brushes' ? Infinity : seconds;
-  for (const { pitch, late } of orderOf(chord)) lay(out, of(part, pitch), at + late, long, gain, rate);
+  for (const { note, late } of orderOf(chord)) lay(out, of(note), at + late, long, gain, rate);
 }
 
 /** Adds samples from a time on; they are damped after so many seconds. */

@@ -14,6 +14,8 @@ const pitchesOf = ({ notes }: Sound, shift = 0) => notes.map(({ pitch }) => pitc
 const soundOf = (sound: Sound, shift = 0) => ({
   // Drums have no key.
   pitches: pitchesOf(sound, sound.kind === 'stroke' ? 0 : shift),
+  frets: sound.notes.map(({ fret }) => fret),
+  muted: sound.kind === 'muted',
   velocity: sound.velocity,
   spread: sound.spreadMs / 1000,
 });

@@ -6,6 +6,10 @@ export interface PlayedChord {
   readonly seconds: number;
   /** Sounding pitches, lowest string first; keys of the percussion map for the brushes. */
   readonly pitches: readonly number[];
+  /** On which fret each is played, where that is known: high on a thick string a note is duller, and over sooner. */
+  readonly frets?: readonly (number | null)[];
+  /** Whether the left hand mutes the strings: a stroke without a pitch. */
+  readonly muted?: boolean;
   /** Of which of two takes it is, where two are played at once and one of them is heard. */
   readonly side?: Side;
   /** Who plays it; the guitar where nothing is said. */
@@ -21,6 +25,8 @@ export const HEARD_PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
 export type Heard = (typeof HEARD_PARTS)[number];
 /** How loud each is, 0 to 1. */
 export type Volumes = Readonly<Record<Heard, number>>;
+/** As it comes. */
+export const USUAL_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
 
 /** How loud each is while some are silent. */
 export const without = (volumes: Volumes, silent: readonly Heard[]): Volumes => ({

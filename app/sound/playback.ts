@@ -1,9 +1,18 @@
 import { wrap, type Remote } from 'comlink';
 import type * as ToneModule from 'tone';
 import type { ToneAudioBuffer, ToneBufferSource } from 'tone';
-import { HEARD_PARTS, type Heard, type Performance, type PlayedChord, type Side, type Volumes } from './performance.ts';
+import {
+  HEARD_PARTS,
+  USUAL_VOLUMES,
+  type Heard,
+  type Performance,
+  type PlayedChord,
+  type Side,
+  type Volumes,
+} from './performance.ts';
 import type { Strings } from './pluck.worker.ts';
 import { renderClick } from './pluck.ts';
+import { timbreName, timbresOf } from './timbre.ts';
 import { DAMP, gainOf, heldFor, orderOf } from './voicing.ts';
 
 /** How one grip is sounded, and the seconds between two of its strings. */
@@ -15,6 +24,12 @@ export const HEARINGS = Object.keys(HEARD) as readonly Hearing[];
  * first tick, which it may take for one of what was played before, and with it all that is due then (seen in Tone 15.5.44).
  */
 const LEAD_IN = 0.12;
+/** So early, in seconds, a sound is handed to the audio clock: a page that is busy for less does not make it late. */
+const HANDED_EARLY = 0.4;
+/** But not before this, of the transport's time: its first tick is past. */
+const FIRST_HANDED = 0.05;
+/** How fast the transport counts, in quarters a minute: its own tempo, not the tune's. */
+const TICKING = 120;
 /** What sounds so much before a beginning is still of what was played before. */
 const EARLY = 0.02;
 const SINGLE_SECONDS = 2.5;
@@ -25,6 +40,19 @@ const SIDE_FADE = 0.03;
 
 type Tone = typeof ToneModule;
 
+/**
+ * What a transport goes over again and again, from a time on, for so many seconds: so many of its ticks, which are made to fit,
+ * for it begins anew on a whole one. What is due between two ticks is due at the earlier one.
+ */
+function loopIn({ PPQ, bpm }: ReturnType<Tone['getTransport']>, from: number, seconds: number) {
+  const long = Math.ceil(seconds * ((PPQ * TICKING) / 60));
+  const perSecond = long / seconds;
+  bpm.value = (perSecond * 60) / PPQ;
+  const first = Math.floor(from * perSecond);
+  const points: [string, string] = [`${first}i`, `${first + long}i`];
+  return { from: first / perSecond, seconds, points };
+}
+
 /** What is told of while it plays. */
 export interface Told {
   /** The column that sounds, as it sounds; null at the end. */
@@ -33,7 +61,6 @@ export interface Told {
   lost(): void;
 }
 
-const bufferName = (part: Heard, pitch: number) => `${part} ${pitch}`;
 /**
  * Plays on the audio clock. Everything large (the scheduler, the strings) is loaded when first asked
  * for.
@@ -41,7 +68,7 @@ const bufferName = (part: Heard, pitch: number) => `${part} ${pitch}`;
 export class Playback {
   #tone: Tone | null = null;
   #strings: Remote<Strings> | null = null;
-  /** By part and pitch. */
+  /** By the name of a timbre. */
   readonly #buffers = new Map<string, ToneAudioBuffer>();
   readonly #clicks = new Map<boolean, ToneAudioBuffer>();
   #parts: Readonly<Record<Heard, InstanceType<Tone['Volume']>>> | null = null;
@@ -53,9 +80,9 @@ export class Playback {
   #run = 0;
   /** Whom to tell when the sound goes away: an unplugged device, a call. */
   #lost: (() => void) | null = null;
-  #volumes: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.6, click: 0.5 };
+  #volumes = USUAL_VOLUMES;
 
-  async #ready(chords: readonly Pick<PlayedChord, 'pitches' | 'part'>[]): Promise<Tone> {
+  async #ready(chords: readonly Parameters<typeof timbresOf>[0][]): Promise<Tone> {
     this.#tone ??= await import('tone');
     const tone = this.#tone;
     await this.#awake(tone);
@@ -73,16 +100,12 @@ export class Playback {
     }
     this.setVolumes(this.#volumes);
     this.#strings ??= wrap<Strings>(new Worker(new URL('./pluck.worker.ts', import.meta.url), { type: 'module' }));
-    const wanted = new Map(
-      chords.flatMap(({ pitches, part = 'guitar' }) =>
-        pitches.map((pitch) => [bufferName(part, pitch), { part, pitch }]),
-      ),
-    );
+    const wanted = new Map(chords.flatMap(timbresOf).map((timbre) => [timbreName(timbre), timbre]));
     const missing = [...wanted].filter(([name]) => !this.#buffers.has(name));
     const made =
       missing.length > 0
         ? await this.#strings.render(
-            missing.map(([, sound]) => sound),
+            missing.map(([, timbre]) => timbre),
             rate,
           )
         : [];
@@ -122,8 +145,8 @@ export class Playback {
   #sound(tone: Tone, chord: Omit<PlayedChord, 'at'>, time: number, how: Hearing = 'strummed'): void {
     const { seconds, side, part = 'guitar' } = chord;
     const into = (side === undefined ? undefined : this.#sides[part]?.[side]) ?? this.#parts![part];
-    for (const { pitch, late } of orderOf(chord, HEARD[how])) {
-      const buffer = this.#buffers.get(bufferName(part, pitch));
+    for (const { note, late } of orderOf(chord, HEARD[how])) {
+      const buffer = this.#buffers.get(timbreName(note));
       if (!buffer) continue;
       const source = new tone.ToneBufferSource({ url: buffer, fadeOut: DAMP }).connect(into);
       source.start(time + late, 0, undefined, gainOf(chord));
@@ -153,16 +176,26 @@ export class Playback {
       this.stop();
       told.lost();
     };
+    const { again = null, seconds } = performance;
+    transport.bpm.value = TICKING;
+    const loop = again === null ? null : loopIn(transport, LEAD_IN + again, seconds - again);
     const starts = tone.now();
     const begins = starts + LEAD_IN;
-    // A busy page catches up with the end of what was played before: that passes by here too, and is none of this.
-    const schedule = (at: number, sounds: (time: number) => void) =>
-      transport.schedule((time) => {
-        if (time > begins - EARLY) sounds(time);
-      }, LEAD_IN + at);
+    const forSounds = Math.min(HANDED_EARLY, (loop?.seconds ?? Infinity) / 2);
+    const schedule = (at: number, sounds: (time: number) => void, early = forSounds) => {
+      const due = LEAD_IN + at;
+      const handed = Math.max(FIRST_HANDED, due - early);
+      const hand = (time: number) => {
+        // A busy page catches up with the end of what was played before: that passes by here too, and is none of this.
+        if (time + due - handed > begins - EARLY) sounds(time + due - handed);
+      };
+      transport.schedule(hand, handed);
+      // What is handed over before the round it is in begins is handed over for the next one at the end of each.
+      if (loop && due >= loop.from && handed < loop.from) transport.schedule(hand, handed + loop.seconds);
+    };
     for (const chord of performance.chords) schedule(chord.at, (time) => this.#sound(tone, chord, time));
     for (const { column, at } of performance.lit)
-      schedule(at, (time) => draw.schedule(() => mine === this.#run && told.column(column), time));
+      schedule(at, (time) => draw.schedule(() => mine === this.#run && told.column(column), time), 0);
     for (const { at, accent } of performance.clicks) {
       schedule(at, (time) => {
         const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#parts!.click);
@@ -170,16 +203,10 @@ export class Playback {
         this.#follow(source, time);
       });
     }
-    const { again = null } = performance;
-    transport.loop = again !== null;
-    if (again !== null) {
-      // What is due between two ticks is due at the earlier one: on a whole tick the loop begins with what is due there.
-      const perSecond = (transport.PPQ * transport.bpm.value) / 60;
-      const from = Math.floor((LEAD_IN + again) * perSecond);
-      const long = Math.round((performance.seconds - again) * perSecond);
-      transport.setLoopPoints(`${from}i`, `${from + long}i`);
-    } else
-      schedule(performance.seconds, (time) => {
+    transport.loop = loop !== null;
+    if (loop) transport.setLoopPoints(...loop.points);
+    else
+      schedule(seconds, (time) => {
         draw.schedule(() => {
           if (mine !== this.#run) return;
           this.stop();

@@ -9,24 +9,27 @@ const PICK_POSITION = 0.19;
 const PEAK = 0.5;
 /** Root mean square over the first half second, the same for every pitch. */
 const EVEN_LOUDNESS = 0.08;
-/** Seconds a string rings to a thousandth: the low ones longer. */
-const ringSeconds = (midi: number) => 5.2 - (Math.min(88, Math.max(40, midi)) - 40) * 0.055;
-/** Brightness of the loop's low-pass, 0 dull to 1: high strings are thinner. */
-const brightness = (midi: number) => 0.42 + (Math.min(88, midi) - 40) * 0.004;
+/** Seconds a string rings to a thousandth: the low ones longer, and what is left of one that is stopped far up less long. */
+const ringSeconds = (midi: number, fret: number) =>
+  (5.2 - (Math.min(88, Math.max(40, midi)) - 40) * 0.055) * (1 - 0.025 * fret);
+/** Brightness of the loop's low-pass, 0 dull to 1: high strings are thinner; short and thick for its pitch, a string is duller. */
+const brightness = (midi: number, fret: number) => 0.42 + (Math.min(88, midi) - 40) * 0.004 - 0.012 * fret;
 
 /** What tells one plucked string from another. */
 interface StringKind {
-  /** Where it is plucked, as a share of its length. */
+  /** Where it is plucked, as a share of its length when open; what is left of a stopped one is plucked nearer to its middle. */
   readonly picked: number;
-  /** Seconds it rings to a thousandth, and the brightness of the loop's low-pass, 0 dull to 1, by pitch. */
-  readonly rings: (midi: number) => number;
-  readonly bright: (midi: number) => number;
+  /** Seconds it rings to a thousandth, and the brightness of the loop's low-pass, 0 dull to 1, by pitch and fret. */
+  readonly rings: (midi: number, fret: number) => number;
+  readonly bright: (midi: number, fret: number) => number;
   /** Share of noise in the pluck: the nail, or the flesh of a finger. */
   readonly noise: number;
   /** How often its pluck is softened by a mean over three samples. */
   readonly softened: number;
   /** The resonances of its box: hertz, width, gain. */
   readonly body: readonly (readonly [number, number, number])[];
+  /** As loud as a string that rings, 1, or less. */
+  readonly loud: number;
 }
 
 /** A steel-strung guitar: the box resonates at about 100 and 210 Hz (common figures for its air and top). */
@@ -40,7 +43,10 @@ const GUITAR: StringKind = {
     [102, 30, 0.05],
     [210, 50, 0.04],
   ],
+  loud: 1,
 };
+/** The same under a hand that lies on its strings: a scrape and a thud. */
+const MUTED: StringKind = { ...GUITAR, rings: () => 0.1, bright: () => 0.2, noise: 0.9, loud: 0.35 };
 /** An upright bass, plucked with the flesh of a finger: dull, round, over sooner (common figures for its air and top). */
 const BASS: StringKind = {
   picked: 0.28,
@@ -52,6 +58,8 @@ const BASS: StringKind = {
     [62, 24, 0.06],
     [110, 40, 0.05],
   ],
+  // An ear hears low notes less: so loud, they stand out of the guitar's (measured in band-heard.test.ts).
+  loud: 1.7,
 };
 
 /** A small repeatable noise source (a linear congruential generator), so that a pitch always sounds the same. */
@@ -67,18 +75,22 @@ export function noise(seed: number): () => number {
  * A plucked string as mono samples in −1…1: an extended Karplus–Strong loop (K. Karplus and A. Strong;
  * D. Jaffe and J. Smith, both Computer Music Journal 7(2), 1983) with pick position, a low-pass in the
  * loop, decay set by the string, and an all-pass that tunes the fraction of a sample. The pitch is right
- * within 3 cents from E2 to E6.
+ * within 3 cents from E2 to E6, at every fret.
  */
-export const renderPluck = (midi: number, sampleRate: number): Float32Array => plucked(midi, sampleRate, GUITAR);
+export const renderPluck = (midi: number, sampleRate: number, fret = 0): Float32Array =>
+  plucked(midi, sampleRate, GUITAR, fret);
+
+/** The same with the strings muted by the left hand: hardly a pitch, and over at once. */
+export const renderMuted = (midi: number, sampleRate: number): Float32Array => plucked(midi, sampleRate, MUTED);
 
 /** The same for the string of an upright bass, E1 to G3. */
 export const renderBass = (midi: number, sampleRate: number): Float32Array => plucked(midi, sampleRate, BASS);
 
-function plucked(midi: number, sampleRate: number, kind: StringKind): Float32Array {
+function plucked(midi: number, sampleRate: number, kind: StringKind, fret = 0): Float32Array {
   const frequency = hertz(midi);
   const period = sampleRate / frequency;
   // The loop filter y = (1−s)·x + s·x₋₁ delays by its phase delay at the fundamental.
-  const s = 1 - (0.5 + kind.bright(midi) / 2);
+  const s = 1 - (0.5 + kind.bright(midi, fret) / 2);
   const omega = (2 * Math.PI * frequency) / sampleRate;
   const filterDelay = Math.atan2(s * Math.sin(omega), 1 - s + s * Math.cos(omega)) / omega;
   let length = Math.floor(period - filterDelay - 0.1);
@@ -91,10 +103,10 @@ function plucked(midi: number, sampleRate: number, kind: StringKind): Float32Arr
   const allpass = Math.sin(((1 - fraction) * omega) / 2) / Math.sin(((1 + fraction) * omega) / 2);
   // The filter takes its share of the fundamental too; the rest of the decay is put in here.
   const filterGain = Math.hypot(1 - s + s * Math.cos(omega), s * Math.sin(omega));
-  const wanted = 10 ** (-3 / (kind.rings(midi) * frequency));
+  const wanted = 10 ** (-3 / (kind.rings(midi, fret) * frequency));
   const decay = Math.min(0.99999, wanted / filterGain);
 
-  const loop = excitation(length, midi, kind);
+  const loop = excitation(length, midi, kind.picked * 2 ** (fret / 12), kind);
   const samples = new Float32Array(Math.round(sampleRate * PLUCK_SECONDS));
   let at = 0;
   let filterBefore = 0;
@@ -111,16 +123,16 @@ function plucked(midi: number, sampleRate: number, kind: StringKind): Float32Arr
     at = at + 1 === length ? 0 : at + 1;
     samples[i] = x;
   }
-  return shaped(withBody(samples, sampleRate, kind), sampleRate);
+  return shaped(withBody(samples, sampleRate, kind), sampleRate, kind.loud);
 }
 
 /**
  * One period of the string at the moment it is let go: the force of an ideal pluck at the pick position (a
  * rectangle, whose harmonics are sin(nπp)/n) with a little noise, softened, without a constant part.
  */
-function excitation(length: number, midi: number, kind: StringKind): Float32Array {
+function excitation(length: number, midi: number, share: number, kind: StringKind): Float32Array {
   const random = noise(midi);
-  const picked = Math.max(1, Math.round(length * kind.picked));
+  const picked = Math.max(1, Math.round(length * Math.min(1 / 2, share)));
   const raw = Float32Array.from({ length }, (_, i) => (i < picked ? 1 : 0) + kind.noise * random());
   let soft = raw;
   for (let time = 0; time < kind.softened; time++) {
@@ -150,7 +162,7 @@ function withBody(samples: Float32Array, sampleRate: number, { body }: StringKin
 }
 
 /** Every pitch as loud as the next, no click at either end. */
-function shaped(samples: Float32Array, sampleRate: number): Float32Array {
+function shaped(samples: Float32Array, sampleRate: number, loud: number): Float32Array {
   const attack = Math.round(sampleRate * 0.002);
   const release = Math.round(sampleRate * 0.08);
   for (let i = 0; i < attack; i++) samples[i]! *= i / attack;
@@ -165,7 +177,7 @@ function shaped(samples: Float32Array, sampleRate: number): Float32Array {
     if (value > peak) peak = value;
   }
   const even = EVEN_LOUDNESS / Math.sqrt(energy / window);
-  const gain = Math.min(even, PEAK / peak);
+  const gain = loud * Math.min(even, PEAK / peak);
   return samples.map((value) => value * gain);
 }
 

@@ -1,23 +1,14 @@
 import { expose, transfer } from 'comlink';
-import { drumAt, renderDrum } from './drums.ts';
 import { mixed } from './mix.ts';
-import type { Heard, Performance, Volumes } from './performance.ts';
-import { renderBass, renderClick, renderPluck } from './pluck.ts';
+import type { Performance, Volumes } from './performance.ts';
+import { renderClick } from './pluck.ts';
+import { renderTimbre, timbreName, type Timbre } from './timbre.ts';
 import { writeWav } from './wav.ts';
-
-/** A sound to be rendered: a string of the guitar or the bass at a pitch, or a stroke by its key. */
-export interface Rendered {
-  readonly part: Heard;
-  readonly pitch: number;
-}
-
-const render = ({ part, pitch }: Rendered, rate: number): Float32Array =>
-  part === 'brushes' ? renderDrum(drumAt(pitch), rate) : (part === 'bass' ? renderBass : renderPluck)(pitch, rate);
 
 const strings = {
   /** Renders each, off the main thread. */
-  render(sounds: readonly Rendered[], sampleRate: number): Float32Array[] {
-    const all = sounds.map((sound) => render(sound, sampleRate));
+  render(timbres: readonly Timbre[], sampleRate: number): Float32Array[] {
+    const all = timbres.map((timbre) => renderTimbre(timbre, sampleRate));
     return transfer(
       all,
       all.map(({ buffer }) => buffer as ArrayBuffer),
@@ -40,7 +31,7 @@ const strings = {
       performance,
       volumes,
       {
-        of: (part, pitch) => once(`${part} ${pitch}`, () => render({ part, pitch }, sampleRate)),
+        of: (timbre) => once(timbreName(timbre), () => renderTimbre(timbre, sampleRate)),
         click: (accent) => once(`click ${accent}`, () => renderClick(accent, sampleRate)),
       },
       sampleRate,

@@ -13,10 +13,11 @@ import {
   type Grip,
 } from '../../core/index.ts';
 import { bothFrom, inARow, inPlace, performanceFrom } from './perform.ts';
-import { drumAt, renderDrum } from './drums.ts';
+import { renderDrum } from './drums.ts';
 import { mixed } from './mix.ts';
 import type { Performance, Volumes } from './performance.ts';
-import { renderBass, renderClick, renderPluck } from './pluck.ts';
+import { renderBass, renderClick, renderMuted, renderPluck } from './pluck.ts';
+import { renderTimbre, timbresOf, type Timbre } from './timbre.ts';
 import { orderOf } from './voicing.ts';
 import { writeWav } from './wav.ts';
 
@@ -31,10 +32,17 @@ describe.each([44_100, RATE])('a plucked string at %i samples a second', (rate) 
     const window = 16_384;
     const detector = PitchDetector.forFloat32Array(window);
     for (let midi = E2; midi <= E6; midi++) {
-      const samples = renderPluck(midi, rate);
-      const [heard] = detector.findPitch(samples.subarray(rate * 0.1, rate * 0.1 + window), rate);
-      const cents = 1200 * Math.log2(heard / hertz(midi));
-      expect({ midi, cents: Math.abs(cents) < 3 ? 'in tune' : cents }).toEqual({ midi, cents: 'in tune' });
+      // Wherever it is played: E6 is the end of the highest string.
+      for (const fret of midi > 79 ? [14] : [0, 6, 14]) {
+        const samples = renderPluck(midi, rate, fret);
+        const [heard] = detector.findPitch(samples.subarray(rate * 0.1, rate * 0.1 + window), rate);
+        const cents = 1200 * Math.log2(heard / hertz(midi));
+        expect({ midi, fret, cents: Math.abs(cents) < 3 ? 'in tune' : cents }).toEqual({
+          midi,
+          fret,
+          cents: 'in tune',
+        });
+      }
     }
   });
 });
@@ -52,8 +60,8 @@ test('never clips, begins and ends in silence, without a click between', () => {
 
 test('is about as loud at every pitch, and dies away', () => {
   const loudness: number[] = [];
-  for (let midi = E2; midi <= E6; midi++) {
-    const samples = renderPluck(midi, RATE);
+  for (const [midi, fret] of Array.from({ length: E6 - E2 + 1 }, (_, i) => [E2 + i, (i % 5) * 3] as const)) {
+    const samples = renderPluck(midi, RATE, fret);
     loudness.push(20 * Math.log10(rms(samples.subarray(0, RATE / 2))));
     expect(rms(samples.subarray(2.5 * RATE, 3 * RATE))).toBeLessThan(rms(samples.subarray(0, RATE / 2)) / 3);
   }
@@ -62,6 +70,31 @@ test('is about as loud at every pitch, and dies away', () => {
 
 test('sounds the same every time', () => {
   expect(renderPluck(52, RATE)).toEqual(renderPluck(52, RATE));
+});
+
+/** The frequency below and above which a sound has as much of its weight, by its samples' differences: brightness, in hertz. */
+const brightness = (samples: Float32Array) => {
+  const steps = samples.map((value, i) => (i === 0 ? 0 : value - samples[i - 1]!));
+  return (RATE * rms(steps)) / rms(samples) / (2 * Math.PI);
+};
+
+test('the same note is duller and over sooner the farther up a thicker string it is played', () => {
+  for (let midi = 55; midi <= 76; midi += 3) {
+    const frets = [0, 6, 14].map((fret) => renderPluck(midi, RATE, fret));
+    const bright = frets.map((samples) => brightness(samples.subarray(0, RATE / 10)));
+    const left = frets.map((samples) => rms(samples.subarray(RATE, 2 * RATE)) / rms(samples.subarray(0, RATE / 2)));
+    for (const falls of [bright, left]) expect(falls).toEqual([...falls].sort((a, b) => b - a));
+  }
+});
+
+test('a muted string is a short quiet stroke: all but over after a tenth of a second', () => {
+  for (let midi = E2; midi <= E6; midi += 4) {
+    const samples = renderMuted(midi, RATE);
+    const [first, then] = [samples.subarray(0, RATE * 0.1), samples.subarray(RATE * 0.1, RATE * 0.5)];
+    expect(rms(first)).toBeGreaterThan(8 * rms(then));
+    expect(rms(samples.subarray(0, RATE / 2))).toBeLessThan(rms(renderPluck(midi, RATE).subarray(0, RATE / 2)) / 2);
+    expect(Math.abs(samples[0]!)).toBeLessThan(0.001);
+  }
 });
 
 describe('an upright bass, E1 to G3', () => {
@@ -112,8 +145,7 @@ test('the click’s accent is higher', () => {
 describe('a sound file', () => {
   const volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0 };
   const samples = {
-    of: (part: string, pitch: number) =>
-      part === 'brushes' ? renderDrum(drumAt(pitch), RATE) : (part === 'bass' ? renderBass : renderPluck)(pitch, RATE),
+    of: (timbre: Timbre) => renderTimbre(timbre, RATE),
     click: (accent: boolean) => renderClick(accent, RATE),
   };
   const made = (performance: Performance, loud: Volumes = volumes) => run(mixed(performance, loud, samples, RATE));
@@ -146,13 +178,22 @@ describe('a sound file', () => {
   });
 
   test('a stroke goes over the strings, up from the highest', () => {
-    const strummed = (spread: number) => orderOf({ pitches: [40, 45, 50], spread });
+    const strummed = (spread: number) =>
+      orderOf({ pitches: [40, 45, 50], spread }).map(({ note: { pitch }, late }) => [pitch, late]);
     expect(strummed(0.02)).toEqual([
-      { pitch: 40, late: 0 },
-      { pitch: 45, late: 0.01 },
-      { pitch: 50, late: 0.02 },
+      [40, 0],
+      [45, 0.01],
+      [50, 0.02],
     ]);
-    expect(strummed(-0.02).map(({ pitch }) => pitch)).toEqual([50, 45, 40]);
+    expect(strummed(-0.02).map(([pitch]) => pitch)).toEqual([50, 45, 40]);
+  });
+
+  test('a note has one sound for a few frets of its string, a muted string one for all; drums and bass have no frets', () => {
+    const places = (frets: readonly number[], more = {}) =>
+      timbresOf({ pitches: frets.map((fret) => 40 + fret), frets, ...more }).map(({ fret }) => fret);
+    expect(places([0, 1, 4, 5, 12, 24])).toEqual([0, 2, 2, 6, 10, 14]);
+    expect(places([5, 9], { muted: true })).toEqual([0, 0]);
+    expect(places([5, 9], { part: 'bass' })).toEqual([0, 0]);
   });
 
   test('is a WAV file of 16 bits: its header, and the samples back again', () => {

@@ -1,4 +1,6 @@
+import { strokeOf } from '../../core/index.ts';
 import type { PlayedChord } from './performance.ts';
+import { timbresOf, type Timbre } from './timbre.ts';
 
 /* How a chord is sounded: by whoever plays it at once, and by whoever writes it to a file. */
 
@@ -22,12 +24,8 @@ export const heldFor = (seconds: number): number => Math.max(SHORTEST, seconds);
 export const damped = (after: number, seconds: number): number =>
   seconds === Infinity ? 1 : Math.min(1, Math.max(0, 1 - (after - heldFor(seconds)) / DAMP));
 
-/** The pitches of a chord in the order of its stroke, each with how late it comes; `step`: where nothing is said of that. */
-export function orderOf(
-  { pitches, spread }: Pick<PlayedChord, 'pitches' | 'spread'>,
-  step = STRUM,
-): readonly { readonly pitch: number; readonly late: number }[] {
-  const each = spread === undefined ? step : Math.abs(spread) / Math.max(1, pitches.length - 1);
-  const ordered = spread !== undefined && spread < 0 ? [...pitches].reverse() : pitches;
-  return ordered.map((pitch, i) => ({ pitch, late: i * each }));
+/** The sounds of a chord in the order of its stroke, each with how late it comes, in seconds; `step`: where nothing is said of that. */
+export function orderOf(chord: Omit<PlayedChord, 'at' | 'seconds'>, step = STRUM): ReturnType<typeof strokeOf<Timbre>> {
+  const timbres = timbresOf(chord);
+  return strokeOf(timbres, chord.spread ?? step * (timbres.length - 1));
 }

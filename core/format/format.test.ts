@@ -58,10 +58,14 @@ describe('a MIDI file, read back by an independent reader', () => {
     expect(Buffer.from(name, 'latin1').toString('utf8')).toBe('Fähre 「渡し」');
   });
 
-  test('sounds each grip, at sounding pitch, for its own length', () => {
+  test('sounds each grip, at sounding pitch, in one stroke, for its own length', () => {
+    // 18 ms at 90 quarters a minute.
+    const stroke = 13;
     const on = guitar!.filter((event) => event.type === 'noteOn') as unknown as { tick: number; noteNumber: number }[];
     for (const { column, grip } of columns) {
-      const here = on.filter(({ tick }) => tick === column.slot.start).map(({ noteNumber }) => noteNumber);
+      const here = on
+        .filter(({ tick }) => tick >= column.slot.start && tick <= column.slot.start + stroke)
+        .map(({ noteNumber }) => noteNumber);
       expect(here.sort((a, b) => a - b)).toEqual([...new Set(grip?.pitches ?? [])]);
     }
     const off = guitar!.filter((event) => event.type === 'noteOff');
@@ -123,6 +127,26 @@ describe('a text tab', () => {
     }
     expect(read).toEqual(columns.map(({ grip }) => grip!.grip));
   });
+});
+
+test('a muted string is an x in a tab, and in MIDI a note that is over at once', () => {
+  const { score } = arranged('| C | F |');
+  const muted = { ...score.parts.guitar[0]!, start: 480, ticks: 240, kind: 'muted' as const };
+  const with_ = {
+    ...score,
+    parts: { ...score.parts, guitar: [score.parts.guitar[0]!, muted, score.parts.guitar[1]!] },
+  };
+  const lines = writeTab(with_, DEFAULT_HAND)
+    .split('\n')
+    .filter((line) => line.includes('|'));
+  const strings = muted.notes.map(({ string }) => lines[5 - string!]!);
+  for (const line of strings) expect(line).toMatch(/-\d+-+x/);
+  const [, guitar] = parseMidi(writeMidi(with_)).tracks.map(timed);
+  const ends = guitar!
+    .filter(({ type, tick }) => type === 'noteOff' && tick > 480 && tick < 1440)
+    .map(({ tick }) => tick);
+  expect(ends.length).toBe(new Set(muted.notes.map(({ pitch }) => pitch)).size);
+  expect(Math.max(...ends)).toBeLessThan(480 + 60);
 });
 
 test('a tab names the strings of the guitar it is for, and its capo', () => {

@@ -56,12 +56,17 @@ test.each(TUNES)(
       expect(tracks).toHaveLength(4);
       const inTicks = (tick: number) => Math.round((secondsAt(score.clock, tick) / quarterSeconds(score.clock)) * 480);
       [score.parts.guitar, score.parts.bass, score.parts.brushes].forEach((sounds: readonly Sound[], t) => {
-        const written = sounds.flatMap(({ start, ticks, notes }) =>
-          [...new Set(notes.map(({ pitch }) => pitch))].map((pitch) => {
-            const from = inTicks(start);
+        const written = sounds.flatMap(({ start, ticks, notes, spreadMs }) => {
+          const pitches = [...new Set(notes.map(({ pitch }) => pitch))];
+          const msPerTick = (quarterSeconds(score.clock) * 1000) / 480;
+          return pitches.map((pitch, i) => {
+            // A stroke begins with its lowest string, or (below 0) with its highest, and takes its time over the others.
+            const nth = spreadMs < 0 ? pitches.length - 1 - i : i;
+            const late = pitches.length < 2 ? 0 : (Math.abs(spreadMs) * nth) / (pitches.length - 1) / msPerTick;
+            const from = inTicks(start) + Math.round(late);
             return { pitch, from, to: Math.max(from + 1, inTicks(start + ticks) - GAP) };
-          }),
-        );
+          });
+        });
         const order = (a: { pitch: number; from: number }, b: { pitch: number; from: number }) =>
           a.from - b.from || a.pitch - b.pitch;
         expect([...notesIn(tracks[t + 1]!)].sort(order)).toEqual(written.sort(order));

@@ -1,6 +1,7 @@
 import { headerKey, signature, type Key } from '../pitch/key.ts';
 import { isMinor } from '../reading/place.ts';
 import type { Score } from '../score/score.ts';
+import { strokeOf } from '../score/stroke.ts';
 import { quarterSeconds, secondsAt, STRAIGHT } from '../time/clock.ts';
 import { formatMeter, isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Meter, type Ticks } from '../time/meter.ts';
 
@@ -12,10 +13,12 @@ const TRACKS = [
 ] as const;
 /** A change is heard as one when each string stops just before it is plucked again. */
 const GAP: Ticks = 10;
+/** So long a muted string is heard, where a file has no other way to say that it is muted. */
+const MUTED: Ticks = 30;
 
 /**
  * A Standard MIDI File, format 1 (MIDI 1.0, RP-001): a conductor track with tempo, meters, keys and chord names as markers,
- * the guitar at sounding pitch, and a track for each other part that plays. Swing is written out.
+ * the guitar at sounding pitch, and a track for each other part that plays. Swing and strokes are written out.
  */
 export function writeMidi(score: Score): Uint8Array {
   const playing = TRACKS.filter(({ part }) => part === 'guitar' || score.parts[part].length > 0);
@@ -64,12 +67,19 @@ function part(score: Score, { part: name, name: title, channel, program }: (type
   return [
     { tick: 0, order: 0, bytes: text(0x03, title) },
     ...(program === null ? [] : [{ tick: 0, order: 0, bytes: [0xc0 + channel, program] }]),
-    ...score.parts[name].flatMap(({ start, ticks, velocity, notes }) => {
-      const [from, to] = [heardAt(score, start), heardAt(score, start + ticks)];
-      return [...new Set(notes.map(({ pitch }) => pitch))].flatMap((pitch) => [
-        { tick: from, order: 2, bytes: [0x90 + channel, pitch, velocity] },
-        { tick: Math.max(from + 1, to - GAP), order: 1, bytes: [0x80 + channel, pitch, 0] },
-      ]);
+    ...score.parts[name].flatMap(({ start, ticks, velocity, notes, kind, spreadMs }) => {
+      const [begins, to] = [heardAt(score, start), heardAt(score, start + ticks)];
+      // Of a unison on two strings one is written.
+      const pitches = [...new Set(notes.map(({ pitch }) => pitch))];
+      return strokeOf(pitches, spreadMs / 1000 / quarterSeconds(score.clock)).flatMap(({ note: pitch, late }) => {
+        // However slow a roll, each of its strings is heard before it ends.
+        const from = Math.max(begins, Math.min(begins + Math.round(late * TICKS_PER_QUARTER), to - GAP - 1));
+        const ends = kind === 'muted' ? Math.min(to, from + MUTED) : to;
+        return [
+          { tick: from, order: 2, bytes: [0x90 + channel, pitch, velocity] },
+          { tick: Math.max(from + 1, ends - GAP), order: 1, bytes: [0x80 + channel, pitch, 0] },
+        ];
+      });
     }),
   ];
 }

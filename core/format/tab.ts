@@ -58,6 +58,8 @@ export function writeTab(score: Score, { tuning, capo }: Pick<Hand, 'tuning' | '
 interface Cell {
   readonly symbol: string;
   readonly notes: readonly SoundNote[];
+  /** Those of them whose strings are muted. */
+  readonly muted: ReadonlySet<SoundNote>;
   readonly count: string;
 }
 
@@ -70,9 +72,11 @@ function barsOf({ bars, columns, parts: { guitar } }: Score): Cell[][] {
     const moments = [...new Set([...begins, ...hits].map(({ start }) => start))].sort((a, b) => a - b);
     return moments.map((moment): Cell => {
       const now = hits.filter(({ start }) => start === moment);
+      const muted = now.filter(({ kind }) => kind === 'muted').flatMap(({ notes }) => notes);
       return {
         symbol: begins.find(({ start }) => start === moment)?.symbol ?? '',
         notes: now.flatMap(({ notes }) => notes),
+        muted: new Set(muted),
         count: now.length === 0 ? '' : countedAt(moment - from + missing, meter),
       };
     });
@@ -89,7 +93,7 @@ function drawBar(cells: readonly Cell[], room: number, count: number): DrawnBar[
   const empty: DrawnBar = { names: '', counts: '', strings: Array.from({ length: count }, () => '') };
   const pieces: DrawnBar[] = [];
   let piece = empty;
-  for (const { symbol, notes, count: counted } of cells) {
+  for (const { symbol, notes, muted, count: counted } of cells) {
     const width = Math.max(symbol.length + 1, symbol === '' ? 4 : 5);
     if (piece.names.length > 0 && piece.names.length + width + 1 > room) {
       pieces.push(piece);
@@ -100,7 +104,7 @@ function drawBar(cells: readonly Cell[], room: number, count: number): DrawnBar[
       counts: piece.counts + ` ${counted}`.padEnd(width),
       strings: piece.strings.map((text, s) => {
         const note = notes.find(({ string }) => string === count - 1 - s);
-        return text + `-${note?.fret ?? ''}`.padEnd(width, '-');
+        return text + `-${!note ? '' : muted.has(note) ? 'x' : note.fret}`.padEnd(width, '-');
       }),
     };
   }

@@ -89,6 +89,12 @@ describe('what a hand has no time for', () => {
     for (const { has, needs } of found(`4/4: ${all}`, 1.5)) expect(has).toBeLessThan(needs);
   });
 
+  test('a muted stroke needs no grip, and gives the hand no less time for the next', () => {
+    const changes = (text: string) => found(text).filter(({ kind }) => kind === 'change');
+    expect(changes("4/4: 1:.5W. 4a:.25X'")).toEqual(changes('4/4: 1:.5W.'));
+    expect(changes('4/4: 1:4W').length).toBeGreaterThanOrEqual(changes("4/4: 1:2W 4a:.25X'").length);
+  });
+
   test('is said by kind and bar, with the tightest figures', () => {
     const at = { column: 0, kind: 'change', needs: 200 } as const;
     expect(hurriesText([])).toEqual([]);

@@ -40,18 +40,22 @@ const LET_GO = 1 / 2;
 export function hurries(score: Score, grips: readonly (Grip | null)[], neck: Neck, rate = 1): readonly Hurry[] {
   const { guitar } = score.parts;
   const ms = (from: number, to: number) => Math.round((1000 * secondsBetween(score.clock, from, to)) / rate);
+  /** What the left hand held last: a muted stroke leaves it free. */
+  let held: Sound | undefined;
   return guitar.flatMap((sound, i): Hurry[] => {
     const last = guitar[i - 1];
+    const before = held;
+    if (sound.kind !== 'muted') held = sound;
     const { column } = sound;
     // What sounds at once is one deed of the hand.
     if (!last || last.start === sound.start || column === null || last.column === null) return [];
-    const [from, to] = [grips[last.column], grips[column]];
+    const [from, to] = [grips[before?.column ?? column], grips[column]];
     if (!from || !to) return [];
     const found: Hurry[] = [];
     const add = (kind: HurryKind, has: number, needs: number) =>
       found.push({ kind, column, bar: score.columns[column]!.bar, has, needs });
-    if (column !== last.column) {
-      const has = ms(last.start + last.ticks * LET_GO, sound.start);
+    if (before && sound.kind !== 'muted' && column !== before.column) {
+      const has = ms(before.start + before.ticks * LET_GO, sound.start);
       const needs = neededMs(handChange(from, to), from, to, neck);
       if (rateChange(needs, has) === 'rushed') add('change', has, needs);
     }

@@ -42,6 +42,7 @@ export const VOICES_WORDS: Readonly<Record<HitVoices, string>> = {
   middle: 'Inner notes',
   'other bass': 'Other low note',
   bass: 'Bass note',
+  muted: 'Muted strings',
   a: 'a, ring',
   m: 'm, middle',
   i: 'i, index',

@@ -10,6 +10,7 @@ const ROWS: Readonly<Record<Pattern['hits'][number]['voices'], readonly [number,
   a: [3, 4],
   m: [7, 4],
   middle: [7, 6],
+  muted: [6, 7],
   i: [11, 4],
   'other bass': [13, 5],
   bass: [15, 5],
@@ -35,6 +36,10 @@ export function HitStrip({ pattern: { ticks, hits, meter } }: { readonly pattern
       ))}
       {hits.map(({ at, ticks: long, voices, accent, damped, push }, i) => {
         const [top, high] = ROWS[voices];
+        if (voices === 'muted')
+          return (
+            <path key={i} d={`M${x(at)} ${top}l5 ${high}m-5 0l5 ${-high}`} className={`hit-muted hit-${accent}`} />
+          );
         const wide = Math.max(2.5, x(at + long * (damped ? 0.5 : 1)) - x(at) - 1);
         return (
           <rect

@@ -17,7 +17,20 @@ import {
 } from '../../../core/index.ts';
 
 /** The rows, as notes lie on the neck: what is strummed, and under it the fingers. */
-const ROWS: readonly HitVoices[] = ['whole', 'chord', 'top', 'middle', 'other bass', 'bass', 'a', 'm', 'i', 'p'];
+const ROWS: readonly HitVoices[] = [
+  'whole',
+  'chord',
+  'top',
+  'middle',
+  'other bass',
+  'bass',
+  'muted',
+  'a',
+  'm',
+  'i',
+  'p',
+];
+const FIRST_FINGER = ROWS.indexOf('a');
 const ACCENTS: readonly Hit['accent'][] = ['even', 'accent', 'soft'];
 const STROKES: readonly Hit['stroke'][] = ['down', 'up', 'roll'];
 const nextOf = <T,>(all: readonly T[], one: T): T => all[(all.indexOf(one) + 1) % all.length]!;
@@ -140,9 +153,11 @@ export function RhythmGrid({ pattern, parts, chosen, onChoose, onChange }: Rhyth
       </div>
       {ROWS.map((voices, row) => (
         <Fragment key={voices}>
-          <span className={row === 6 ? 'rhythm-label rhythm-fingers' : 'rhythm-label'}>{VOICES_WORDS[voices]}</span>
+          <span className={row === FIRST_FINGER ? 'rhythm-label rhythm-fingers' : 'rhythm-label'}>
+            {VOICES_WORDS[voices]}
+          </span>
           <div
-            className={row === 6 ? 'rhythm-track rhythm-fingers' : 'rhythm-track'}
+            className={row === FIRST_FINGER ? 'rhythm-track rhythm-fingers' : 'rhythm-track'}
             role="row"
             aria-label={VOICES_WORDS[voices]}
           >

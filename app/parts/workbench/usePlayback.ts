@@ -3,9 +3,8 @@ import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { bothFrom, inARow, inPlace, performanceFrom, type Played, type TriedChord } from '../../sound/perform.ts';
 import { Playback, type Hearing } from '../../sound/playback.ts';
-import { without, type Heard, type Performance, type Side, type Volumes } from '../../sound/performance.ts';
+import { USUAL_VOLUMES, without, type Heard, type Performance, type Side } from '../../sound/performance.ts';
 
-const DEFAULT_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
 const NOBODY: readonly Heard[] = [];
 /** Windows tell each other here that they begin to play. */
 const TURNS = 'heron.plays';
@@ -16,9 +15,9 @@ export function usePlayback() {
   const [playing, setPlaying] = useState<number | null>(null);
   const [starting, setStarting] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
-  const [kept, setVolumes] = useRemembered('volumes', DEFAULT_VOLUMES);
+  const [kept, setVolumes] = useRemembered('volumes', USUAL_VOLUMES);
   // Who remembered them before there was a band has none for it.
-  const levels = useMemo(() => ({ ...DEFAULT_VOLUMES, ...kept }), [kept]);
+  const levels = useMemo(() => ({ ...USUAL_VOLUMES, ...kept }), [kept]);
   const [silent, setSilent] = useRemembered('silent', NOBODY);
   const volumes = useMemo(() => without(levels, silent), [levels, silent]);
   useEffect(() => playback.current?.setVolumes(volumes), [volumes]);

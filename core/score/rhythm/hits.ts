@@ -1,8 +1,8 @@
 import { bad, good, problem, type Outcome } from '../../problem.ts';
 import { TICKS_PER_QUARTER, type Meter, type Ticks } from '../../time/meter.ts';
 
-/** Which notes of the grip under it a hit sounds: sets of them, or the finger that plucks one. */
-export const VOICINGS = ['whole', 'bass', 'other bass', 'chord', 'top', 'middle', 'p', 'i', 'm', 'a'] as const;
+/** Which notes of the grip under it a hit sounds: sets of them, a stroke over strings that the left hand mutes, or the finger that plucks one. */
+export const VOICINGS = ['whole', 'bass', 'other bass', 'chord', 'top', 'middle', 'muted', 'p', 'i', 'm', 'a'] as const;
 export type HitVoices = (typeof VOICINGS)[number];
 
 /** How strings of one hit follow one another: a stroke goes across them, a roll slowly. */
@@ -29,6 +29,7 @@ const LETTERS: Readonly<Record<string, HitVoices>> = {
   C: 'chord',
   T: 'top',
   M: 'middle',
+  X: 'muted',
   p: 'p',
   i: 'i',
   m: 'm',
@@ -43,7 +44,7 @@ const PARTS_OF_A_COUNT: Readonly<Record<string, number>> = {
   s: 1 / 3,
   t: 2 / 3,
 };
-const HIT = /^(\d+)([e&ast]?):(\d*\.?\d+)([WBACTMpima])([>,.^'~]*)$/;
+const HIT = /^(\d+)([e&ast]?):(\d*\.?\d+)([WBACTMXpima])([>,.^'~]*)$/;
 
 /** How a place in a bar is counted aloud: `1`, `2&`, `3e`; what falls between those is told by a dot. */
 export function countedAt(at: Ticks, meter: Meter): string {
@@ -59,7 +60,7 @@ export const ticksPerCount = ({ unit }: Meter): Ticks => (TICKS_PER_QUARTER * 4)
 /**
  * Reads hits as the table of patterns writes them, bars divided by `|`: `1:1.5W> 2&:.5W.^` is the whole grip on one, for one
  * and a half counts, accented; and on the second half of two for half a count, damped, with the chord of the next beat.
- * Voices: **W**hole grip, **B**ass, **A**nother low note, **C**hord above the bass, **T**op, **M**iddle, or a finger. Marks:
+ * Voices: **W**hole grip, **B**ass, **A**nother low note, **C**hord above the bass, **T**op, **M**iddle, X for muted strings, or a finger. Marks:
  * `>` accent, `,` soft, `.` damped, `^` push, `'` up, `~` rolled. Each hit begins in its own bar.
  */
 export function readHits(text: string, meter: Meter): Outcome<readonly Hit[]> {

@@ -89,6 +89,12 @@ const IN_FOUR_STRAIGHT: readonly Row[] = [
     'Down on the beats, up between them, the third beat left to the foot.',
   ],
   [
+    'deck-chop',
+    'Deck strum, chopped',
+    "1:1C> 2:.5X> 2&:.5C' 3&:.5C' 4:.5X> 4&:.5C'",
+    'The strum with the strings muted on two and four: the guitar brings its own snare.',
+  ],
+  [
     'thumb-and-three',
     'Thumb and three fingers',
     '1:2B 1:.5C 2:.5C. 2&:1C 3:2A 4:1C | 1:2B 1&:1C 2&:.5C. 3:2A 3:.5C 4:.5C. 4&:.5C^',
@@ -113,6 +119,12 @@ const IN_FOUR_STRAIGHT: readonly Row[] = [
     'Sixteenths, two bars',
     "1:.5C.> 1a:.25C.' 2&:.25C. 4:.25C.> | 1e:.25C.' 2:.25C.> 3&:.5C. 4e:.25C.' 4a:.25C.^'",
     'A figure of two bars: the second begins late and ends early.',
+  ],
+  [
+    'sixteenths-scratched',
+    'Sixteenths, scratched',
+    "1:.25C.> 1e:.25X,' 1&:.25X, 1a:.25C.' 2:.25X, 2e:.25X,' 2&:.25C.> 2a:.25X,' 3:.25X, 3e:.25C.' 3&:.25X, 3a:.25X,' 4:.25C.> 4e:.25X,' 4&:.25X, 4a:.25C.'",
+    'The hand never stops: what is not a chord is a scratch over muted strings.',
   ],
   [
     'eighths-even',

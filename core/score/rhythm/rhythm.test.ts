@@ -140,6 +140,17 @@ describe('a score in rhythm', () => {
     expect(early(1 / 2)).toBeLessThan(changes.length);
   });
 
+  test('muted strokes are told as such, over the strings above the bass; a chord that has only those is played once', () => {
+    const of = SCORED.get('4/4')!;
+    const { parts, columns } = inRhythm(of, "4/4: 1:1C 2:.5X> 2&:.5C' 4:1X>");
+    const muted = parts.guitar.filter(({ kind }) => kind === 'muted');
+    expect(new Set(muted.map(({ start }) => start % 1920))).toEqual(new Set([480, 1440]));
+    for (const { notes, column } of muted)
+      expect(notes.length).toBe(of.columns[column!]!.grip!.frets.filter((fret) => fret >= 0).length - 1);
+    for (const [i] of columns.entries())
+      expect(parts.guitar.some(({ kind, column }) => kind === 'chord' && column === i)).toBe(true);
+  });
+
   test('a thinner one has fewer hits, never other ones, and keeps the accents longest', () => {
     for (const { hits } of PATTERNS) {
       let before = hits;

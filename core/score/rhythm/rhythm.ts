@@ -47,7 +47,7 @@ function guitarIn(score: Score, spans: readonly RhythmSpan[]): readonly Sound[] 
   const hits = placed.map((hit) => ({ hit, chord: chordFor(hit, score.columns, byColumn) }));
   const sounds = hits.flatMap(({ hit, chord }) => (chord ? [soundOf(hit, chord, score)] : []));
   // A chord that no hit falls on would not be heard: it is played where it begins.
-  const heard = new Set(sounds.map(({ column }) => column));
+  const heard = new Set(sounds.filter(({ kind }) => kind !== 'muted').map(({ column }) => column));
   const unheard = inRhythm.filter(({ column }) => !heard.has(column));
   const rests = held.filter(({ start }) => !spanAt(start)?.pattern);
   return [...sounds, ...unheard, ...rests].sort((a, b) => a.start - b.start);
@@ -117,6 +117,7 @@ function soundOf({ at, ticks, voices, accent, stroke, damped }: Placed, chord: S
   const notes = notesFor(voices, chord.notes);
   return {
     ...chord,
+    kind: voices === 'muted' ? 'muted' : chord.kind,
     start: at,
     ticks: long,
     velocity: VELOCITIES[accent],

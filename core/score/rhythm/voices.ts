@@ -15,6 +15,7 @@ const CHOICES: Readonly<Record<HitVoices, (of: readonly SoundNote[]) => readonly
   'other bass': (of) => (of.length > 3 ? of.slice(1, 2) : of.slice(0, 1)),
   chord: (of) => (of.length > 1 ? of.slice(1) : of),
   top: (of) => of.slice(-1),
+  muted: (of) => (of.length > 1 ? of.slice(1) : of),
   middle: (of) => (of.length > 2 ? of.slice(1, -1) : of.slice(-1)),
   p: (of) => of.slice(0, 1),
   i: (of) => finger(of, 3),
