@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type * as ToneModule from 'tone';
 import type { ToneAudioBuffer, ToneBufferSource } from 'tone';
+import { handing, type Due } from './handing.ts';
 import {
   HEARD_PARTS,
   USUAL_VOLUMES,
@@ -19,19 +20,12 @@ import { DAMP, gainOf, heldFor, orderOf } from './voicing.ts';
 const HEARD = { strummed: 0.014, plucked: 0, 'one by one': 0.24 } as const;
 export type Hearing = keyof typeof HEARD;
 export const HEARINGS = Object.keys(HEARD) as readonly Hearing[];
-/**
- * So much of the transport's time, in seconds, passes before anything is due: room to hand over the first sounds, and past its
- * first tick, which it may take for one of what was played before, and with it all that is due then (seen in Tone 15.5.44).
- */
+/** From the deed to the first sound, in seconds: room to hand it over. */
 const LEAD_IN = 0.12;
 /** So early, in seconds, a sound is handed to the audio clock: a page that is busy for less does not make it late. */
-const HANDED_EARLY = 0.4;
-/** But not before this, of the transport's time: its first tick is past. */
-const FIRST_HANDED = 0.05;
-/** How fast the transport counts, in quarters a minute: its own tempo, not the tune's. */
-const TICKING = 120;
-/** What sounds so much before a beginning is still of what was played before. */
-const EARLY = 0.02;
+const HANDED_EARLY = 0.5;
+/** What is later than this, in seconds, after a page was busy for longer, is left out: it would come in a heap with the rest. */
+const TOO_LATE = 0.05;
 const SINGLE_SECONDS = 2.5;
 /** A browser that lets nothing sound yet does not say so: it answers nothing. In seconds. */
 const ANSWERS_WITHIN = 10;
@@ -39,19 +33,6 @@ const ANSWERS_WITHIN = 10;
 const SIDE_FADE = 0.03;
 
 type Tone = typeof ToneModule;
-
-/**
- * What a transport goes over again and again, from a time on, for so many seconds: so many of its ticks, which are made to fit,
- * for it begins anew on a whole one. What is due between two ticks is due at the earlier one.
- */
-function loopIn({ PPQ, bpm }: ReturnType<Tone['getTransport']>, from: number, seconds: number) {
-  const long = Math.ceil(seconds * ((PPQ * TICKING) / 60));
-  const perSecond = long / seconds;
-  bpm.value = (perSecond * 60) / PPQ;
-  const first = Math.floor(from * perSecond);
-  const points: [string, string] = [`${first}i`, `${first + long}i`];
-  return { from: first / perSecond, seconds, points };
-}
 
 /** What is told of while it plays. */
 export interface Told {
@@ -78,6 +59,8 @@ export class Playback {
   /** What was handed to the audio clock and has not ended, with when it begins. */
   readonly #sounding = new Map<ToneBufferSource, number>();
   #run = 0;
+  /** Hands over what is due next, as the audio clock goes on. */
+  #hand: (() => void) | null = null;
   /** Whom to tell when the sound goes away: an unplugged device, a call. */
   #lost: (() => void) | null = null;
   #volumes = USUAL_VOLUMES;
@@ -166,7 +149,7 @@ export class Playback {
     const mine = ++this.#run;
     const tone = await this.#ready(performance.chords);
     if (mine !== this.#run) return;
-    const transport = tone.getTransport();
+    const context = tone.getContext();
     const draw = tone.getDraw();
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
@@ -176,44 +159,35 @@ export class Playback {
       this.stop();
       told.lost();
     };
-    const { again = null, seconds } = performance;
-    transport.bpm.value = TICKING;
-    const loop = again === null ? null : loopIn(transport, LEAD_IN + again, seconds - again);
-    const starts = tone.now();
-    const begins = starts + LEAD_IN;
-    const forSounds = Math.min(HANDED_EARLY, (loop?.seconds ?? Infinity) / 2);
-    const schedule = (at: number, sounds: (time: number) => void, early = forSounds) => {
-      const due = LEAD_IN + at;
-      const handed = Math.max(FIRST_HANDED, due - early);
-      const hand = (time: number) => {
-        // A busy page catches up with the end of what was played before: that passes by here too, and is none of this.
-        if (time + due - handed > begins - EARLY) sounds(time + due - handed);
-      };
-      transport.schedule(hand, handed);
-      // What is handed over before the round it is in begins is handed over for the next one at the end of each.
-      if (loop && due >= loop.from && handed < loop.from) transport.schedule(hand, handed + loop.seconds);
-    };
-    for (const chord of performance.chords) schedule(chord.at, (time) => this.#sound(tone, chord, time));
-    for (const { column, at } of performance.lit)
-      schedule(at, (time) => draw.schedule(() => mine === this.#run && told.column(column), time), 0);
-    for (const { at, accent } of performance.clicks) {
-      schedule(at, (time) => {
-        const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#parts!.click);
-        source.start(time);
-        this.#follow(source, time);
-      });
-    }
-    transport.loop = loop !== null;
-    if (loop) transport.setLoopPoints(...loop.points);
-    else
-      schedule(seconds, (time) => {
-        draw.schedule(() => {
-          if (mine !== this.#run) return;
-          this.stop();
-          told.column(null);
-        }, time);
-      });
-    transport.start(starts, 0);
+    const { chords, clicks, lit, seconds, again = null } = performance;
+    const sound = (at: number, start: (time: number) => void): Due => ({
+      at,
+      act: (time) => time > context.currentTime - TOO_LATE && start(time),
+    });
+    const shown = (at: number, show: () => void): Due => ({
+      at,
+      act: (time) => draw.schedule(() => mine === this.#run && show(), time),
+    });
+    const end = shown(seconds, () => {
+      this.stop();
+      told.column(null);
+    });
+    const due = [
+      ...chords.map((chord) => sound(chord.at, (time) => this.#sound(tone, chord, time))),
+      ...clicks.map(({ at, accent }) => sound(at, (time) => this.#click(tone, accent, time))),
+      ...lit.map(({ column, at }) => shown(at, () => told.column(column))),
+      ...(again === null ? [end] : []),
+    ];
+    const hand = handing(due, tone.immediate() + LEAD_IN, again === null ? null : { from: again, to: seconds });
+    this.#hand = () => hand(context.currentTime + HANDED_EARLY);
+    context.on('tick', this.#hand);
+    this.#hand();
+  }
+
+  #click(tone: Tone, accent: boolean, time: number): void {
+    const source = new tone.ToneBufferSource({ url: this.#clicks.get(accent)! }).connect(this.#parts!.click);
+    source.start(time);
+    this.#follow(source, time);
   }
 
   #follow(source: ToneBufferSource, from: number): void {
@@ -226,10 +200,8 @@ export class Playback {
 
   /** Silence at once: what sounds is damped, what was handed over already and is still to come is taken back. */
   #clear(tone: Tone): void {
-    const transport = tone.getTransport();
-    transport.stop();
-    transport.cancel();
-    tone.getDraw().cancel();
+    if (this.#hand) tone.getContext().off('tick', this.#hand);
+    this.#hand = null;
     const now = tone.immediate();
     for (const [source, from] of this.#sounding) {
       if (from <= now) source.stop(now);
