@@ -29,24 +29,37 @@ const isSign = (letter: string): letter is Sign => letter in SIGNS;
 export function Glyphs({ text }: { readonly text: string }) {
   return (
     <>
-      {text.split(/([♭♯°])/).map((part, i) =>
-        isSign(part) ? (
-          <Fragment key={i}>
-            <svg
-              className="sign"
-              aria-hidden="true"
-              viewBox={`0 -80 ${SIGNS[part].advance} 100`}
-              style={{ width: `${SIGNS[part].advance / 100}em` }}
-            >
-              <path d={SIGNS[part].path} fillRule={SIGNS[part].fillRule} fill="currentColor" />
-            </svg>
-            <span className="sign-text">{part}</span>
-          </Fragment>
+      {text.split(/(\S*[♭♯°]\S*)/).map((word, i) =>
+        // A sign is drawn: no line may break beside it within a word.
+        i % 2 === 0 ? (
+          <Fragment key={i}>{word}</Fragment>
         ) : (
-          <Fragment key={i}>{part}</Fragment>
+          <span key={i} className="signed">
+            <Signs word={word} />
+          </span>
         ),
       )}
     </>
+  );
+}
+
+function Signs({ word }: { readonly word: string }) {
+  return word.split(/([♭♯°])/).map((part, i) =>
+    isSign(part) ? (
+      <Fragment key={i}>
+        <svg
+          className="sign"
+          aria-hidden="true"
+          viewBox={`0 -80 ${SIGNS[part].advance} 100`}
+          style={{ width: `${SIGNS[part].advance / 100}em` }}
+        >
+          <path d={SIGNS[part].path} fillRule={SIGNS[part].fillRule} fill="currentColor" />
+        </svg>
+        <span className="sign-text">{part}</span>
+      </Fragment>
+    ) : (
+      <Fragment key={i}>{part}</Fragment>
+    ),
   );
 }
 

@@ -123,7 +123,7 @@ const IN_FOUR_STRAIGHT: readonly Row[] = [
   [
     'sixteenths-scratched',
     'Sixteenths, scratched',
-    "1:.25C.> 1e:.25X,' 1&:.25X, 1a:.25C.' 2:.25X, 2e:.25X,' 2&:.25C.> 2a:.25X,' 3:.25X, 3e:.25C.' 3&:.25X, 3a:.25X,' 4:.25C.> 4e:.25X,' 4&:.25X, 4a:.25C.'",
+    "1:.25C.> 1e:.25X,' 1&:.25X, 1a:.25C.' 2:.25X, 2e:.25X,' 2&:.25C.> 2a:.25X,' 3:.25X, 3e:.25C.' 3&:.25X, 3a:.25X,' 4:.25C.> 4e:.25X,' 4&:.25X, 4a:.25X,'",
     'The hand never stops: what is not a chord is a scratch over muted strings.',
   ],
   [
