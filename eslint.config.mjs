@@ -13,6 +13,7 @@ const CORE_ORDER = [
   'time',
   'chord',
   'chart',
+  'melody',
   'reading',
   'reharm',
   'neck',

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { problemLine } from '../core/index.ts';
 import { arrange } from './arrange.ts';
+import { check } from './check.ts';
 import { colours } from './colours.ts';
 import { grips } from './grips.ts';
 import { moves } from './moves.ts';
@@ -33,6 +34,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--beat B] [--beats D]
   colours FILE --bar N         what the chord there may become, steadiest first
         [--beat B] [--grating]
+  check FILE                   what each note of the melody is over its chord, and what mends a clash
   simplify FILE                the chart without related ii's, passing chords and side-slips
 
 FILE may be - for standard input.
@@ -108,6 +110,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     colours: () => colours(subject, values, world),
     moves: () => moves(subject, values, world),
     simplify: () => simplify(subject, world),
+    check: () => check(subject, world),
   };
   if (!Object.hasOwn(answers, verb)) throw new UsageError(`there is no verb ${verb}`);
   const answer = answers[verb as keyof typeof answers]();

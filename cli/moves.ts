@@ -1,5 +1,6 @@
-import { movesAsData, parseChart } from '../core/index.ts';
+import { movesAsData } from '../core/index.ts';
 import { table } from './table.ts';
+import { chartIn } from './tune.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface MovesOptions {
@@ -10,7 +11,7 @@ interface MovesOptions {
 
 /** `moves FILE --bar N [--beat B] [--beats D]`: what could stand there. */
 export function moves(file: string, { bar, beat, beats }: MovesOptions, { readText }: World): Answer {
-  const chart = parseChart(readText(file));
+  const chart = chartIn(file, { readText });
   if (!chart.ok) return chart;
   const place = placeTyped(bar, beat);
   const json = movesAsData(chart.value, { ...place, ...(beats !== undefined && { beats: numberOf('beats', beats) }) });

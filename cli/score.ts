@@ -7,7 +7,8 @@ import {
   fitsMeter,
   formatMeter,
   MOST_SWING,
-  parseChart,
+  melodySounds,
+  parseTune,
   patternOf,
   PATTERNS,
   problemText,
@@ -17,6 +18,7 @@ import {
   scoreOf,
   solveTake,
   STRAIGHT,
+  sungNotes,
   textureLayer,
   TEXTURES,
   throughout,
@@ -43,18 +45,19 @@ interface ScoreWishes extends PlayingWishes {
 
 /** `score FILE`: what sounds, and when. */
 export function score(file: string, wishes: ScoreWishes, world: World): Answer {
-  const chart = parseChart(world.readText(file));
-  if (!chart.ok) return chart;
-  const pattern = patternTyped(wishes.rhythm, chart.value);
+  const tune = parseTune(world.readText(file));
+  if (!tune.ok) return tune;
+  const { chart, melody } = tune.value;
+  const pattern = patternTyped(wishes.rhythm, chart);
   const texture = textureTyped(wishes.texture);
-  const swing = swingTyped(wishes.swing, chart.value);
-  const bass = bassTyped(wishes.bassist, chart.value);
-  const by = playing(chart.value, wishes, world);
+  const swing = swingTyped(wishes.swing, chart);
+  const bass = bassTyped(wishes.bassist, chart);
+  const by = playing(chart, wishes, world);
   if (!by.ok) return by;
   const { session, asked, taste, library } = by;
   const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;
   const { columns } = arrangedTake(run(solveTake(session, { ...asked, cells })));
-  const of = { chart: chart.value, open: library.neck.open, columns };
+  const of = { chart, open: library.neck.open, columns };
   const { end } = scoreOf(of);
   const made = scoreOf(
     of,
@@ -73,7 +76,12 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
       ticksPerQuarter: TICKS_PER_QUARTER,
       bars: bars.map(({ number, start, ticks, meter }) => ({ number, start, ticks, meter: formatMeter(meter) })),
       tempo,
-      parts: { guitar: parts.guitar, melody: [], bass: parts.bass, brushes: parts.brushes },
+      parts: {
+        guitar: parts.guitar,
+        melody: melody ? melodySounds(made, sungNotes(chart, melody)) : [],
+        bass: parts.bass,
+        brushes: parts.brushes,
+      },
     },
   };
 }

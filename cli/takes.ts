@@ -4,7 +4,6 @@ import {
   bad,
   figuresText,
   NothingToTake,
-  parseChart,
   prepareTake,
   problem,
   run,
@@ -18,6 +17,7 @@ import {
 } from '../core/index.ts';
 import { candidatesOf, playing, slotsOf, type PlayingWishes } from './arrange.ts';
 import { table } from './table.ts';
+import { chartIn } from './tune.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface TakesWishes extends PlayingWishes {
@@ -32,7 +32,7 @@ export function takes(file: string, wishes: TakesWishes, world: World): Answer {
     throw new UsageError('takes choose chords: leave out --plain and --only');
   const count = wishes.takes === undefined ? 3 : Number(wishes.takes);
   if (!Number.isInteger(count) || count < 1 || count > MOST) throw new UsageError(`--takes takes 1 to ${MOST}`);
-  const chart = parseChart(world.readText(file));
+  const chart = chartIn(file, world);
   if (!chart.ok) return chart;
   const by = playing(chart.value, wishes, world);
   if (!by.ok) return by;

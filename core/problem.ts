@@ -79,6 +79,15 @@ export type ProblemCode =
   | 'rhythm-past'
   | 'rhythm-empty'
   | 'rhythm-long'
+  | 'melody-unknown'
+  | 'melody-length'
+  | 'melody-bar-long'
+  | 'melody-bar-short'
+  | 'melody-pickup'
+  | 'melody-long'
+  | 'melody-repeat-opens'
+  | 'melody-repeat-open'
+  | 'melody-repeat-closes'
   | 'chord-unplayable';
 
 export interface Problem {

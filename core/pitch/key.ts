@@ -37,10 +37,10 @@ const MODE_WORDS: Record<string, Mode> = {
   min: 'minor',
   '-': 'minor',
   aeolian: 'minor',
-  ...Object.fromEntries(MODES.map((mode) => [mode, mode])),
+  ...Object.fromEntries(MODES.flatMap((mode) => [mode, mode.slice(0, 3)].map((word) => [word, mode]))),
 };
 
-/** Reads `Bb`, `Cm`, `F#m`, `D dorian`, `Eb major`. */
+/** Reads `Bb`, `Cm`, `F#m`, `D dorian`, `Eb major`, `Ador`: three letters of a mode are enough. */
 export function parseKey(text: string): Outcome<Key> {
   const plain = plainAccidentals(text.trim());
   const match = KEY.exec(plain);

@@ -18,8 +18,8 @@ export interface SoundNote {
   readonly voice: number;
 }
 
-/** What a sound is: a chord of the take; a stroke over its strings, muted; a note of the bass; a stroke of the drums; a beat of the click, or the first of a bar. */
-export type SoundKind = 'chord' | 'muted' | 'bass' | 'stroke' | 'beat' | 'downbeat';
+/** What a sound is: a chord of the take; a stroke over its strings, muted; a note of the melody, or of the bass; a stroke of the drums; a beat of the click, or the first of a bar. */
+export type SoundKind = 'chord' | 'muted' | 'melody' | 'bass' | 'stroke' | 'beat' | 'downbeat';
 
 /** What sounds at once. Time in ticks from the tune's start. */
 export interface Sound {

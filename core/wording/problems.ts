@@ -100,6 +100,21 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
   'ring-lost': ({ note, text }) =>
     `No grip of ${musical(String(text))} for this hand lets ${musical(String(note))} sound on; another stands in.`,
+  'melody-unknown': ({ text }) =>
+    `“${text}” is no note. Notes are letters with a length, as in C D2 _e/2 z: c is the octave above middle C, z a rest.`,
+  'melody-length': ({ text }) => `“${text}” is no length. Write L:1/8, and lengths like c2, c3/2 or c/2.`,
+  'melody-bar-long': ({ is, should }) =>
+    `The notes of this bar last ${is} eighths, and the chart’s bar ${should}. Is a bar line missing?`,
+  'melody-bar-short': ({ is, should }) =>
+    `The notes of this bar last ${is} eighths, and the chart’s bar ${should}. Fill it with rests: z2.`,
+  'melody-pickup': () =>
+    'The melody begins before the first bar of the chart. Write the pickup there too: [pickup 1/4] | N.C. |',
+  'melody-long': ({ bars }) => `The melody goes on after the last of the chart’s ${bars} bars.`,
+  'melody-repeat-opens': () =>
+    'The melody opens a repeat here, and the chart does not. Write |: in the chart, or leave it out.',
+  'melody-repeat-open': () => 'The chart closes a repeat here, and the melody does not. Write :| there too.',
+  'melody-repeat-closes': () =>
+    'The melody closes a repeat here, and the chart does not. Write :| in the chart, or leave it out.',
   'chord-unplayable': ({ text }) =>
     `This hand has no grip for ${musical(String(text))} on its neck; it is passed over.`,
   'player-no-json': ({ text }) => `This is no JSON: ${text}`,

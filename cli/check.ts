@@ -1,0 +1,82 @@
+import {
+  checkedText,
+  checkMelody,
+  musical,
+  parseTune,
+  phrasesAsData,
+  pitchInKey,
+  playedBars,
+  readChart,
+  remediesFor,
+  remedyText,
+  spelledPitch,
+  sungNotes,
+  symbolOf,
+  ticksPerBeat,
+  type CheckedNote,
+  type ReadSlot,
+  type Remedy,
+} from '../core/index.ts';
+import { table } from './table.ts';
+import { UsageError, type Answer, type World } from './verb.ts';
+
+/** `check FILE`: what each note of the melody is over the chart's chords, and what mends a clash. */
+export function check(file: string, { readText }: World): Answer {
+  const tune = parseTune(readText(file));
+  if (!tune.ok) return tune;
+  const { chart, melody } = tune.value;
+  if (!melody) throw new UsageError(`${file} has no melody: write its notes after a line melody:`);
+  const slots = readChart(chart);
+  const bars = playedBars(chart);
+  const sung = sungNotes(chart, melody);
+  const chords = slots.map(({ entry }) => entry.chord);
+  const checked = checkMelody(slots, bars, chords, sung);
+  const notes = checked.map((one) => asData(one, slots, remediesFor(slots, checked, one)));
+  const count = (what: string) => notes.filter(({ verdict }) => verdict === what).length;
+  const summary = { tone: count('tone'), tension: count('tension'), clash: count('clash') };
+  const phrases = phrasesAsData(chart, slots, sung);
+  const rows = checked.map((one, i) => {
+    const { bar, beat, chord, degree, verdict, reason, remedies } = notes[i]!;
+    const { key } = slots[one.slot]!;
+    const mended = remedies.map((one) => ('symbol' in one ? musical(one.symbol) : pitchInKey(one.pitch, key)));
+    const name = spelledPitch(one.note.pitch, one.note.spelling);
+    return [
+      bar,
+      Math.round(beat * 100) / 100,
+      name,
+      musical(chord),
+      degree === null ? '' : musical(degree),
+      verdict,
+      reason,
+      mended.join(', '),
+    ];
+  });
+  const head = `${summary.tone} tones, ${summary.tension} tensions, ${summary.clash} clashes; ${phrases.length} phrases\n\n`;
+  return {
+    json: { notes, phrases, summary },
+    text: head + table([['bar', 'beat', 'note', 'chord', 'degree', 'verdict', 'why', 'or'], ...rows]),
+  };
+}
+
+/** A checked note as the contract's JSON. What rubs in passing is forgiven: it counts as a tension. */
+function asData(one: CheckedNote, slots: readonly ReadSlot[], remedies: readonly Remedy[]) {
+  const { note, slot, verdict, inPassing, weight } = one;
+  const beat = ticksPerBeat(slots[slot]!.meter);
+  return {
+    bar: note.bar,
+    beat: note.tick / beat + 1,
+    beats: note.ticks / beat,
+    pitch: note.pitch,
+    chord: one.chord ? symbolOf(one.chord) : 'N.C.',
+    degree: verdict?.degree ?? null,
+    verdict: inPassing ? ('tension' as const) : (verdict?.verdict ?? ('tone' as const)),
+    reason: checkedText(one),
+    weight,
+    remedies: remedies.map((remedy) => ({
+      kind: remedy.kind,
+      ...(remedy.kind === 'pitch' ? { pitch: remedy.pitch } : { symbol: symbolOf(remedy.chord) }),
+      reason: remedyText(remedy),
+      extra: null,
+    })),
+  };
+}

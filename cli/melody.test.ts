@@ -1,0 +1,82 @@
+import { describe, expect, test } from '@jest/globals';
+import { buildLibrary } from '../core/index.ts';
+import { heron } from './heron.ts';
+
+const TUNE = `title: Two Bars Out
+key: C
+tempo: 100
+| Cmaj7 | G7 |
+| Dm7 G7 | C |
+melody:
+c6 B2 | c4 B4 | A2 c2 d2 B2 | c8 |
+`;
+const asked = (args: string[], text = TUNE) =>
+  heron([args[0]!, '-', ...args.slice(1)], { readText: () => text, libraryOf: buildLibrary });
+const json = <Value>(...args: string[]) => JSON.parse(asked([...args, '--json']).stdout) as Value;
+
+interface Checked {
+  notes: {
+    bar: number;
+    beat: number;
+    beats: number;
+    pitch: number;
+    chord: string;
+    degree: string | null;
+    verdict: string;
+    remedies: { kind: string; symbol?: string; pitch?: number; reason: string }[];
+  }[];
+  phrases: { fromBar: number; toBar: number; chord: string }[];
+  summary: { tone: number; tension: number; clash: number };
+}
+
+describe('a file with a melody', () => {
+  test('is checked note by note, with what mends a clash', () => {
+    const { notes, phrases, summary } = json<Checked>('check');
+    expect(notes[0]).toMatchObject({
+      bar: 1,
+      beat: 1,
+      beats: 3,
+      pitch: 72,
+      chord: 'Cmaj7',
+      degree: '1',
+      verdict: 'clash',
+    });
+    expect(notes[0]!.remedies[0]).toEqual({
+      kind: 'colour',
+      symbol: 'C6',
+      reason: 'takes the note into the chord',
+      extra: null,
+    });
+    expect(notes[0]!.remedies.at(-1)).toMatchObject({ kind: 'pitch', pitch: 71 });
+    expect(notes.map(({ verdict }) => verdict).filter((one) => one === 'clash')).toHaveLength(summary.clash);
+    expect(summary.tone + summary.tension + summary.clash).toBe(notes.length);
+    expect(phrases.at(-1)).toMatchObject({ toBar: 4, chord: 'C' });
+    const { stdout } = asked(['check']);
+    expect(stdout).toMatch(/^\d+ tones, \d+ tensions, 2 clashes; \d+ phrases\n/);
+    expect(stdout).toMatch(/C5 +Cmaj7 +1 +clash +the root lies a half step above the 7 +C6, C6\/9, Cadd9, B4/);
+  });
+
+  test('is read, played, simplified and arranged like any other', () => {
+    expect(json<Checked>('read').phrases).toEqual(json<Checked>('check').phrases);
+    const { parts } = json<{ parts: { melody: { start: number; ticks: number; kind: string; column: number }[] } }>(
+      'score',
+    );
+    expect(parts.melody.slice(0, 2)).toMatchObject([
+      { start: 0, ticks: 1440, kind: 'melody', column: 0 },
+      { start: 1440, ticks: 480, kind: 'melody', column: 0 },
+    ]);
+    expect(asked(['simplify']).stdout).toBe(TUNE.replace('Dm7 G7', 'G7'));
+    expect(json<{ slots: unknown[] }>('arrange', '--plain').slots).toHaveLength(5);
+  });
+
+  test('that has none is told so, and one with wrong notes where', () => {
+    expect(asked(['check'], 'key: C\n| C |\n').stderr).toMatch(
+      /^- has no melody: write its notes after a line melody:/,
+    );
+    const { status, stderr } = asked(['check'], TUNE.replace('c6 B2', 'c6 B3'));
+    expect([status, stderr]).toEqual([
+      2,
+      'bar 1: The notes of this bar last 9 eighths, and the chart’s bar 8. Is a bar line missing?\n',
+    ]);
+  });
+});

@@ -1,0 +1,55 @@
+import type { CheckedNote, Remedy } from '../take/check-melody.ts';
+import type { NoteAccord, NoteClash, Verdict } from '../reharm/over-melody.ts';
+import { nameInKey, type Key } from '../pitch/key.ts';
+import type { NoteName } from '../pitch/note.ts';
+import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
+import { musical } from './music.ts';
+
+const ACCORDS: Readonly<Record<NoteAccord, string>> = {
+  'chord-tone': 'a tone of the chord',
+  'bass-note': 'the note in the bass',
+  usual: 'a usual tension there',
+  resolving: 'a tension that leans into the next chord',
+  care: 'a tension to take with care',
+  'in-key': 'no tone of the chord, but of the key',
+};
+
+/** By what it grates with: `against` is that degree of the chord. */
+const CLASHES: Readonly<Record<NoteClash, (against: string) => string>> = {
+  'root-on-major-seventh': () => 'the root lies a half step above the 7',
+  'third-on-suspension': () => 'the third is what the sus keeps away',
+  'eleven-on-third': () => 'it rubs a minor ninth above the 3',
+  'thirteen-on-minor': () => 'it makes a tritone with the ♭3',
+  'other-third': (against) => `the chord has the ${against}`,
+  'other-seventh': (against) => `the chord has the ${against}`,
+  'other-tension': (against) => `the chord has the ${against}`,
+  'leans-on-nothing': () => 'it asks for a chord a fifth below, and that does not come',
+  'half-step-above': (against) => `it rubs a half step above the ${against === '1' ? 'root' : against}`,
+  'outside-key': () => 'it is outside the key',
+};
+
+const verdictText = (verdict: Verdict): string =>
+  verdict.verdict === 'clash' ? CLASHES[verdict.reason](musical(verdict.against ?? '')) : ACCORDS[verdict.reason];
+
+/** What a note is over its chord, in a few words. */
+export function checkedText({ verdict, inPassing }: Pick<CheckedNote, 'verdict' | 'inPassing'>): string {
+  if (!verdict) return 'no chord sounds';
+  return inPassing ? `in passing: ${verdictText(verdict)}` : verdictText(verdict);
+}
+
+/** A pitch by the name it is written with, and its octave: 70 as B♭ is `B♭4`, as A♯ `A♯4`; C♭ counts with the C above it. */
+export function spelledPitch(pitch: Midi, spelling: NoteName): string {
+  const natural = pitch - (spelling[1] === '#' ? 1 : spelling[1] === 'b' ? -1 : 0);
+  return `${musical(spelling)}${Math.floor(natural / 12) - 1}`;
+}
+
+/** A pitch as the key writes it. */
+export const pitchInKey = (pitch: Midi, key: Key): string => spelledPitch(pitch, nameInKey(key, pitchClassOf(pitch)));
+
+/** What a remedy does. */
+export const remedyText = (remedy: Remedy): string =>
+  remedy.kind === 'pitch'
+    ? 'the nearest note of the melody that agrees'
+    : remedy.takesIn
+      ? 'takes the note into the chord'
+      : 'leaves room for the note';
