@@ -7,7 +7,7 @@ import {
   fitsMeter,
   formatMeter,
   MOST_SWING,
-  melodySounds,
+  melodyLayer,
   parseTune,
   patternOf,
   PATTERNS,
@@ -66,6 +66,7 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
       rhythmLayer(pattern ? [throughout(pattern, { end }, AS_WRITTEN)] : []),
       ...(bass ? [bassLayer(bass)] : []),
       brushesLayer(),
+      ...(melody ? [melodyLayer(sungNotes(chart, melody))] : []),
     ],
     swing,
   );
@@ -78,7 +79,7 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
       tempo,
       parts: {
         guitar: parts.guitar,
-        melody: melody ? melodySounds(made, sungNotes(chart, melody)) : [],
+        melody: parts.melody,
         bass: parts.bass,
         brushes: parts.brushes,
       },

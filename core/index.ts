@@ -52,7 +52,7 @@ export { parseTune, type TuneText } from './melody/tune-text.ts';
 export { writeMelody } from './melody/write.ts';
 export { noteOver, type Verdict } from './reharm/over-melody.ts';
 export { checkMelody, phrasesAsData, remediesFor, type CheckedNote, type Remedy } from './take/check-melody.ts';
-export { melodySounds } from './score/melody.ts';
+export { melodyLayer } from './score/melody.ts';
 export { checkedText, pitchInKey, remedyText, spelledPitch } from './wording/melody.ts';
 export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';
 export type { Outside, OutsideKind } from './reading/reason.ts';

@@ -8,6 +8,9 @@ import { arrangedTake, sessionOf, solveTake } from '../leading/solve.ts';
 import { pricingFor } from '../leading/pricing.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { bassLayer } from '../score/band/bass.ts';
+import { melodyLayer } from '../score/melody.ts';
+import { sungNotes } from '../melody/melody.ts';
+import { parseTune } from '../melody/tune-text.ts';
 import { brushesLayer } from '../score/band/brushes.ts';
 import { usualPattern } from '../score/rhythm/patterns.ts';
 import { rhythmLayer, throughout } from '../score/rhythm/rhythm.ts';
@@ -74,3 +77,19 @@ test.each(TUNES)(
     }
   },
 );
+
+test('a melody has a track of its own, with every note of it', () => {
+  const tune = parseTune('key: D\nmeter: 6/8\n[pickup 1/8] | N.C. |\n|: D | A :|\nmelody:\n|: A | d3 f3 | e3 e2 :|\n');
+  if (!tune.ok || !tune.value.melody) throw new Error();
+  const { chart, melody } = tune.value;
+  const sung = sungNotes(chart, melody);
+  const { tracks } = parseMidi(
+    writeMidi(scoreOf({ chart, open: library.neck.open, columns: [] }, [melodyLayer(sung)])),
+  );
+  const [, , track] = tracks;
+  expect(tracks).toHaveLength(3);
+  expect(track!.some((event) => event.type === 'trackName' && event.text === 'Melody')).toBe(true);
+  expect(notesIn(track!)).toEqual(
+    sung.map(({ pitch, start, ticks }) => ({ pitch, from: start, to: start + ticks - GAP })),
+  );
+});

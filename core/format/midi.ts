@@ -8,6 +8,7 @@ import { formatMeter, isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Meter, t
 /** What plays each part: a channel, and a program of General MIDI 1 counted from 0; drums have channel 10 and none. */
 const TRACKS = [
   { part: 'guitar', name: 'Guitar', channel: 0, program: 25 },
+  { part: 'melody', name: 'Melody', channel: 2, program: 71 },
   { part: 'bass', name: 'Bass', channel: 1, program: 32 },
   { part: 'brushes', name: 'Brushes', channel: 9, program: null },
 ] as const;

@@ -19,7 +19,7 @@ interface Filled {
  */
 export function inBars(chart: Chart, measures: readonly Measure[]): Outcome<Melody> {
   const { bars } = chart;
-  const times = timesThrough(chart);
+  const back = goingBack(chart);
   const hasSigns = measures.some(({ opens, closes }) => opens || closes);
   const problems: Problem[] = [];
   const notes: MelodyNote[] = [];
@@ -36,7 +36,7 @@ export function inBars(chart: Chart, measures: readonly Measure[]): Outcome<Melo
     if (isPickup) pickup = measure;
     const closing = ticks + (after?.ticks ?? 0) === bar.ticks && after ? after : measure;
     if (hasSigns) problems.push(...signsOf(bar, bars[index + 1], measure, closing));
-    const filled = fill({ bar, index, times: times[index] ?? 0, pickup }, measure, after);
+    const filled = fill({ bar, index, back: back[index]!, pickup }, measure, after);
     if (filled) {
       notes.push(...filled.notes);
       next += filled.taken;
@@ -60,14 +60,14 @@ export function inBars(chart: Chart, measures: readonly Measure[]): Outcome<Melo
 interface BarAt {
   readonly bar: Bar;
   readonly index: number;
-  /** How often it is played. */
-  readonly times: number;
+  /** Each time through it, whether a repeat goes back after it. */
+  readonly back: readonly boolean[];
   /** What the strain it is in began with. */
   readonly pickup: Measure | null;
 }
 
 /** The notes of a bar from the measure that begins it, and perhaps the one after; null: they do not add up. */
-function fill({ bar, index, times, pickup }: BarAt, measure: Measure, after: Measure | undefined): Filled | null {
+function fill({ bar, index, back, pickup }: BarAt, measure: Measure, after: Measure | undefined): Filled | null {
   const placed = (notes: readonly AbcNote[], from: Ticks, pass: number | null) =>
     notes.map((note): MelodyNote => ({ bar: index, pass, ...note, tick: note.tick + from }));
   const all = (pass: number | null = null) => placed(measure.notes, 0, pass);
@@ -78,14 +78,14 @@ function fill({ bar, index, times, pickup }: BarAt, measure: Measure, after: Mea
     return { notes: [...all(), ...own], taken: 1 };
   }
   if (ticks > bar.ticks) return null;
-  // The rest of its bar is sung to the pickup of the strain, and the last time through to that of the next.
+  // The rest of its bar is sung to the pickup of the strain where that begins again, else to that of the next.
   const again = bar.closes && pickup && ticks + pickup.ticks === bar.ticks ? pickup : null;
   const onward = after && (measure.closes || after.opens) && ticks + after.ticks === bar.ticks ? after : null;
   if (again || onward)
     return {
-      notes: Array.from({ length: times }, (_, i) => i + 1).flatMap((pass) => [
-        ...all(pass),
-        ...placed((pass < times ? again : onward)?.notes ?? [], ticks, pass),
+      notes: back.flatMap((isBack, i) => [
+        ...all(i + 1),
+        ...placed((isBack ? again : onward)?.notes ?? [], ticks, i + 1),
       ]),
       taken: onward ? 2 : 1,
     };
@@ -105,11 +105,12 @@ function signsOf(bar: Bar, next: Bar | undefined, first: Measure, last: Measure)
   return found;
 }
 
-/** How often each bar is played. */
-function timesThrough(chart: Chart): readonly number[] {
-  const times = chart.bars.map(() => 0);
-  for (const { index } of playedBars(chart)) times[index]!++;
-  return times;
+/** Of each bar, each time through it, whether what is played next lies before it or is the same again. */
+function goingBack(chart: Chart): readonly (readonly boolean[])[] {
+  const back: boolean[][] = chart.bars.map(() => []);
+  const played = playedBars(chart);
+  for (const [k, { index }] of played.entries()) back[index]!.push((played[k + 1]?.index ?? Infinity) <= index);
+  return back;
 }
 
 /** A length in eighths, as it is told. */

@@ -146,8 +146,35 @@ describe('a melody over the bars of its chart', () => {
     ['> C |', [['melody-unknown', 4, 1, null]]],
   ])('%j is answered with what is wrong and where', (notes, found) => expect(problems(FOUR + notes)).toEqual(found));
 
+  test('is refused where it is too long to be one, and many mistakes are told as far as one can work on them', () => {
+    const long = parseTune(`${FOUR}${'c8 |'.repeat(30_000)}`);
+    expect(long.ok ? [] : long.problems.map(({ code }) => code)).toEqual(['chart-too-long']);
+    expect(problems(`${FOUR}${'h '.repeat(500)}`)).toHaveLength(100);
+  });
+
   test('what is wrong with the chart is said first, with its own lines', () =>
     expect(problems('key: C\n| Q |\nmelody:\nC8 |')).toEqual([['chord-unknown', 2, 3, 1]]));
+});
+
+test('whatever is typed as notes is read or answered with a place, and nothing throws', () => {
+  const letters = fc.constantFrom(...'abcCDG^_=|:[](){}"!<>-/,\'z Z1234r%\n'.split(''));
+  const body = LAMPLIGHTER.replace('melody:\n', '');
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(body.length), fc.nat(3), fc.array(letters, { maxLength: 6 }))), (edits) => {
+      const typed = edits.reduce(
+        (text, [at, cut, put]) => text.slice(0, at) + put.join('') + text.slice(at + cut),
+        body,
+      );
+      const tune = parseTune(`key: Bm\nmeter: 6/8\n|: Bm | G | D :|\nmelody:\n${typed}`);
+      if (tune.ok)
+        for (const { ticks, tick, bar } of tune.value.melody!) {
+          expect(tick + ticks).toBeLessThanOrEqual(tune.value.chart.bars[bar]!.ticks);
+          expect(ticks).toBeGreaterThan(0);
+        }
+      else for (const { at } of tune.problems) expect(at!.line).toBeGreaterThan(3);
+    }),
+    { numRuns: 2000 },
+  );
 });
 
 test('a melody is written and read back the same, in any key, meter and rhythm, each time through', () => {

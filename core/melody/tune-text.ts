@@ -1,6 +1,6 @@
 import type { Chart } from '../chart/chart.ts';
-import { parseChart } from '../chart/parse.ts';
-import { bad, good, type Outcome } from '../problem.ts';
+import { LONGEST_CHART, parseChart } from '../chart/parse.ts';
+import { bad, good, problem, type Outcome } from '../problem.ts';
 import { readAbcNotes, type ReadNotes } from './abc-notes.ts';
 import { inBars } from './in-bars.ts';
 import type { Melody } from './melody.ts';
@@ -16,6 +16,8 @@ export interface TuneText {
   readonly passedOver: ReadNotes['passedOver'];
 }
 
+/** Enough problems to work on at once. */
+const MOST_PROBLEMS = 100;
 const HEADING = /^\s*melody\s*:(.*)$/i;
 
 /** Reads chart text with, perhaps, a melody after a line `melody:` (contract, "Melody in the text"); all problems are found. */
@@ -26,10 +28,12 @@ export function parseTune(text: string): Outcome<TuneText> {
   const chart = parseChart(chartText);
   if (!chart.ok) return chart;
   if (heading < 0) return good({ chart: chart.value, melody: null, chartText, passedOver: [] });
+  const length = text.length - chartText.length;
+  if (length > LONGEST_CHART) return bad(problem('chart-too-long', { length, most: LONGEST_CHART }));
   // Notes may begin in the line of the word.
   const notes = [HEADING.exec(lines[heading]!)![1]!, ...lines.slice(heading + 1)];
   const { measures, problems, passedOver } = readAbcNotes(notes, chart.value.key, heading + 1);
-  if (problems.length > 0) return bad(...problems);
-  const melody = inBars(chart.value, measures);
-  return melody.ok ? good({ chart: chart.value, melody: melody.value, chartText, passedOver }) : melody;
+  const melody = problems.length > 0 ? bad(...problems) : inBars(chart.value, measures);
+  if (!melody.ok) return bad(...melody.problems.slice(0, MOST_PROBLEMS));
+  return good({ chart: chart.value, melody: melody.value, chartText, passedOver });
 }

@@ -37,7 +37,7 @@ export interface Sound {
 }
 
 /** Who plays. */
-export const PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
+export const PARTS = ['guitar', 'melody', 'bass', 'brushes', 'click'] as const;
 export type PartName = (typeof PARTS)[number];
 
 /** A column in time, whether anything sounds in it or not. */
@@ -108,6 +108,7 @@ function plainScore({ chart, open, columns }: Scored, swing?: number): Score {
           ? [{ start, ticks, velocity: VELOCITY, kind: 'chord', column, spreadMs: STRUM, notes: notesOf(grip, open) }]
           : [];
       }),
+      melody: [],
       bass: [],
       brushes: [],
       click: bars.flatMap(clicksOf),
