@@ -1,12 +1,12 @@
 /* Whole takes, chords and grips chosen together, beside chords chosen one by one and connected afterwards. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseChart, prepareTake, pricingFor, run, sessionOf, STYLES, waysOf, wholeTakes } from '../core/index.ts';
+import { parseTuneChart, prepareTake, pricingFor, run, sessionOf, STYLES, waysOf, wholeTakes } from '../core/index.ts';
 import { takeLattice } from '../core/leading/joint/take-lattice.ts';
 import { kernelNear, library, rows, timed } from './report.ts';
 
 const file = join(import.meta.dirname, '..', 'demo', 'tunes', '1-gangplank-strut.txt');
-const chart = parseChart(readFileSync(file, 'utf8'));
+const chart = parseTuneChart(readFileSync(file, 'utf8'));
 if (!chart.ok) throw new Error(file);
 const asked = { chart: chart.value };
 /** How far takes may stray that are of some ten ways a chord, moves among them. */

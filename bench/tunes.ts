@@ -1,7 +1,7 @@
 /* The best path through whole tunes, answers to edits, and how both grow. */
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { DEFAULT_WEIGHTS, fretsAt, parseChart, run, pricedBy, prepareTake, sessionOf } from '../core/index.ts';
+import { DEFAULT_WEIGHTS, fretsAt, parseTuneChart, run, pricedBy, prepareTake, sessionOf } from '../core/index.ts';
 import { extend } from '../core/leading/extend.ts';
 import { joinPrices } from '../core/leading/join-prices.ts';
 import { chainOf, type LatticeNode } from '../core/leading/lattice.ts';
@@ -63,7 +63,7 @@ const charts: [string, string, string][] = [
 const PRICING = pricedBy(DEFAULT_WEIGHTS);
 /** A chart's nodes as they are searched, and how many pairs of grips there are between them. */
 function nodesOf(text: string) {
-  const chart = parseChart(text);
+  const chart = parseTuneChart(text);
   if (!chart.ok) throw new Error(text);
   const session = sessionOf(library, { pricing: PRICING }, kernelNear());
   const { nodes } = prepareTake(session, { chart: chart.value });

@@ -30,11 +30,11 @@ import {
   type Chart,
   type JointTaste,
   type Midi,
+  parseTuneChart,
 } from '../core/index.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
-import { chartIn } from './tune.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 import { colourCells, moveCells, pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
 
@@ -85,7 +85,7 @@ export function playing(chart: Chart, wishes: PlayingWishes, world: World) {
 /** `arrange FILE`: the exact best path for a player’s hand; in a style the first of its whole takes. */
 export function arrange(file: string, wishes: Wishes, world: World): Answer {
   if (wishes.only !== undefined && wishes.only !== 'movement') throw new UsageError('--only takes movement');
-  const chart = chartIn(file, world);
+  const chart = parseTuneChart(world.readText(file));
   if (!chart.ok) return chart;
   const by = playing(chart.value, wishes, world);
   if (!by.ok) return by;

@@ -10,6 +10,7 @@ import {
   remediesFor,
   remedyText,
   spelledPitch,
+  standingIn,
   sungNotes,
   symbolOf,
   ticksPerBeat,
@@ -29,15 +30,15 @@ export function check(file: string, { readText }: World): Answer {
   const slots = readChart(chart);
   const bars = playedBars(chart);
   const sung = sungNotes(chart, melody);
-  const chords = slots.map(({ entry }) => entry.chord);
-  const checked = checkMelody(slots, bars, chords, sung);
-  const notes = checked.map((one) => asData(one, slots, remediesFor(slots, checked, one)));
+  const standing = standingIn(slots);
+  const checked = checkMelody(standing, bars, sung);
+  const notes = checked.map((one) => asData(one, slots, remediesFor(standing, checked, one)));
   const count = (what: string) => notes.filter(({ verdict }) => verdict === what).length;
   const summary = { tone: count('tone'), tension: count('tension'), clash: count('clash') };
   const phrases = phrasesAsData(chart, slots, sung);
   const rows = checked.map((one, i) => {
     const { bar, beat, chord, degree, verdict, reason, remedies } = notes[i]!;
-    const { key } = slots[one.slot]!;
+    const { key } = slots[one.at]!;
     const mended = remedies.map((one) => ('symbol' in one ? musical(one.symbol) : pitchInKey(one.pitch, key)));
     const name = spelledPitch(one.note.pitch, one.note.spelling);
     return [
@@ -60,8 +61,8 @@ export function check(file: string, { readText }: World): Answer {
 
 /** A checked note as the contract's JSON. What rubs in passing is forgiven: it counts as a tension. */
 function asData(one: CheckedNote, slots: readonly ReadSlot[], remedies: readonly Remedy[]) {
-  const { note, slot, verdict, inPassing, weight } = one;
-  const beat = ticksPerBeat(slots[slot]!.meter);
+  const { note, at, verdict, inPassing, weight } = one;
+  const beat = ticksPerBeat(slots[at]!.meter);
   return {
     bar: note.bar,
     beat: note.tick / beat + 1,

@@ -1,7 +1,6 @@
-import { colourContext, colourReason, coloursOf, readChart, symbolOf } from '../core/index.ts';
+import { colourContext, colourReason, coloursOf, readChart, symbolOf, parseTuneChart } from '../core/index.ts';
 import { placeTyped } from './moves.ts';
 import { table } from './table.ts';
-import { chartIn } from './tune.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface ColoursOptions {
@@ -12,7 +11,7 @@ interface ColoursOptions {
 
 /** `colours FILE --bar N [--beat B] [--grating]`: what the chord there may become, steadiest first. */
 export function colours(file: string, { bar, beat, grating }: ColoursOptions, { readText }: World): Answer {
-  const chart = chartIn(file, { readText });
+  const chart = parseTuneChart(readText(file));
   if (!chart.ok) return chart;
   const place = placeTyped(bar, beat);
   const slots = readChart(chart.value);

@@ -10,7 +10,7 @@ import {
   handOf,
   DEFAULT_HAND,
   MOVES,
-  parseChart,
+  parseTuneChart,
   parseFrets,
   patternOf,
   proposalsFor,
@@ -36,7 +36,7 @@ const BLUES = 'key: Bb\n| Bb7 | Eb7 | Bb7 | % | Eb7 | % | Bb7 | % | F7 | Eb7 | B
 test('every move is offered somewhere on the demo tunes, or in a blues, in one chord or in up to four', () => {
   const offered = new Set<string>();
   for (const text of [...readdirSync(folder).map((file) => readFileSync(join(folder, file), 'utf8')), BLUES]) {
-    const chart = parseChart(text);
+    const chart = parseTuneChart(text);
     if (!chart.ok) throw new Error(text);
     for (const version of [0, 1]) {
       const slots = readChart(chart.value, () => version);
@@ -73,7 +73,7 @@ test('every decision of a demo take stands: its chord is there, its grip is one 
   const takes = JSON.parse(readFileSync(join(folder, '..', 'takes.json'), 'utf8')) as Record<string, Decisions>;
   for (const [number, cells] of Object.entries(takes)) {
     const file = readdirSync(folder).find((name) => name.startsWith(`${number}-`))!;
-    const chart = parseChart(readFileSync(join(folder, file), 'utf8'));
+    const chart = parseTuneChart(readFileSync(join(folder, file), 'utf8'));
     if (!chart.ok) throw new Error(file);
     const slots = readChart(chart.value);
     const bars = chart.value.bars.map((_, i) => String(i + 1));

@@ -1,6 +1,5 @@
-import { movesAsData } from '../core/index.ts';
+import { movesAsData, parseTuneChart } from '../core/index.ts';
 import { table } from './table.ts';
-import { chartIn } from './tune.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface MovesOptions {
@@ -11,7 +10,7 @@ interface MovesOptions {
 
 /** `moves FILE --bar N [--beat B] [--beats D]`: what could stand there. */
 export function moves(file: string, { bar, beat, beats }: MovesOptions, { readText }: World): Answer {
-  const chart = chartIn(file, { readText });
+  const chart = parseTuneChart(readText(file));
   if (!chart.ok) return chart;
   const place = placeTyped(bar, beat);
   const json = movesAsData(chart.value, { ...place, ...(beats !== undefined && { beats: numberOf('beats', beats) }) });

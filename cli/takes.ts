@@ -14,10 +14,10 @@ import {
   wholeTakes,
   type JointTaste,
   type WholeTake,
+  parseTuneChart,
 } from '../core/index.ts';
 import { candidatesOf, playing, slotsOf, type PlayingWishes } from './arrange.ts';
 import { table } from './table.ts';
-import { chartIn } from './tune.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface TakesWishes extends PlayingWishes {
@@ -32,7 +32,7 @@ export function takes(file: string, wishes: TakesWishes, world: World): Answer {
     throw new UsageError('takes choose chords: leave out --plain and --only');
   const count = wishes.takes === undefined ? 3 : Number(wishes.takes);
   if (!Number.isInteger(count) || count < 1 || count > MOST) throw new UsageError(`--takes takes 1 to ${MOST}`);
-  const chart = chartIn(file, world);
+  const chart = parseTuneChart(world.readText(file));
   if (!chart.ok) return chart;
   const by = playing(chart.value, wishes, world);
   if (!by.ok) return by;

@@ -47,11 +47,20 @@ export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
 export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
 export { sungNotes, type Melody, type MelodyNote, type SungNote } from './melody/melody.ts';
+export { keptNotes, melodyIn, type KeptNote } from './melody/kept.ts';
 export { phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
-export { parseTune, type TuneText } from './melody/tune-text.ts';
+export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
 export { writeMelody } from './melody/write.ts';
 export { noteOver, type Verdict } from './reharm/over-melody.ts';
-export { checkMelody, phrasesAsData, remediesFor, type CheckedNote, type Remedy } from './take/check-melody.ts';
+export {
+  checkMelody,
+  phrasesAsData,
+  remediesFor,
+  standingIn,
+  type CheckedNote,
+  type Remedy,
+  type Standing,
+} from './take/check-melody.ts';
 export { melodyLayer } from './score/melody.ts';
 export { checkedText, pitchInKey, remedyText, spelledPitch } from './wording/melody.ts';
 export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';

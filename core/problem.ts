@@ -79,6 +79,7 @@ export type ProblemCode =
   | 'rhythm-past'
   | 'rhythm-empty'
   | 'rhythm-long'
+  | 'melody-elsewhere'
   | 'melody-unknown'
   | 'melody-length'
   | 'melody-bar-long'

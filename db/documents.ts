@@ -33,6 +33,24 @@ const OWN_ID = /^[\w-]{1,64}$/;
 export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), good: z.string() });
 export type TuneDoc = z.infer<typeof tuneDoc>;
 
+/** A tune's melody: its notes, by the ids of their bars. `octave`: how many higher it is to be played. */
+export const melodyDoc = z.object({
+  schema: z.literal(1),
+  octave: z.int().min(-3).max(3),
+  notes: z.array(
+    z.object({
+      bar: z.string().min(1),
+      pass: z.int().min(1).nullable(),
+      tick: z.int().min(0),
+      ticks: z.int().min(1),
+      pitch: z.int().min(0).max(127),
+      spelling: z.string().regex(/^[A-G][b#]?$/),
+      tied: z.boolean(),
+    }),
+  ),
+});
+export type MelodyDoc = z.infer<typeof melodyDoc>;
+
 type Raw = Readonly<Record<string, unknown>>;
 
 /** Decisions by name, each as the core reads it, of whatever schema; `nothing` may stand for one that is taken away. */

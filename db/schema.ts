@@ -48,6 +48,8 @@ export const tune = sqliteTable(
     chartText: text('chart_text').notNull(),
     doc: text().notNull(),
     settings: text().notNull().default('{}'),
+    /** Its melody (documents.ts); null: it has none. */
+    melody: text(),
     /** What the shelf says of it (shelf.ts), worked out when its text changes; null: not yet. */
     facts: text(),
     /** Who plays it; null: whoever came first. */

@@ -1,7 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { alignBars, atOf, LONGEST_TITLE, mendedText, parseChart, withHeader, type BarId } from '../core/index.ts';
-import { readDocument, tuneDoc, type TakeDoc, type TuneDoc } from './documents.ts';
+import {
+  alignBars,
+  atOf,
+  keptNotes,
+  LONGEST_TITLE,
+  mendedText,
+  parseChart,
+  parseTune,
+  withHeader,
+  type BarId,
+  type Melody,
+} from '../core/index.ts';
+import { melodyDoc, readDocument, tuneDoc, type MelodyDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
 import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
@@ -15,6 +26,8 @@ export interface Tune {
   readonly title: string;
   readonly chartText: string;
   readonly doc: TuneDoc;
+  /** Null: it has none, or one that cannot be read, which is kept as it is. */
+  readonly melody: MelodyDoc | null;
   /** Who plays it; null: whoever came first. */
   readonly playerId: string | null;
   readonly version: number;
@@ -35,7 +48,8 @@ function tuneOf(row: typeof tune.$inferSelect): Tune {
   const { id, title, chartText, playerId, version, changedAt } = row;
   const doc = readDocument(tuneDoc, row.doc);
   if (!doc) throw new Unreadable('tune', id, title);
-  return { id, title, chartText, playerId, doc, version, changedAt };
+  const melody = row.melody === null ? null : readDocument(melodyDoc, row.melody);
+  return { id, title, chartText, playerId, doc, melody, version, changedAt };
 }
 
 /** The tunes on the shelf, last changed first, with what is kept to be shown of them. */
@@ -146,10 +160,13 @@ export function fillFacts(db: Db): void {
   }
 }
 
-/** Puts a new tune on the shelf, with one take; `cells` decides in it, given the bars as written. */
+/**
+ * Puts a new tune on the shelf, with one take; `cells` decides in it, given the bars as written. A melody that the text has, and
+ * that can be read, is the tune's; else the text stays as it is.
+ */
 export function createTune(
   db: Db,
-  chartText: string,
+  text: string,
   {
     cells = () => ({}),
     playerId = null,
@@ -157,9 +174,13 @@ export function createTune(
   }: { cells?: (bars: readonly BarId[]) => TakeDoc['cells']; playerId?: string | null; now?: number } = {},
 ): Tune {
   return db.transaction((tx) => {
+    const read = parseTune(text);
+    const notes = read.ok ? read.value.melody : null;
+    const chartText = read.ok ? read.value.chartText : text;
     const { title, doc, facts } = tuneFrom(chartText, null);
+    const melody = notes && JSON.stringify(melodyFrom(notes, doc));
     const id = randomUUID();
-    const row = { id, title, chartText, doc: JSON.stringify(doc), facts, playerId, changedAt: now };
+    const row = { id, title, chartText, doc: JSON.stringify(doc), melody, facts, playerId, changedAt: now };
     const made = tx.insert(tune).values(row).returning().get();
     const takeRow = { id: randomUUID(), tuneId: id, name: 'Take 1', createdAt: now };
     tx.insert(take)
@@ -168,6 +189,17 @@ export function createTune(
     return tuneOf(made);
   });
 }
+
+const melodyFrom = (notes: Melody, { bars }: TuneDoc): MelodyDoc => ({
+  schema: 1,
+  octave: 0,
+  notes: [
+    ...keptNotes(
+      notes,
+      bars.map(({ id }) => id),
+    ),
+  ],
+});
 
 /** Copies a tune with all its takes. Returns the copy, or null if there is nothing to copy. */
 export function duplicateTune(db: Db, id: string): Tune | null {
@@ -183,7 +215,10 @@ export function duplicateTune(db: Db, id: string): Tune | null {
 export function copyTune(db: Db, before: Tune, { text, now }: { readonly text: string; readonly now: number }): Tune {
   const { title, doc, facts } = tuneFrom(text, before);
   const { playerId } = before;
-  const row = { id: randomUUID(), title, chartText: text, doc: JSON.stringify(doc), facts, playerId, changedAt: now };
+  const made = { id: randomUUID(), title, chartText: text, doc: JSON.stringify(doc), facts, playerId, changedAt: now };
+  // As it is kept, also where it cannot be read.
+  const kept = db.select({ melody: tune.melody }).from(tune).where(eq(tune.id, before.id)).get();
+  const row = { ...made, melody: kept?.melody ?? null };
   const copy = db.insert(tune).values(row).returning().get();
   for (const { name, doc, about } of listTakes(db, before.id))
     createTake(db, { tuneId: row.id, name, doc, about, parentId: null, now });

@@ -19,6 +19,7 @@ export function tuneAtWork(db: Db, id: string) {
     chartText: tune.doc.good,
     chart: chart.value,
     barIds: tune.doc.bars.map((bar) => bar.id),
+    melody: tune.melody?.notes ?? null,
     styles: getSetting(db, 'styles'),
     rhythms: getSetting(db, 'rhythms'),
     taste: getSetting(db, `taste.${tune.id}`),

@@ -8,7 +8,7 @@ import {
   buildLibrary,
   DEFAULT_HAND,
   hertz,
-  parseChart,
+  parseTuneChart,
   pricingFor,
   rhythmLayer,
   run,
@@ -57,7 +57,7 @@ function energyAt(samples: Float32Array, frequency: number): number {
 test.each(readdirSync(demo).filter((name) => name.endsWith('.txt')))(
   'in %s each note of the bass is louder at its own pitch than guitar and brushes there together',
   (name) => {
-    const parsed = parseChart(readFileSync(join(demo, name), 'utf8'));
+    const parsed = parseTuneChart(readFileSync(join(demo, name), 'utf8'));
     if (!parsed.ok) throw new Error(name);
     const chart = parsed.value;
     const { meter, feel, tempo } = chart;

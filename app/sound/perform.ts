@@ -44,7 +44,7 @@ export function performanceFrom(score: Score, from: number, how: Played = {}): P
   const counted = bar ? countedIn(score, bar, countIn, rate) : { clicks: [], seconds: 0 };
   const at = (tick: Ticks) => counted.seconds + secondsBetween(clock, origin, tick) / rate;
   const isPlayed = ({ start }: { readonly start: Ticks }) => start >= origin && start < end;
-  const chords = (['guitar', 'bass', 'brushes'] as const).flatMap((part) =>
+  const chords = (['guitar', 'melody', 'bass', 'brushes'] as const).flatMap((part) =>
     parts[part].filter(isPlayed).map((sound): PlayedChord => {
       const { start, ticks } = sound;
       const seconds = secondsBetween(clock, start, Math.min(end, start + ticks)) / rate;
@@ -75,7 +75,7 @@ function countedIn({ clock }: Score, { meter }: Score['bars'][number], bars: num
 
 /**
  * Two takes of a tune at once, one of them to be heard, from a tick on; lit is what changes in either, `lit[i]` from its tick.
- * Each has the bass that goes with its chords; the drums are the same.
+ * Each has the bass that goes with its chords; melody and drums are the same.
  */
 export function bothFrom(
   scores: readonly [Score, Score],
@@ -85,7 +85,7 @@ export function bothFrom(
 ): Performance {
   const { clock, end, parts } = scores[0];
   const at = (tick: Ticks) => secondsBetween(clock, from, tick) / rate;
-  const heard = (part: 'guitar' | 'bass' | 'brushes', sounds: readonly Sound[]) =>
+  const heard = (part: 'guitar' | 'melody' | 'bass' | 'brushes', sounds: readonly Sound[]) =>
     sounds
       .filter(({ start, ticks }) => start + ticks > from)
       .map((sound): PlayedChord => {
@@ -99,6 +99,7 @@ export function bothFrom(
       ...scores.flatMap(({ parts: { guitar, bass } }, side) =>
         [...heard('guitar', guitar), ...heard('bass', bass)].map((chord) => ({ ...chord, side: side as Side })),
       ),
+      ...heard('melody', parts.melody),
       ...heard('brushes', parts.brushes),
     ],
     clicks: parts.click

@@ -21,12 +21,12 @@ export interface PlayedChord {
 }
 export type Side = 0 | 1;
 /** Who is heard, each as loud as one likes. */
-export const HEARD_PARTS = ['guitar', 'bass', 'brushes', 'click'] as const;
+export const HEARD_PARTS = ['guitar', 'melody', 'bass', 'brushes', 'click'] as const;
 export type Heard = (typeof HEARD_PARTS)[number];
 /** How loud each is, 0 to 1. */
 export type Volumes = Readonly<Record<Heard, number>>;
 /** As it comes. */
-export const USUAL_VOLUMES: Volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0.4 };
+export const USUAL_VOLUMES: Volumes = { guitar: 0.8, melody: 0.7, bass: 0.7, brushes: 0.5, click: 0.4 };
 
 /** How loud each is while some are silent. */
 export const without = (volumes: Volumes, silent: readonly Heard[]): Volumes => ({

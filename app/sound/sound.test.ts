@@ -19,6 +19,7 @@ import type { Performance, Volumes } from './performance.ts';
 import { renderBass, renderClick, renderMuted, renderPluck } from './pluck.ts';
 import { renderTimbre, timbresOf, type Timbre } from './timbre.ts';
 import { orderOf } from './voicing.ts';
+import { renderReed } from './reed.ts';
 import { writeWav } from './wav.ts';
 
 const RATE = 48_000;
@@ -123,6 +124,31 @@ describe('an upright bass, E1 to G3', () => {
   });
 });
 
+describe('a reed, G3 to C6', () => {
+  const notes = Array.from({ length: 10 }, (_, i) => 55 + 3 * i);
+
+  test('is in tune within 3 cents (heard by pitchy), also while it trembles', () => {
+    const window = 16_384;
+    const detector = PitchDetector.forFloat32Array(window);
+    for (const midi of notes)
+      for (const from of [0.1, 1.5]) {
+        const samples = renderReed(midi, RATE);
+        const [heard] = detector.findPitch(samples.subarray(RATE * from, RATE * from + window), RATE);
+        expect(Math.abs(1200 * Math.log2(heard / hertz(midi)))).toBeLessThan(3);
+      }
+  });
+
+  test('is about as loud at every pitch, stands where a string dies away, and begins and ends without a click', () => {
+    for (const midi of notes) {
+      const samples = renderReed(midi, RATE);
+      expect(20 * Math.log10(rms(samples.subarray(0, RATE / 2)) / 0.07)).toBeCloseTo(0, 1);
+      expect(rms(samples.subarray(3 * RATE, 3.5 * RATE))).toBeGreaterThan(0.04);
+      expect(samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0)).toBeLessThan(0.5);
+      for (const edge of [samples[0]!, samples.at(-1)!]) expect(Math.abs(edge)).toBeLessThan(0.001);
+    }
+  });
+});
+
 test.each(Object.keys(DRUMS) as Drum[])(
   '%s begins and ends in silence, has one peak and sounds the same every time',
   (drum) => {
@@ -143,7 +169,7 @@ test('the click’s accent is higher', () => {
 });
 
 describe('a sound file', () => {
-  const volumes = { guitar: 0.8, bass: 0.7, brushes: 0.5, click: 0 };
+  const volumes = { guitar: 0.8, melody: 0.7, bass: 0.7, brushes: 0.5, click: 0 };
   const samples = {
     of: (timbre: Timbre) => renderTimbre(timbre, RATE),
     click: (accent: boolean) => renderClick(accent, RATE),

@@ -1,5 +1,6 @@
 import { drumAt, renderDrum } from './drums.ts';
 import type { Heard, PlayedChord } from './performance.ts';
+import { renderReed } from './reed.ts';
 import { renderBass, renderMuted, renderPluck } from './pluck.ts';
 
 /** One sound to be rendered: of a string at a pitch, or of a drum by its key. */
@@ -36,6 +37,7 @@ export const timbreName = ({ part, pitch, fret, muted }: Timbre): string =>
 /** Its samples, mono, −1 to 1. */
 export function renderTimbre({ part, pitch, fret, muted }: Timbre, rate: number): Float32Array {
   if (part === 'brushes') return renderDrum(drumAt(pitch), rate);
+  if (part === 'melody') return renderReed(pitch, rate);
   if (part === 'bass') return renderBass(pitch, rate);
   return muted ? renderMuted(pitch, rate) : renderPluck(pitch, rate, fret);
 }

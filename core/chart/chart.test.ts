@@ -159,6 +159,7 @@ describe('what is wrong is said where it is', () => {
     ['| C | {key: H} F |', 'key-unknown', 1, 2],
     ['tempo: fast\n| C |', 'tempo-unknown', 1, null],
     ['colour: red\n| C |', 'header-unknown', 1, null],
+    ['| C |\nmelody: c4', 'melody-elsewhere', 2, null],
     ['key: C\nkey: F\n| C |', 'header-twice', 2, null],
     ['feel: latin\n| C |', 'feel-unknown', 1, null],
     [`| C ${'. '.repeat(5000)}|`, 'bar-crowded', 1, 1],

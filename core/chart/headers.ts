@@ -58,6 +58,7 @@ const READERS: { readonly [Name in HeaderName]: (value: string) => Outcome<Heade
 /** Reads one header into `headers`; what is wrong with it comes back. */
 export function readHeader(headers: Headers, name: string, value: string, at: Place): readonly Problem[] {
   const known = HEADER_NAMES.find((header) => header === name);
+  if (name === 'melody') return [problem('melody-elsewhere', {}, at)];
   if (known === undefined) return [problem('header-unknown', { text: name }, at)];
   const read = READERS[known](value);
   if (!read.ok) return read.problems.map((found) => ({ ...found, at }));

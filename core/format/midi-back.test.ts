@@ -2,7 +2,6 @@ import { expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseMidi, type MidiEvent } from 'midi-file';
-import { parseChart } from '../chart/parse.ts';
 import { buildLibrary } from '../grip/library.ts';
 import { arrangedTake, sessionOf, solveTake } from '../leading/solve.ts';
 import { pricingFor } from '../leading/pricing.ts';
@@ -10,7 +9,7 @@ import { DEFAULT_HAND } from '../neck/hand.ts';
 import { bassLayer } from '../score/band/bass.ts';
 import { melodyLayer } from '../score/melody.ts';
 import { sungNotes } from '../melody/melody.ts';
-import { parseTune } from '../melody/tune-text.ts';
+import { parseTune, parseTuneChart } from '../melody/tune-text.ts';
 import { brushesLayer } from '../score/band/brushes.ts';
 import { usualPattern } from '../score/rhythm/patterns.ts';
 import { rhythmLayer, throughout } from '../score/rhythm/rhythm.ts';
@@ -46,7 +45,7 @@ function notesIn(events: readonly MidiEvent[]): readonly { pitch: number; from: 
 test.each(TUNES)(
   '%s in rhythm with bass and brushes is read back by midi-file with every onset, pitch and length',
   (name) => {
-    const chart = parseChart(readFileSync(join(demo, name), 'utf8'));
+    const chart = parseTuneChart(readFileSync(join(demo, name), 'utf8'));
     if (!chart.ok) throw new Error(name);
     const session = sessionOf(library, { pricing: pricingFor({ company: 'alone', area: null, matters: {} }) });
     const { columns } = arrangedTake(run(solveTake(session, { chart: chart.value })));

@@ -99,7 +99,7 @@ describe('a melody over the bars of its chart', () => {
 
   test('of the demo is sung with its pickups, each strain twice', () => {
     const chart = readFileSync(join(import.meta.dirname, '..', '..', 'demo', 'tunes', DEMO), 'utf8');
-    const notes = sung(chart + LAMPLIGHTER);
+    const notes = sung(chart);
     expect(notes).toHaveLength(2 * (1 + 30) + 2 * (1 + 29));
     expect(notes.every(({ start }, i) => i === 0 || start >= notes[i - 1]!.start + notes[i - 1]!.ticks)).toBe(true);
     const pickups = notes

@@ -18,22 +18,29 @@ export interface TuneText {
 
 /** Enough problems to work on at once. */
 const MOST_PROBLEMS = 100;
-const HEADING = /^\s*melody\s*:(.*)$/i;
+const HEADING = /^[ \t]*melody[ \t]*:/im;
+const LINE_END = /\r\n|\r|\n/;
 
 /** Reads chart text with, perhaps, a melody after a line `melody:` (contract, "Melody in the text"); all problems are found. */
 export function parseTune(text: string): Outcome<TuneText> {
-  const lines = text.split(/\r\n|\r|\n/);
-  const heading = lines.findIndex((line) => HEADING.test(line));
-  const chartText = heading < 0 ? text : lines.slice(0, heading).join('\n');
+  const heading = HEADING.exec(text);
+  const chartText = heading ? text.slice(0, heading.index) : text;
   const chart = parseChart(chartText);
   if (!chart.ok) return chart;
-  if (heading < 0) return good({ chart: chart.value, melody: null, chartText, passedOver: [] });
+  if (!heading) return good({ chart: chart.value, melody: null, chartText, passedOver: [] });
   const length = text.length - chartText.length;
   if (length > LONGEST_CHART) return bad(problem('chart-too-long', { length, most: LONGEST_CHART }));
   // Notes may begin in the line of the word.
-  const notes = [HEADING.exec(lines[heading]!)![1]!, ...lines.slice(heading + 1)];
-  const { measures, problems, passedOver } = readAbcNotes(notes, chart.value.key, heading + 1);
+  const notes = text.slice(heading.index + heading[0].length).split(LINE_END);
+  const line = chartText.split(LINE_END).length;
+  const { measures, problems, passedOver } = readAbcNotes(notes, chart.value.key, line);
   const melody = problems.length > 0 ? bad(...problems) : inBars(chart.value, measures);
   if (!melody.ok) return bad(...melody.problems.slice(0, MOST_PROBLEMS));
   return good({ chart: chart.value, melody: melody.value, chartText, passedOver });
+}
+
+/** Reads a tune's text for its chart alone. */
+export function parseTuneChart(text: string): Outcome<Chart> {
+  const tune = parseTune(text);
+  return tune.ok ? good(tune.value.chart) : tune;
 }

@@ -1,9 +1,11 @@
+import type { SungNote } from '../melody/melody.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import type { Decisions } from '../take/decision.ts';
 import { stretchesOf } from '../take/spans.ts';
 import { bassLayer, type BassWay } from './band/bass.ts';
 import { brushesLayer } from './band/brushes.ts';
 import { clickLayer, type ClickWay } from './band/click.ts';
+import { melodyLayer } from './melody.ts';
 import { patternOf, usualPattern } from './rhythm/patterns.ts';
 import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
 import { scoreOf, type Layer, type Score, type Scored } from './score.ts';
@@ -14,6 +16,8 @@ export interface InTime {
   readonly slots: readonly ReadSlot[];
   readonly keys: readonly string[];
   readonly cells: Decisions;
+  /** The melody as it is heard, where the tune has one. */
+  readonly sung?: readonly SungNote[];
 }
 
 /** Who plays along, and by which swing (time/clock.ts). */
@@ -27,7 +31,7 @@ export interface PlaysAlong {
 /** What is played of a take: its grips, in the textures and rhythms decided for it, with whoever plays along. */
 export function scoreOfTake(
   of: Scored,
-  { slots, keys, cells }: InTime,
+  { slots, keys, cells, sung = [] }: InTime,
   { bass = null, brushes = false, click = 'beats', swing }: PlaysAlong = {},
 ): Score {
   const { meter, feel } = of.chart;
@@ -44,6 +48,7 @@ export function scoreOfTake(
   const layers: readonly Layer[] = [
     textureLayer(textures),
     rhythmLayer(rhythms),
+    ...(sung.length > 0 ? [melodyLayer(sung)] : []),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),
     ...(click === 'beats' ? [] : [clickLayer(click)]),

@@ -5,7 +5,7 @@ import { sungNotes } from '../melody/melody.ts';
 import { parseTune } from '../melody/tune-text.ts';
 import { readChart } from '../reading/read.ts';
 import { pitchName } from '../pitch/note.ts';
-import { checkMelody, phrasesAsData, remediesFor } from './check-melody.ts';
+import { checkMelody, phrasesAsData, remediesFor, standingIn } from './check-melody.ts';
 
 function checked(text: string) {
   const tune = parseTune(text);
@@ -13,13 +13,9 @@ function checked(text: string) {
   const { chart, melody } = tune.value;
   const slots = readChart(chart);
   const sung = sungNotes(chart, melody!);
-  const notes = checkMelody(
-    slots,
-    playedBars(chart),
-    slots.map(({ entry }) => entry.chord),
-    sung,
-  );
-  return { notes, slots, phrases: phrasesAsData(chart, slots, sung) };
+  const standing = standingIn(slots);
+  const notes = checkMelody(standing, playedBars(chart), sung);
+  return { notes, standing, phrases: phrasesAsData(chart, slots, sung) };
 }
 /** Each note, its chord, and what it is there; in passing in brackets. */
 const told = (text: string) =>
@@ -61,8 +57,8 @@ describe('a melody over its chords', () => {
 
 describe('what mends a clash', () => {
   const remedies = (text: string, i: number) => {
-    const { notes, slots } = checked(text);
-    return remediesFor(slots, notes, notes[i]!).map((remedy) =>
+    const { notes, standing } = checked(text);
+    return remediesFor(standing, notes, notes[i]!).map((remedy) =>
       remedy.kind === 'pitch' ? pitchName(remedy.pitch) : `${symbolOf(remedy.chord)}${remedy.takesIn ? '!' : ''}`,
     );
   };

@@ -6,15 +6,36 @@ import { phrasesOf } from '../melody/phrases.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { colourKinds } from '../reharm/colours.ts';
+import type { ColourContext } from '../reharm/grates.ts';
 import { noteOver, type Verdict } from '../reharm/over-melody.ts';
-import { beatsPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
+import { beatsPerBar, ticksPerBeat, type Meter, type Ticks } from '../time/meter.ts';
 import { colourContext } from './colour-context.ts';
+
+/** A chord and when it stands, with what is open to it there: a slot of the chart, or a column of a take. */
+export interface Standing {
+  readonly start: Ticks;
+  readonly ticks: Ticks;
+  readonly meter: Meter;
+  /** Null: none. */
+  readonly chord: Chord | null;
+  readonly context: ColourContext;
+}
+
+/** The chords of a chart. */
+export const standingIn = (slots: readonly ReadSlot[]): readonly Standing[] =>
+  slots.map(({ start, meter, entry: { ticks, chord } }, i) => ({
+    start,
+    ticks,
+    meter,
+    chord,
+    context: colourContext(slots, i),
+  }));
 
 /** What a note of the melody is in the tune. */
 export interface CheckedNote {
   readonly note: SungNote;
-  /** The slot it is held against: of several it sounds over, where it agrees least; and the chord there, null for none. */
-  readonly slot: number;
+  /** Which it is held against: of several it sounds over, where it agrees least; and the chord there, null for none. */
+  readonly at: number;
   readonly chord: Chord | null;
   /** Null where no chord sounds. */
   readonly verdict: Verdict | null;
@@ -34,24 +55,22 @@ const STEP = 2;
 const PUSHED = 1 / 2;
 
 /**
- * What each note of a melody is over the chords of a tune (`chords`: of each slot, as it stands). A short note off the strong beats
+ * What each note of a melody is over the chords of a tune. A short note off the strong beats
  * that goes on by a step is forgiven: half a beat, or a beat where it comes by a step too (common practice: passing notes,
  * neighbours).
  */
 export function checkMelody(
-  slots: readonly ReadSlot[],
+  standing: readonly Standing[],
   bars: readonly PlayedBar[],
-  chords: readonly (Chord | null)[],
   notes: readonly SungNote[],
 ): readonly CheckedNote[] {
   return notes.flatMap((note, i): CheckedNote[] => {
     const bar = bars.find(({ number }) => number === note.bar);
-    const under = slotsUnder(slots, note);
+    const under = standingUnder(standing, note);
     if (!bar || under.length === 0) return [];
-    const over = under.map((slot) => {
-      const chord = chords[slot] ?? null;
-      const verdict = chord && noteOver(chord, pitchClassOf(note.pitch), colourContext(slots, slot));
-      return { slot, chord, verdict };
+    const over = under.map((at) => {
+      const { chord, context } = standing[at]!;
+      return { at, chord, verdict: chord && noteOver(chord, pitchClassOf(note.pitch), context) };
     });
     const worst = over.reduce((bad, one) => (rankOf(one.verdict) > rankOf(bad.verdict) ? one : bad));
     const beat = ticksPerBeat(bar.meter);
@@ -82,15 +101,14 @@ const joinsByStep = (one: SungNote | undefined, next: SungNote | undefined): boo
   one.pitch !== next.pitch &&
   Math.abs(one.pitch - next.pitch) <= STEP;
 
-/** The slots a note sounds over, without one it only touches before the next. */
-function slotsUnder(slots: readonly ReadSlot[], { start, ticks }: SungNote): readonly number[] {
-  const shared = (slot: ReadSlot): Ticks =>
-    Math.min(start + ticks, slot.start + slot.entry.ticks) - Math.max(start, slot.start);
-  const under = slots.flatMap((slot, i) => (shared(slot) > 0 ? [i] : []));
+/** What a note sounds over, without a chord that it only touches before the next. */
+function standingUnder(standing: readonly Standing[], { start, ticks }: SungNote): readonly number[] {
+  const shared = (one: Standing): Ticks => Math.min(start + ticks, one.start + one.ticks) - Math.max(start, one.start);
+  const under = standing.flatMap((one, i) => (shared(one) > 0 ? [i] : []));
   const [first, second] = under;
   if (first === undefined || second === undefined) return under;
-  const before = shared(slots[first]!);
-  const pushed = before <= PUSHED * ticksPerBeat(slots[first]!.meter) && shared(slots[second]!) >= before;
+  const before = shared(standing[first]!);
+  const pushed = before <= PUSHED * ticksPerBeat(standing[first]!.meter) && shared(standing[second]!) >= before;
   return pushed ? under.slice(1) : under;
 }
 
@@ -104,16 +122,16 @@ const MOST_COLOURS = 3;
 /** A melody is changed by a whole step at most. */
 const NEAREST: readonly number[] = [-1, 1, -2, 2];
 
-/** What mends a clash, best first, without making another in its slot; `checked`: all of the melody. */
+/** What mends a clash, best first, without making another under the same chord; `checked`: all of the melody. */
 export function remediesFor(
-  slots: readonly ReadSlot[],
+  standing: readonly Standing[],
   checked: readonly CheckedNote[],
   one: CheckedNote,
 ): readonly Remedy[] {
-  const { chord, slot, note } = one;
+  const { chord, at, note } = one;
   if (!chord || one.verdict?.verdict !== 'clash' || one.inPassing) return [];
-  const context = colourContext(slots, slot);
-  const here = checked.filter((other) => other.slot === slot && !other.inPassing);
+  const { context } = standing[at]!;
+  const here = checked.filter((other) => other.at === at && !other.inPassing);
   const agree = (with_: Chord, pitches: readonly Midi[]) =>
     pitches.every((pitch) => noteOver(with_, pitchClassOf(pitch), context).verdict !== 'clash');
   const kept = here.filter(({ verdict }) => verdict?.verdict !== 'clash').map((other) => other.note.pitch);
@@ -136,13 +154,14 @@ export function remediesFor(
 /** The phrases of a melody as the contract's JSON: from its first note to where its last begins, and the chord under that. */
 export function phrasesAsData(chart: Chart, slots: readonly ReadSlot[], notes: readonly SungNote[]) {
   const bars = playedBars(chart);
+  const standing = standingIn(slots);
   const placeOf = ({ bar, tick }: SungNote) => {
     const { meter } = bars.find(({ number }) => number === bar)!;
     return { bar, beat: tick / ticksPerBeat(meter) + 1 };
   };
   return phrasesOf(bars, notes).map(({ from, to }) => {
     const [first, last] = [placeOf(notes[from]!), placeOf(notes[to]!)];
-    const slot = slotsUnder(slots, notes[to]!).at(-1);
+    const slot = standingUnder(standing, notes[to]!).at(-1);
     return {
       fromBar: first.bar,
       fromBeat: first.beat,

@@ -53,15 +53,16 @@ export function ribbonsBetween(a: readonly number[], b: readonly number[]): read
   });
 }
 
-/** The pitches a stream must show: all of the take's, with a little room. */
-export function pitchRange(columns: readonly ArrangedColumn[]): { low: number; high: number } {
+/** The pitches a stream must show: all of the take's and of the melody, with a little room. */
+export function pitchRange(
+  columns: readonly ArrangedColumn[],
+  sung: readonly number[] = [],
+): { low: number; high: number } {
   let low = Infinity;
   let high = -Infinity;
-  for (const { grip } of columns) {
-    for (const pitch of grip?.pitches ?? []) {
-      low = Math.min(low, pitch);
-      high = Math.max(high, pitch);
-    }
+  for (const pitch of [...columns.flatMap(({ grip }) => grip?.pitches ?? []), ...sung]) {
+    low = Math.min(low, pitch);
+    high = Math.max(high, pitch);
   }
   // At least an octave and a half, so that a narrow take does not look like a wide one.
   if (low > high) return { low: 50, high: 74 };
@@ -85,4 +86,18 @@ export function standsOf(pitches: readonly number[], mark: number, perSemitone: 
     else stands.push(isClose(i) ? 'left' : 'whole');
   });
   return stands;
+}
+
+/** A note of the melody in the column it begins in. */
+export interface MelodyMark {
+  readonly pitch: number;
+  /** Where it begins, and how long it is, as shares of the column. */
+  readonly from: number;
+  readonly long: number;
+  /** The pitch it goes on to without a rest, or null. */
+  readonly next: number | null;
+  /** Whether it clashes with the chord that stands, and is not forgiven. */
+  readonly clashes: boolean;
+  /** What it is there, in words. */
+  readonly said: string;
 }

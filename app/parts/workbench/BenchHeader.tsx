@@ -39,6 +39,7 @@ interface BenchHeaderProps {
   readonly ready: boolean;
   readonly onPlay: () => void;
   readonly mix: Mix;
+  readonly hasMelody: boolean;
   /** What is played in, in a word, and its sheet. */
   readonly rhythm: string;
   readonly inTime: (anchor: HTMLElement, close: () => void) => ReactNode;
@@ -70,6 +71,7 @@ function Header(props: BenchHeaderProps) {
     ready,
     onPlay,
     mix,
+    hasMelody,
     rhythm,
     inTime,
     onMidi,
@@ -136,7 +138,7 @@ function Header(props: BenchHeaderProps) {
           <RedoOutlined fontSize="small" />
         </Tool>
         <Rhythm rhythm={rhythm} inTime={inTime} />
-        <Volumes mix={mix} />
+        <Volumes mix={mix} hasMelody={hasMelody} />
         <Anchored label="Take it away" icon={<FileDownloadOutlined fontSize="small" />}>
           {(close) => [
             <MenuItemLater
@@ -229,7 +231,7 @@ function Rhythm({ rhythm, inTime }: Pick<BenchHeaderProps, 'rhythm' | 'inTime'>)
   );
 }
 
-function Volumes({ mix }: Pick<BenchHeaderProps, 'mix'>) {
+function Volumes({ mix, hasMelody }: Pick<BenchHeaderProps, 'mix' | 'hasMelody'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
@@ -238,7 +240,7 @@ function Volumes({ mix }: Pick<BenchHeaderProps, 'mix'>) {
       </Tool>
       {anchor && (
         <Suspense>
-          <VolumesSheet anchor={anchor} mix={mix} onClose={() => setAnchor(null)} />
+          <VolumesSheet anchor={anchor} mix={mix} hasMelody={hasMelody} onClose={() => setAnchor(null)} />
         </Suspense>
       )}
     </>

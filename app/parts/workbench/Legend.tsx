@@ -48,6 +48,16 @@ export function Legend() {
         ))}
         <Row
           sign={
+            <svg className="sung" viewBox="0 0 72 26" width="72" height="26" aria-hidden="true">
+              <line x1="7" x2="44" y1="13" y2="13" />
+              <path className="sung-head" d="M2 13l5 -5 5 5 -5 5z" />
+            </svg>
+          }
+          look="Diamonds"
+          what="the melody, where the tune has one; a hollow one clashes with its chord"
+        />
+        <Row
+          sign={
             <span className="stray">
               <i className="stray-on" />
               <i className="stray-on" />

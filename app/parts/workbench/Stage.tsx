@@ -15,7 +15,17 @@ import {
 import { useLatest } from '../../keep/latest.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import type { Mark } from '../reading/marks.ts';
-import { columnWidth, FAR, FARTHEST, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
+import {
+  columnWidth,
+  FAR,
+  FARTHEST,
+  pitchRange,
+  SCALE_PITCHES,
+  widened,
+  zoomed,
+  type MelodyMark,
+} from '../stream/layout.ts';
+import { MelodyLine } from '../stream/MelodyLine.tsx';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
 import { StageTools } from './StageTools.tsx';
@@ -56,6 +66,8 @@ interface StageProps {
   readonly moved: ReadonlyMap<string, string>;
   /** Columns that something is said of. */
   readonly marked: ReadonlySet<number>;
+  /** The melody, column by column. */
+  readonly melody: readonly (readonly MelodyMark[])[];
   /** The moves that stand, in words. */
   readonly moves: ArrangedTake['moves'];
   /** `extending` keeps the other end of what is selected. */
@@ -95,6 +107,7 @@ export function Stage({
   changing,
   moved,
   marked,
+  melody,
   moves,
   onSelect,
 }: StageProps) {
@@ -155,7 +168,13 @@ export function Stage({
   const select = (index: number, event: { readonly shiftKey: boolean }) =>
     !span.isDrop() && onSelect(index, event.shiftKey || isExtending);
 
-  const { low, high } = useMemo(() => pitchRange(voicings.filter((one) => one !== null)), [voicings]);
+  const { low, high } = useMemo(() => {
+    const sung = melody.flat().map(({ pitch }) => pitch);
+    return pitchRange(
+      voicings.filter((one) => one !== null),
+      sung,
+    );
+  }, [voicings, melody]);
   const perSemitone = height / (high - low + 1);
   const mark = Math.min(MARK_MOST, Math.max(9, perSemitone * 1.6));
   const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
@@ -262,6 +281,7 @@ export function Stage({
                   />
                 </div>
               )}
+              <MelodyLine marks={melody[index] ?? []} width={width} height={height} yOf={yOf} />
             </div>
           );
         })}

@@ -10,13 +10,21 @@ import './workbench.css';
 interface VolumesProps {
   readonly anchor: HTMLElement;
   readonly mix: Mix;
+  /** Whether the tune has a melody. */
+  readonly hasMelody: boolean;
   readonly onClose: () => void;
 }
 
-const NAMES: Readonly<Record<Heard, string>> = { guitar: 'Guitar', bass: 'Bass', brushes: 'Brushes', click: 'Click' };
+const NAMES: Readonly<Record<Heard, string>> = {
+  guitar: 'Guitar',
+  melody: 'Melody',
+  bass: 'Bass',
+  brushes: 'Brushes',
+  click: 'Click',
+};
 
 /** How loud the guitar, the band and the click are; each may be silent, or alone. */
-export function Volumes({ anchor, mix, onClose }: VolumesProps) {
+export function Volumes({ anchor, mix, hasMelody, onClose }: VolumesProps) {
   const { levels, silent, setLevels, setSilent } = mix;
   const row = (part: Heard) => {
     const name = NAMES[part];
@@ -57,7 +65,7 @@ export function Volumes({ anchor, mix, onClose }: VolumesProps) {
   return (
     <Popover anchorEl={anchor} open onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
       <div className="volumes">
-        {HEARD_PARTS.map(row)}
+        {HEARD_PARTS.filter((part) => part !== 'melody' || hasMelody).map(row)}
         <p>With the guitar silent, play it yourself. With headphones, start low.</p>
       </div>
     </Popover>

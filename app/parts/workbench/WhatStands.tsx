@@ -54,7 +54,7 @@ function Told(props: WhatStandsProps) {
             )}
             <p>
               The chart says <Glyphs text={musical(column.plain)} />
-              {!slot.reading && '.'}
+              {!slot.reading && !column.plain.endsWith('.') && '.'}
               {slot.reading && (
                 <>
                   , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}

@@ -11,6 +11,7 @@ import {
   type Decision,
   type Decisions,
   type Chart,
+  type KeptNote,
   type Column,
   type Clock,
   type Steer,
@@ -57,6 +58,7 @@ import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { inRhythm } from './inRhythm.ts';
 import { useRhythms } from './useRhythms.ts';
+import { useMelody } from './useMelody.ts';
 import { useScore } from './useScore.ts';
 import { wishEdits } from './wishEdits.ts';
 import './workbench.css';
@@ -66,6 +68,8 @@ interface WorkbenchProps {
   /** The chart text, with what could not be read as it was. */
   readonly chartText: string;
   readonly chart: Chart;
+  /** The tune's melody as it is kept; null: it has none. */
+  readonly melody: readonly KeptNote[] | null;
   readonly barIds: readonly string[];
   readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Decision>> };
   readonly takes: readonly TakeName[];
@@ -160,7 +164,9 @@ export function Workbench(props: WorkbenchProps) {
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
-  const sound = useScore({ tuneId, chart, neck: guitar, arranged, slots, barIds, cells, from, to });
+  const melody = useMelody(chart, barIds, props.melody, columns);
+  const { sung } = melody;
+  const sound = useScore({ tuneId, chart, neck: guitar, arranged, slots, barIds, cells, sung, from, to });
   const { score, time } = sound;
   const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
@@ -262,6 +268,7 @@ export function Workbench(props: WorkbenchProps) {
           ready={arranged !== null}
           onPlay={hearing.play}
           mix={playback.mix}
+          hasMelody={sung.length > 0}
           rhythm={rhythms.nameOf(rhythm.tune.pattern)}
           inTime={(anchor, close) => (
             <InTime
@@ -326,6 +333,7 @@ export function Workbench(props: WorkbenchProps) {
             changing={trial.others}
             moved={moved}
             marked={marked}
+            melody={melody.marks}
             moves={arrangement?.moves ?? NO_MOVES}
             onSelect={select}
           />

@@ -12,6 +12,7 @@ import {
   type ReadSlot,
   type Score,
   type Scored,
+  type SungNote,
 } from '../../../core/index.ts';
 import type { Played } from '../../sound/perform.ts';
 import { useTime } from './useTime.ts';
@@ -25,21 +26,22 @@ interface Sounding {
   readonly slots: readonly ReadSlot[];
   readonly barIds: readonly string[];
   readonly cells: Decisions;
+  readonly sung: readonly SungNote[];
   /** The first and last selected column. */
   readonly from: number;
   readonly to: number;
 }
 
 /** What sounds of a take: in its rhythm with whoever plays along, and (for trying things) each chord once. */
-export function useScore({ tuneId, chart, neck, arranged, slots, barIds, cells, from, to }: Sounding) {
+export function useScore({ tuneId, chart, neck, arranged, slots, barIds, cells, sung, from, to }: Sounding) {
   const { open } = neck;
   const time = useTime(tuneId, chart);
   const { along, listening } = time;
   const score = useMemo(
     () =>
       arranged &&
-      scoreOfTake({ chart, open, columns: arranged }, { slots, keys: slotKeys(slots, barIds), cells }, along),
-    [chart, open, arranged, slots, barIds, cells, along],
+      scoreOfTake({ chart, open, columns: arranged }, { slots, keys: slotKeys(slots, barIds), cells, sung }, along),
+    [chart, open, arranged, slots, barIds, cells, sung, along],
   );
   const plain = useMemo(() => arranged && scoreOf({ chart, open, columns: arranged }), [chart, open, arranged]);
   const last = from === to ? undefined : score?.columns[to];

@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { symbolOf, type Chord } from '../../chord/chord.ts';
 import { tonesOf } from '../../chord/kind.ts';
-import { parseChart } from '../../chart/parse.ts';
+import { parseTuneChart } from '../../melody/tune-text.ts';
 import { degreePitchClass } from '../../pitch/degree.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { prepareTake, sessionOf } from '../../leading/solve.ts';
@@ -19,7 +19,7 @@ import { CLICK_WAYS, clickLayer, type ClickWay } from './click.ts';
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 4 });
 const session = sessionOf(library, { pricing: pricingFor({ company: 'alone', area: null, matters: {} }) });
 const scoredOf = (text: string): Scored => {
-  const chart = parseChart(text);
+  const chart = parseTuneChart(text);
   if (!chart.ok) throw new Error(text);
   const { columns } = prepareTake(session, { chart: chart.value });
   return { chart: chart.value, open: library.neck.open, columns: columns.map((column) => ({ column, grip: null })) };

@@ -1,0 +1,1 @@
+ALTER TABLE `tune` ADD `melody` text;
