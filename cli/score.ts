@@ -62,11 +62,11 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
   const made = scoreOf(
     of,
     [
+      ...(melody ? [melodyLayer(sungNotes(chart, melody))] : []),
       textureLayer(texture ? [{ start: 0, end, texture }] : []),
       rhythmLayer(pattern ? [throughout(pattern, { end }, AS_WRITTEN)] : []),
       ...(bass ? [bassLayer(bass)] : []),
       brushesLayer(),
-      ...(melody ? [melodyLayer(sungNotes(chart, melody))] : []),
     ],
     swing,
   );

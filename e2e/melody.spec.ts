@@ -27,4 +27,6 @@ test('the melody of a tune runs over its chords, says what each note is there, a
   expect(names).toContain('Melody');
   const track = tracks[names.indexOf('Melody')]!;
   expect(track.filter(({ type }) => type === 'noteOn')).toHaveLength(122);
+  await page.keyboard.press('r');
+  await expect(page.getByRole('switch', { name: 'Room where the melody moves' })).toBeVisible();
 });

@@ -36,9 +36,9 @@ export function scoreOfTake(
 ): Score {
   const { meter, feel } = of.chart;
   const rhythms = stretchesOf(slots, keys, cells, 'rhythm').map(({ start, end, decision }): RhythmSpan => {
-    const { pattern, density, pushes, seed, room = false } = decision;
+    const { pattern, density, pushes, seed, room = false, yields = false } = decision;
     const known = pattern === null ? null : (patternOf(pattern) ?? usualPattern(meter, feel));
-    return { start, end, pattern: known, density: density / 100, pushes: pushes / 100, seed, room };
+    return { start, end, pattern: known, density: density / 100, pushes: pushes / 100, seed, room, yields };
   });
   const textures = stretchesOf(slots, keys, cells, 'texture').map(({ start, end, decision: { texture } }) => ({
     start,
@@ -46,9 +46,10 @@ export function scoreOfTake(
     texture,
   }));
   const layers: readonly Layer[] = [
+    // Before the rhythm, which may make room for it.
+    ...(sung.length > 0 ? [melodyLayer(sung)] : []),
     textureLayer(textures),
     rhythmLayer(rhythms),
-    ...(sung.length > 0 ? [melodyLayer(sung)] : []),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),
     ...(click === 'beats' ? [] : [clickLayer(click)]),

@@ -29,6 +29,7 @@ export interface InTimeProps extends Rhythmic {
   readonly anchor: HTMLElement;
   readonly tune: Edits;
   readonly time: ReturnType<typeof useTime>;
+  readonly hasMelody: boolean;
   /** Has the player play with a bass from now on; null: they do. */
   readonly withBass: (() => void) | null;
   /** Who plays. */
@@ -41,7 +42,7 @@ const within = (rate: number) => Math.max(RATES.min, Math.min(RATES.max, rate));
 
 /** Rhythm and texture, for the tune or what is selected; who plays along, how it swings, and how fast. */
 export function InTime(props: InTimeProps) {
-  const { anchor, chart, tune, selection, time, withBass, player, onClose } = props;
+  const { anchor, chart, tune, selection, time, hasMelody, withBass, player, onClose } = props;
   const [here, setHere] = useState(false);
   const edits = here && selection ? selection.edits : tune;
   const { listening, setListening, swing } = time;
@@ -82,6 +83,19 @@ export function InTime(props: InTimeProps) {
           }
           label="Room at phrase ends"
         />
+        {hasMelody && (
+          <FormControlLabel
+            control={
+              <Switch
+                size="small"
+                checked={edits.dials.yields ?? false}
+                disabled={!edits.pattern}
+                onChange={(_, yields) => edits.dial({ yields: yields || undefined }, 'room where the melody moves')}
+              />
+            }
+            label="Room where the melody moves"
+          />
+        )}
         <label className="in-time-field">
           Texture
           <Select

@@ -272,6 +272,7 @@ export function Workbench(props: WorkbenchProps) {
           rhythm={rhythms.nameOf(rhythm.tune.pattern)}
           inTime={(anchor, close) => (
             <InTime
+              hasMelody={sung.length > 0}
               anchor={anchor}
               chart={chart}
               {...rhythm}

@@ -18,6 +18,8 @@ export interface RhythmDials {
   readonly seed: number;
   /** Phrases end with room for somebody else. */
   readonly room?: true;
+  /** Beats in which the melody moves are left to it. */
+  readonly yields?: true;
 }
 const AS_IT_IS: RhythmDials = { density: 100, pushes: 0, seed: 1 };
 
@@ -45,6 +47,7 @@ export function rhythmEdits(
           pushes: next.pushes,
           seed: next.seed,
           ...(next.room && { room: next.room }),
+          ...(next.yields && { yields: next.yields }),
         },
       },
       `${words} in ${place}`,

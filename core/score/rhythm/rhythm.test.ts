@@ -9,6 +9,9 @@ import { DEFAULT_HAND } from '../../neck/hand.ts';
 import { run } from '../../steps.ts';
 import { secondsAt } from '../../time/clock.ts';
 import { formatMeter, parseMeter, ticksPerBar, ticksPerBeat } from '../../time/meter.ts';
+import { melodyLayer } from '../melody.ts';
+import { sungNotes } from '../../melody/melody.ts';
+import { parseTune } from '../../melody/tune-text.ts';
 import { scoreOf, type Score, type Scored } from '../score.ts';
 import { hitsOf, VOICINGS } from './hits.ts';
 import { fitsMeter } from './pattern.ts';
@@ -196,6 +199,30 @@ describe('a score in rhythm', () => {
     expect(startsIn('both-ands', true).every((bar) => bar.length > 0)).toBe(true);
   });
 
+  test('where it is wished, beats in which the melody moves are left to it; bars begin and chords come early as ever', () => {
+    const of = scoredOf('key: C\n[A]\n| C | F | G7 | C |');
+    const tune = parseTune('key: C\n| C | F | G7 | C |\nmelody:\nc4 d2 ef | gfed c4 | B8 | c8 |');
+    if (!tune.ok) throw new Error();
+    const sung = melodyLayer(sungNotes(tune.value.chart, tune.value.melody!));
+    const startsIn = (id: string, yields: boolean) => {
+      const span = throughout(patternOf(id), scoreOf(of), { ...AS_WRITTEN, yields });
+      const { parts, bars } = scoreOf(of, [sung, rhythmLayer([span])]);
+      return bars.map(({ start, ticks }) =>
+        parts.guitar.filter((hit) => hit.start >= start && hit.start < start + ticks).map((hit) => hit.start - start),
+      );
+    };
+    expect(startsIn('four-long', false)[0]).toEqual([0, 480, 960, 1440]);
+    expect(startsIn('four-long', true)).toEqual([
+      [0, 480, 960],
+      [0, 960, 1440],
+      [0, 480, 960, 1440],
+      expect.anything(),
+    ]);
+    // The push into bar 2 stays, though the melody moves there.
+    expect(startsIn('both-ands', true)[0]).toContain(1680);
+    expect(startsIn('four-long', true)[3]).toEqual(startsIn('four-long', false)[3]);
+  });
+
   test('one that runs over the bar lines meets them again after as many bars as it has beats', () => {
     const of = scoredOf(`key: C\n[A]\n${'| C '.repeat(36)}|`);
     for (const [id, bars] of [
@@ -247,7 +274,13 @@ describe('a score in rhythm', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         (bars, pattern, density) => {
           const of = scoredOf(`key: C\n[A]\n| C | ${bars.join(' | ')} |`);
-          const score = inRhythm(of, pattern.id, { density, pushes: density, seed: 3, room: density > 1 / 2 });
+          const score = inRhythm(of, pattern.id, {
+            density,
+            pushes: density,
+            seed: 3,
+            room: density > 1 / 2,
+            yields: true,
+          });
           const heard = new Set(score.parts.guitar.map(({ column }) => column));
           expect(heard.size).toBe(scoreOf(of).parts.guitar.length);
         },

@@ -6,7 +6,7 @@ import type { Hit } from './hits.ts';
 import { fitsMeter, type Pattern } from './pattern.ts';
 import { usualPattern } from './patterns.ts';
 import { notesFor } from './voices.ts';
-import { AS_WRITTEN, thinned, turnsOf, varied, withRoom, type Dials } from './vary.ts';
+import { AS_WRITTEN, isInTheWay, thinned, turnsOf, varied, withRoom, type Dials } from './vary.ts';
 
 /** What is played where: from a tick to another a pattern, or (null) each chord once, held. */
 export interface RhythmSpan extends Dials {
@@ -27,7 +27,7 @@ const SPREADS = { down: 18, up: 14, roll: 160 } as const;
 const DAMPED = 1 / 2;
 const EIGHTH: Ticks = TICKS_PER_QUARTER / 2;
 
-/** The rhythm of a score; in bars of another meter than a pattern’s, what is usual there in the feel of the tune. */
+/** The rhythm of a score, which leaves room to its melody where that is wished; in bars of another meter than a pattern’s, what is usual there in the feel of the tune. */
 export const rhythmLayer =
   (spans: readonly RhythmSpan[]): Layer =>
   (score) => {
@@ -37,11 +37,14 @@ export const rhythmLayer =
 
 function guitarIn(score: Score, spans: readonly RhythmSpan[]): readonly Sound[] {
   const held = score.parts.guitar;
+  const onsets = score.parts.melody.map(({ start }) => start);
   const spanAt = (tick: Ticks) => spans.find(({ start, end }) => start <= tick && tick < end) ?? null;
   const placed = [
     ...placedInBars(score, spanAt),
     ...spans.flatMap((span) => (span.pattern?.across ? placedAcross(score, span, span.pattern) : [])),
-  ].sort((a, b) => a.at - b.at);
+  ]
+    .filter((hit) => !(spanAt(hit.at)?.yields && isInTheWay(hit, hit.bar, onsets)))
+    .sort((a, b) => a.at - b.at);
   const inRhythm = held.filter(({ start }) => spanAt(start)?.pattern);
   const byColumn = new Map(inRhythm.map((sound) => [sound.column, sound]));
   const hits = placed.map((hit) => ({ hit, chord: chordFor(hit, score.columns, byColumn) }));

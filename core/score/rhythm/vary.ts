@@ -1,5 +1,5 @@
 import type { PlayedBar } from '../../chart/played.ts';
-import type { Ticks } from '../../time/meter.ts';
+import { isCompound, ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import { seeded } from '../seeded.ts';
 import type { Hit } from './hits.ts';
 
@@ -12,8 +12,10 @@ export interface Dials {
   readonly seed: number;
   /** Whether phrases end with room for somebody else. */
   readonly room: boolean;
+  /** Whether beats in which the melody moves are left to it. */
+  readonly yields: boolean;
 }
-export const AS_WRITTEN: Dials = { density: 1, pushes: 0, seed: 1, room: false };
+export const AS_WRITTEN: Dials = { density: 1, pushes: 0, seed: 1, room: false, yields: false };
 
 const ACCENTS = { accent: 2, even: 1, soft: 0 } as const;
 
@@ -55,3 +57,22 @@ export function turnsOf(bars: readonly PlayedBar[]): readonly boolean[] {
  */
 export const withRoom = (hits: readonly Hit[], middle: Ticks): readonly Hit[] =>
   hits.filter(({ at, push }, i) => i === 0 || at < middle || push);
+
+/** So many notes that begin in a beat are a melody that moves: two, or three where a beat has three parts. */
+const MOVING = { simple: 2, compound: 3 } as const;
+
+/**
+ * Whether a hit is left out for a melody that moves: its beat has notes enough of it, and the hit neither begins its bar nor brings
+ * the next chord (common practice: play where the singer holds). `onsets`: where the melody's notes begin.
+ */
+export function isInTheWay(
+  { at, push }: Pick<Hit, 'at' | 'push'>,
+  { start, meter }: Pick<PlayedBar, 'start' | 'meter'>,
+  onsets: readonly Ticks[],
+): boolean {
+  if (at === start || push) return false;
+  const beat = ticksPerBeat(meter);
+  const from = start + Math.floor((at - start) / beat) * beat;
+  const moving = onsets.filter((onset) => onset >= from && onset < from + beat).length;
+  return moving >= (isCompound(meter) ? MOVING.compound : MOVING.simple);
+}

@@ -14,6 +14,8 @@ export interface RhythmDecision {
   readonly seed: number;
   /** Whether the last bar of a phrase is left to somebody else from its middle on. */
   readonly room?: true;
+  /** Whether beats in which the melody moves are left to it. */
+  readonly yields?: true;
 }
 
 /** The longest text of a rhythm, in characters: four bars of sixteenths. */
@@ -22,10 +24,11 @@ const MOST_SEED = 9999;
 
 /** A rhythm over a span, as it comes from outside, or null where it is none. */
 export function readRhythmDecision(value: Readonly<Record<string, unknown>>): RhythmDecision | null {
-  const { ticks, pattern, density, pushes, seed, room } = value;
-  if (!hasOnly(value, 'layer', 'ticks', 'pattern', 'density', 'pushes', 'seed', 'room') || !isSpan(ticks)) return null;
+  const { ticks, pattern, density, pushes, seed, room, yields } = value;
+  const known = hasOnly(value, 'layer', 'ticks', 'pattern', 'density', 'pushes', 'seed', 'room', 'yields');
+  if (!known || !isSpan(ticks)) return null;
   if (pattern !== null && !isText(pattern, LONGEST_RHYTHM)) return null;
   if (!isWhole(density, 0, 100) || !isWhole(pushes, 0, 100) || !isWhole(seed, 1, MOST_SEED)) return null;
-  if (room !== undefined && room !== true) return null;
-  return { layer: 'rhythm', ticks, pattern, density, pushes, seed, ...(room && { room }) };
+  if ((room !== undefined && room !== true) || (yields !== undefined && yields !== true)) return null;
+  return { layer: 'rhythm', ticks, pattern, density, pushes, seed, ...(room && { room }), ...(yields && { yields }) };
 }
