@@ -26,6 +26,8 @@ const LEAD_IN = 0.12;
 const HANDED_EARLY = 0.5;
 /** What is later than this, in seconds, after a page was busy for longer, is left out: it would come in a heap with the rest. */
 const TOO_LATE = 0.05;
+/** So early, in seconds, a sign of what sounds is drawn: what is drawn is on the screen a frame later. */
+const DRAWN_EARLY = 1 / 60;
 const SINGLE_SECONDS = 2.5;
 /** A browser that lets nothing sound yet does not say so: it answers nothing. In seconds. */
 const ANSWERS_WITHIN = 10;
@@ -153,6 +155,7 @@ export class Playback {
     const draw = tone.getDraw();
     // A page that is busy or out of sight catches up: no sign of what sounds, nor of the end, is dropped as late.
     draw.expiration = Infinity;
+    draw.anticipation = DRAWN_EARLY;
     this.#clear(tone);
     this.#lost = () => {
       if (mine !== this.#run) return;
