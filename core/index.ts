@@ -47,7 +47,46 @@ export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
 export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
 export { sungNotes, type Melody, type MelodyNote, type SungNote } from './melody/melody.ts';
-export { keptNotes, melodyIn, type KeptNote } from './melody/kept.ts';
+export { keptNotes, melodyCells, melodyIn, notesOfCells, type KeptNote } from './melody/kept.ts';
+export {
+  barAt,
+  barNotes,
+  cellsAfter,
+  endOf,
+  staveOf,
+  timesThrough,
+  type BarNotes,
+  type MelodyCells,
+  type Stave,
+  type StaveBar,
+  type StaveNote,
+} from './melody/stave.ts';
+export {
+  alter,
+  barFrom,
+  clear,
+  copy,
+  inflected,
+  lengthen,
+  natural,
+  noteAt,
+  notesIn,
+  octaved,
+  paste,
+  pull,
+  push,
+  put,
+  soundAtStep,
+  soundOf,
+  staveStep,
+  stepped,
+  stopFrom,
+  tie,
+  type Clip,
+  type Pitched,
+  type StaveSpan,
+} from './melody/entry.ts';
+export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign } from './melody/written.ts';
 export { phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
 export { writeMelody } from './melody/write.ts';

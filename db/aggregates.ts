@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { applyPatch, type Decisions, type Kept, type Patch, type TextChange } from '../core/index.ts';
+import { applyPatch, type Decisions, type Kept, type MelodyCells, type Patch, type TextChange } from '../core/index.ts';
 import type { KeptGripCell } from './documents.ts';
 import type { Db } from './open.ts';
 import { faultOf, getGrips, getPlayer, putGrips, putPlayer } from './players.ts';
@@ -7,7 +7,7 @@ import { take, tune } from './schema.ts';
 import { getSetting, putSetting } from './settings.ts';
 import { mergeText, recorded, type TextEdit } from './text-merge.ts';
 import { createTake, getTake, takeNames, takeWith } from './takes.ts';
-import { copyTune, getTune, listTunes, tuneFrom } from './tunes.ts';
+import { copyTune, getMelody, getTune, listTunes, putMelody, tuneFrom } from './tunes.ts';
 
 /** The cells of whatever document. */
 export type AnyCells = Readonly<Record<string, unknown>>;
@@ -56,6 +56,7 @@ export function loadAggregate(db: Db, aggregate: string, now: number): Aggregate
     player: () => loadPlayer(db, id),
     grips: () => loadGrips(db, id, now),
     tune: () => loadTune(db, id, now),
+    melody: () => loadMelody(db, id, now),
     take: () => loadTake(db, id, now),
   };
   return loads[kind as keyof typeof loads]();
@@ -184,6 +185,26 @@ function loadTune(db: Db, id: string, now: number): Aggregate | null {
         .where(eq(tune.id, id))
         .run();
     },
+  };
+}
+
+/** A tune's melody, bar by bar; what loses is kept in a copy of the tune. */
+function loadMelody(db: Db, id: string, now: number): Aggregate | null {
+  const tuneNow = getTune(db, id);
+  const found = tuneNow && getMelody(db, id);
+  if (!tuneNow || !found) return null;
+  const { version, cells, unreadable } = found;
+  const fault = () => (unreadable ? 'the melody of this tune cannot be read, and is left as it is' : null);
+  const keep = (losing: AnyCells): Kept => {
+    const kept = keepTune(db, id, tuneNow.chartText, now);
+    putMelody(db, kept.id, losing as MelodyCells, { version: 1, now });
+    return kept;
+  };
+  return {
+    version,
+    cells,
+    make: (patch, since) => makeCells(cells, patch, since, { keep, fault }),
+    save: (next, made) => putMelody(db, id, next as MelodyCells, { version: made, now }),
   };
 }
 

@@ -34,20 +34,17 @@ export const tuneDoc = z.object({ schema: z.literal(1), bars: z.array(barId), go
 export type TuneDoc = z.infer<typeof tuneDoc>;
 
 /** A tune's melody: its notes, by the ids of their bars. `octave`: how many higher it is to be played. */
+const barNote = z.object({
+  tick: z.int().min(0),
+  ticks: z.int().min(1),
+  pitch: z.int().min(0).max(127),
+  spelling: z.string().regex(/^[A-G][b#]?$/),
+  tied: z.boolean(),
+});
 export const melodyDoc = z.object({
   schema: z.literal(1),
   octave: z.int().min(-3).max(3),
-  notes: z.array(
-    z.object({
-      bar: z.string().min(1),
-      pass: z.int().min(1).nullable(),
-      tick: z.int().min(0),
-      ticks: z.int().min(1),
-      pitch: z.int().min(0).max(127),
-      spelling: z.string().regex(/^[A-G][b#]?$/),
-      tied: z.boolean(),
-    }),
-  ),
+  notes: z.array(barNote.extend({ bar: z.string().min(1), pass: z.int().min(1).nullable() })),
 });
 export type MelodyDoc = z.infer<typeof melodyDoc>;
 
@@ -100,6 +97,13 @@ export const tunePatch = z
     chartText: z.union([z.string().max(LONGEST_CHART), textChange]).optional(),
     playerId: z.string().max(64).optional(),
   })
+  .refine(isChange, CHANGES);
+
+/** More notes do not fit a bar. */
+const MOST_IN_BAR = 500;
+/** What changes in a melody: all notes of a bar, for each time through it or, as `id/2`, for one; null: none. */
+export const melodyPatch = z
+  .record(z.string().regex(/^[\w-]{1,64}(\/[1-9]\d?)?$/), z.array(barNote).min(1).max(MOST_IN_BAR).nullable())
   .refine(isChange, CHANGES);
 
 /** A player's document: its settings, read by the core; the name stands beside it. */
@@ -164,7 +168,7 @@ const editId = z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/);
 export const editRequest = z.strictObject({
   editId,
   after: editId.nullable().optional(),
-  aggregate: z.string().regex(/^(tune|take|setting|player|grips):[\w.-]{1,80}$/),
+  aggregate: z.string().regex(/^(tune|melody|take|setting|player|grips):[\w.-]{1,80}$/),
   baseVersion: z.int().min(1),
   patch: z.record(z.string(), z.unknown()),
 });

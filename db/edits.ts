@@ -3,7 +3,15 @@ import { and, asc, eq, gt } from 'drizzle-orm';
 import { z } from 'zod';
 import { withHeader, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
 import { loadAggregate, partsOf, type Aggregate, type Since } from './aggregates.ts';
-import { gripsPatch, playerPatch, readDocument, takePatch, tunePatch, type EditRequest } from './documents.ts';
+import {
+  gripsPatch,
+  melodyPatch,
+  playerPatch,
+  readDocument,
+  takePatch,
+  tunePatch,
+  type EditRequest,
+} from './documents.ts';
 import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { edit } from './schema.ts';
@@ -63,7 +71,7 @@ function inTransaction(db: Db, request: EditRequest, now: number): EditAnswer {
   if (made.kind === 'contested') {
     const kept = made.keep?.() ?? null;
     if (kept) {
-      record(`${kept.kind}:${kept.id}`, { patch, inverse: made.inverse }, 1);
+      record(`${partsOf(request.aggregate)[0]}:${kept.id}`, { patch, inverse: made.inverse }, 1);
       // A copied tune bears its own name from its next version on: what its window still sends was typed under the old one.
       if (kept.kind === 'tune') renameTune(db, kept.id, kept.name, now);
     }
@@ -116,7 +124,8 @@ function findAggregate(db: Db, name: string, now: number): Aggregate | EditAnswe
     throw error;
   }
   const [kind, id] = partsOf(name);
-  const binned = (kind === 'tune' || kind === 'take') && isBinned(db, kind, id);
+  const of = kind === 'melody' ? 'tune' : kind;
+  const binned = (of === 'tune' || of === 'take') && isBinned(db, of, id);
   return { status: 'missing', ...(binned && { binned }) };
 }
 
@@ -131,8 +140,9 @@ function answerAgain(db: Db, recordedOn: string, asked: string, { version, cells
 /** A copy that a lost edit went to; null: it is not there any more. */
 function keptAt(db: Db, aggregate: string): Kept | null {
   const [kind, id] = partsOf(aggregate);
-  const name = kind === 'take' ? getTake(db, id)?.name : getTune(db, id)?.title;
-  return name === undefined ? null : { kind: kind as Kept['kind'], id, name };
+  const isTake = kind === 'take';
+  const name = isTake ? getTake(db, id)?.name : getTune(db, id)?.title;
+  return name === undefined ? null : { kind: isTake ? 'take' : 'tune', id, name };
 }
 
 function readPatch({
@@ -150,7 +160,13 @@ function readPatch({
         message: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
       };
 }
-const PATCHES = { tune: tunePatch, take: takePatch, player: playerPatch, grips: gripsPatch } as const;
+const PATCHES = {
+  tune: tunePatch,
+  melody: melodyPatch,
+  take: takePatch,
+  player: playerPatch,
+  grips: gripsPatch,
+} as const;
 
 /** An edit made here, on what stands now. */
 export function editHere(db: Db, aggregate: string, patch: Patch<unknown>, now = Date.now()): EditAnswer {

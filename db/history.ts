@@ -6,7 +6,7 @@ import { editHere } from './edits.ts';
 import type { Db } from './open.ts';
 import { edit } from './schema.ts';
 import { listTakes } from './takes.ts';
-import { getTune } from './tunes.ts';
+import { getMelody, getTune } from './tunes.ts';
 
 type Row = typeof edit.$inferSelect;
 type AnyCells = Readonly<Record<string, unknown>>;
@@ -17,14 +17,21 @@ const patchDoc = z.record(z.string(), z.unknown());
 export interface HistoryDay {
   /** When the last of that day's edits was made. */
   readonly at: number;
-  /** Edits of the chart, and of the takes. */
+  /** Edits of the chart, of the melody, and of the takes. */
   readonly chart: number;
+  readonly melody: number;
   readonly takes: number;
 }
 
+const WHICH: Readonly<Record<string, 'chart' | 'melody' | 'takes'>> = {
+  tune: 'chart',
+  melody: 'melody',
+  take: 'takes',
+};
+
 /** The days on which a tune was worked on, last first, by this machine's calendar. */
 export function historyOf(db: Db, tuneId: string): HistoryDay[] {
-  const names = [`tune:${tuneId}`, ...listTakes(db, tuneId).map(({ id }) => `take:${id}`)];
+  const names = [`tune:${tuneId}`, `melody:${tuneId}`, ...listTakes(db, tuneId).map(({ id }) => `take:${id}`)];
   const rows = db
     .select({ aggregate: edit.aggregate, at: edit.at })
     .from(edit)
@@ -34,8 +41,8 @@ export function historyOf(db: Db, tuneId: string): HistoryDay[] {
   const days = new Map<string, HistoryDay>();
   for (const { aggregate, at } of rows) {
     const name = new Date(at).toDateString();
-    const day = days.get(name) ?? { at, chart: 0, takes: 0 };
-    const which = aggregate.startsWith('tune:') ? 'chart' : 'takes';
+    const day = days.get(name) ?? { at, chart: 0, melody: 0, takes: 0 };
+    const which = WHICH[aggregate.slice(0, aggregate.indexOf(':'))]!;
     days.set(name, { ...day, [which]: day[which] + 1 });
   }
   return [...days.values()];
@@ -44,6 +51,7 @@ export function historyOf(db: Db, tuneId: string): HistoryDay[] {
 /** A tune and its takes as they were. */
 export interface TuneThen {
   readonly chartText: string;
+  readonly melody: AnyCells;
   readonly takes: readonly { readonly id: string; readonly name: string; readonly cells: AnyCells }[];
 }
 
@@ -67,7 +75,13 @@ export function tuneAt(db: Db, tuneId: string, at: number): TuneThen | null {
         applyPatch(cells, takePatch.safeParse(back).data ?? back).cells,
     ),
   }));
-  return { chartText, takes };
+  const melody = undone<AnyCells>(
+    rowsOf(db, `melody:${tuneId}`),
+    at,
+    getMelody(db, tuneId)!.cells,
+    (back, cells) => applyPatch(cells, back).cells,
+  );
+  return { chartText, melody, takes };
 }
 
 /** Edits of a document, last first. */
@@ -92,6 +106,11 @@ export function goBack(db: Db, tuneId: string, at: number, now = Date.now()): nu
     let made = 0;
     if (then.chartText !== getTune(tx, tuneId)!.chartText) {
       editHere(tx, `tune:${tuneId}`, { chartText: then.chartText }, now);
+      made++;
+    }
+    const sung = differences(getMelody(tx, tuneId)!.cells, then.melody);
+    if (Object.keys(sung).length > 0) {
+      editHere(tx, `melody:${tuneId}`, sung, now);
       made++;
     }
     const takes = new Map(listTakes(tx, tuneId).map(({ id, doc }) => [id, doc.cells as AnyCells]));

@@ -50,6 +50,7 @@ export const tune = sqliteTable(
     settings: text().notNull().default('{}'),
     /** Its melody (documents.ts); null: it has none. */
     melody: text(),
+    melodyVersion: integer('melody_version').notNull().default(1),
     /** What the shelf says of it (shelf.ts), worked out when its text changes; null: not yet. */
     facts: text(),
     /** Who plays it; null: whoever came first. */

@@ -5,12 +5,15 @@ import {
   atOf,
   keptNotes,
   LONGEST_TITLE,
+  melodyCells,
   mendedText,
+  notesOfCells,
   parseChart,
   parseTune,
   withHeader,
   type BarId,
   type Melody,
+  type MelodyCells,
 } from '../core/index.ts';
 import { melodyDoc, readDocument, tuneDoc, type MelodyDoc, type TakeDoc, type TuneDoc } from './documents.ts';
 import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
@@ -200,6 +203,35 @@ const melodyFrom = (notes: Melody, { bars }: TuneDoc): MelodyDoc => ({
     ),
   ],
 });
+
+/** A tune's melody as it is edited; null: no such tune. One that cannot be read has no cells. */
+export function getMelody(
+  db: Db,
+  id: string,
+): { readonly version: number; readonly cells: MelodyCells; readonly unreadable: boolean } | null {
+  const row = db
+    .select({ melody: tune.melody, version: tune.melodyVersion })
+    .from(tune)
+    .where(and(eq(tune.id, id), isNull(tune.deletedAt)))
+    .get();
+  if (!row) return null;
+  const doc = row.melody === null ? null : readDocument(melodyDoc, row.melody);
+  return { version: row.version, cells: melodyCells(doc?.notes ?? []), unreadable: row.melody !== null && !doc };
+}
+
+/** Keeps the melody of a tune; its octave stays. */
+export function putMelody(
+  db: Db,
+  id: string,
+  cells: MelodyCells,
+  { version, now }: { readonly version: number; readonly now: number },
+): void {
+  const octave = getTune(db, id)?.melody?.octave ?? 0;
+  const notes = notesOfCells(cells);
+  const doc: MelodyDoc = { schema: 1, octave, notes: [...notes] };
+  const melody = notes.length > 0 ? JSON.stringify(doc) : null;
+  db.update(tune).set({ melody, melodyVersion: version, changedAt: now }).where(eq(tune.id, id)).run();
+}
 
 /** Copies a tune with all its takes. Returns the copy, or null if there is nothing to copy. */
 export function duplicateTune(db: Db, id: string): Tune | null {

@@ -1,4 +1,5 @@
 import type { Melody, MelodyNote } from './melody.ts';
+import type { BarNotes, MelodyCells } from './stave.ts';
 
 /** A note as it is kept: its bar by the bar's id, so that it stays with it when the chart is edited. */
 export interface KeptNote extends Omit<MelodyNote, 'bar'> {
@@ -23,3 +24,16 @@ export function melodyIn(
     })
     .sort((a, b) => a.bar - b.bar || (a.pass ?? 0) - (b.pass ?? 0) || a.tick - b.tick);
 }
+
+/** Kept notes by the cells in which they are edited. */
+export function melodyCells(notes: readonly KeptNote[]): MelodyCells {
+  const cells: Record<string, BarNotes[number][]> = {};
+  for (const { bar, pass, ...note } of notes) (cells[pass === null ? bar : `${bar}/${pass}`] ??= []).push(note);
+  return cells;
+}
+/** The notes of cells, to be kept. */
+export const notesOfCells = (cells: MelodyCells): readonly KeptNote[] =>
+  Object.entries(cells).flatMap(([name, notes]) => {
+    const [bar, pass] = name.split('/') as [string, string?];
+    return notes.map((note) => ({ ...note, bar, pass: pass === undefined ? null : Number(pass) }));
+  });

@@ -9,12 +9,17 @@ import { SaveState } from '../frame/SaveState.tsx';
 import { whenText } from '../frame/when.ts';
 import './keeping.css';
 
+interface Changes {
+  readonly chart: number;
+  readonly melody: number;
+  readonly takes: number;
+}
 interface HistoryProps {
   readonly tuneId: string;
   readonly title: string;
   /** The chart as it stands now. */
   readonly chartText: string;
-  readonly days: readonly { readonly at: number; readonly chart: number; readonly takes: number }[];
+  readonly days: readonly (Changes & { readonly at: number })[];
   /** The day looked at, and what the tune was at the end of it. */
   readonly at: number | null;
   readonly then: {
@@ -103,7 +108,7 @@ export function History({ tuneId, title, chartText, days, at, then, now }: Histo
 
 const choicesText = (number: number) => (number === 1 ? 'one choice' : `${number === 0 ? 'no' : number} choices`);
 
-function whatText({ chart, takes }: { readonly chart: number; readonly takes: number }): string {
-  const parts = [...(chart > 0 ? [`chart ${chart}×`] : []), ...(takes > 0 ? [`bench ${takes}×`] : [])];
-  return parts.join(', ');
+function whatText({ chart, melody, takes }: Changes): string {
+  const parts = Object.entries({ chart, melody, bench: takes }).filter(([, times]) => times > 0);
+  return parts.map(([place, times]) => `${place} ${times}×`).join(', ');
 }

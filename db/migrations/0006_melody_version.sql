@@ -1,0 +1,1 @@
+ALTER TABLE `tune` ADD `melody_version` integer DEFAULT 1 NOT NULL;
