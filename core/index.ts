@@ -101,7 +101,15 @@ export {
   type Standing,
 } from './take/check-melody.ts';
 export { melodyLayer } from './score/melody.ts';
-export { checkedText, pitchInKey, remedyText, spelledPitch } from './wording/melody.ts';
+export {
+  checkedText,
+  lengthText,
+  pitchInKey,
+  remedyText,
+  spelledPitch,
+  staveNoteText,
+  stavePlaceText,
+} from './wording/melody.ts';
 export { readChart, readingAsData, slotTimes, type Reading, type ReadSlot } from './reading/read.ts';
 export type { Outside, OutsideKind } from './reading/reason.ts';
 export { formOfChart, type Cadence, type CadenceKind, type Phrase, type Section } from './reading/form.ts';

@@ -1,7 +1,7 @@
 import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { playerFor } from '../../db/players.ts';
-import { getTune } from '../../db/tunes.ts';
+import { getMelody, getTune } from '../../db/tunes.ts';
 import { whenAwayAsBefore } from '../keep/away.ts';
 import { ChartPlace } from '../parts/chart/ChartPlace.tsx';
 import type { Route } from './+types/chart';
@@ -19,6 +19,8 @@ export const loader = inWords(({ params }: Route.LoaderArgs) => {
     title: tune.title,
     chartText: tune.chartText,
     good: tune.doc.good,
+    barIds: tune.doc.bars.map(({ id }) => id),
+    melody: getMelody(database(), tune.id)!,
     version: tune.version,
     settings: playerFor(database(), tune).cells,
   };

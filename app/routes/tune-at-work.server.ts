@@ -3,7 +3,7 @@ import { parseChart, unreadBars } from '../../core/index.ts';
 import type { Db } from '../../db/open.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getSetting } from '../../db/settings.ts';
-import { getTune } from '../../db/tunes.ts';
+import { getMelody, getTune } from '../../db/tunes.ts';
 
 /** What every place where a tune is worked on needs of it; one without a bar is sent to its chart. */
 export function tuneAtWork(db: Db, id: string) {
@@ -19,7 +19,7 @@ export function tuneAtWork(db: Db, id: string) {
     chartText: tune.doc.good,
     chart: chart.value,
     barIds: tune.doc.bars.map((bar) => bar.id),
-    melody: tune.melody?.notes ?? null,
+    melody: getMelody(db, tune.id)!,
     styles: getSetting(db, 'styles'),
     rhythms: getSetting(db, 'rhythms'),
     taste: getSetting(db, `taste.${tune.id}`),

@@ -109,6 +109,16 @@ export function bothFrom(
   };
 }
 
+/** A melody alone, `lit[i]` with its note i; `at` and `seconds` from its start. */
+export const sungAlone = (
+  notes: readonly { readonly pitch: number; readonly at: number; readonly seconds: number }[],
+) => ({
+  lit: notes.map(({ at }, i) => ({ column: i, at })),
+  chords: notes.map(({ pitch, ...when }): PlayedChord => ({ ...when, pitches: [pitch], part: 'melody' })),
+  clicks: [],
+  seconds: Math.max(0, ...notes.map(({ at, seconds }) => at + seconds)),
+});
+
 /** Chords of equal length one after another, without clicks. */
 export function inARow(row: readonly (readonly number[])[], seconds: number): Performance {
   return {

@@ -3,6 +3,8 @@ import type { NoteAccord, NoteClash, Verdict } from '../reharm/over-melody.ts';
 import { nameInKey, type Key } from '../pitch/key.ts';
 import type { NoteName } from '../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
+import { barAt, type Stave, type StaveNote } from '../melody/stave.ts';
+import { ticksPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
 import { musical } from './music.ts';
 
 const ACCORDS: Readonly<Record<NoteAccord, string>> = {
@@ -53,3 +55,36 @@ export const remedyText = (remedy: Remedy): string =>
     : remedy.takesIn
       ? 'takes the note into the chord'
       : 'leaves room for the note';
+
+const LENGTHS: readonly (readonly [Ticks, string])[] = [
+  [1920, 'whole'],
+  [960, 'half'],
+  [480, 'quarter'],
+  [240, 'eighth'],
+  [120, 'sixteenth'],
+  [60, 'thirty-second'],
+];
+
+/** A length by what it is written with: `dotted quarter`, `triplet eighth`, `half tied to eighth`. */
+export function lengthText(ticks: Ticks): string {
+  for (const [long, name] of LENGTHS) {
+    if (ticks === long) return name;
+    if (ticks === (long * 3) / 2) return `dotted ${name}`;
+    if (ticks === (long * 2) / 3) return `triplet ${name}`;
+  }
+  const first = LENGTHS.find(([long]) => long < ticks);
+  return first ? `${first[1]} tied to ${lengthText(ticks - first[0])}` : 'very short';
+}
+
+/** A place on a stave: `bar 3, beat 2`. */
+export function stavePlaceText(stave: Stave, at: Ticks): string {
+  const { number, start, ticks, meter } = barAt(stave, at);
+  if (at >= start + ticks) return 'the end';
+  // A pickup counts from the bar line after it.
+  const beat = (at - start + (number === 0 ? ticksPerBar(meter) - ticks : 0)) / ticksPerBeat(meter) + 1;
+  return `${number === 0 ? 'pickup' : `bar ${number}`}, beat ${Math.round(beat * 100) / 100}`;
+}
+
+/** A note of a stave, where it stands and how long it is: `bar 3, beat 2: D5, dotted quarter`. */
+export const staveNoteText = (stave: Stave, { start, ticks, pitch, spelling }: StaveNote): string =>
+  `${stavePlaceText(stave, start)}: ${spelledPitch(pitch, spelling)}, ${lengthText(ticks)}`;

@@ -29,6 +29,7 @@ import { Bars } from './Bars.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
 import { ChartHelp } from './ChartHelp.tsx';
 import { MoveKey } from './MoveKey.tsx';
+import { MelodyPart } from '../melody/MelodyPart.tsx';
 import { OverWords } from './OverWords.tsx';
 import { SimplifyMenu } from './SimplifyMenu.tsx';
 import './chart.css';
@@ -40,6 +41,9 @@ interface ChartPlaceProps {
   /** The last text that could be read. */
   readonly good: string;
   readonly version: number;
+  /** The ids of its bars. */
+  readonly barIds: readonly string[];
+  readonly melody: KeptCells;
   /** Of who plays it. */
   readonly settings: KeptCells['cells'];
 }
@@ -52,7 +56,7 @@ const KEYS: Keys = [
   ['?', 'this sheet, from outside the text'],
 ];
 
-export function ChartPlace({ tuneId, title, chartText, good, version, settings }: ChartPlaceProps) {
+export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, version, settings }: ChartPlaceProps) {
   useWarmSolver(settings);
   const player = usePlayer(settings);
   const { text, remote, unsaved, conflict, dismissConflict, change, save } = useChartText({
@@ -72,6 +76,11 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
     const read = parsed.ok ? parsed : parseChart(lastGood);
     return read.ok && !isEmpty ? read.value : null;
   }, [parsed, lastGood, isEmpty]);
+  /** As it is kept: the melody stands in its bars. */
+  const keptChart = useMemo(() => {
+    const read = parseChart(good);
+    return read.ok && read.value.bars.length === barIds.length ? read.value : null;
+  }, [good, barIds]);
   const unread = useMemo(() => new Set(parsed.ok ? [] : unreadBars(parsed.problems)), [parsed]);
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
@@ -168,6 +177,7 @@ export function ChartPlace({ tuneId, title, chartText, good, version, settings }
             </p>
           )}
         </section>
+        {keptChart && <MelodyPart tuneId={tuneId} chart={keptChart} barIds={barIds} kept={melody} />}
       </div>
       <Notice
         open={rewritten !== null}

@@ -11,7 +11,6 @@ import {
   type Decision,
   type Decisions,
   type Chart,
-  type KeptNote,
   type Column,
   type Clock,
   type Steer,
@@ -68,8 +67,8 @@ interface WorkbenchProps {
   /** The chart text, with what could not be read as it was. */
   readonly chartText: string;
   readonly chart: Chart;
-  /** The tune's melody as it is kept; null: it has none. */
-  readonly melody: readonly KeptNote[] | null;
+  /** The tune's melody as it is kept. */
+  readonly melody: KeptCells;
   readonly barIds: readonly string[];
   readonly take: { readonly id: string; readonly version: number; readonly cells: Readonly<Record<string, Decision>> };
   readonly takes: readonly TakeName[];
@@ -164,7 +163,7 @@ export function Workbench(props: WorkbenchProps) {
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
-  const melody = useMelody(chart, barIds, props.melody, columns);
+  const melody = useMelody(tuneId, { chart, barIds, kept: props.melody, columns });
   const { sung } = melody;
   const sound = useScore({ tuneId, chart, neck: guitar, arranged, slots, barIds, cells, sung, from, to });
   const { score, time } = sound;

@@ -4,27 +4,33 @@ import {
   checkMelody,
   melodyIn,
   musical,
+  notesOfCells,
   playedBars,
   spelledPitch,
   sungNotes,
   type Chart,
   type CheckedNote,
   type Column,
-  type KeptNote,
+  type MelodyCells,
 } from '../../../core/index.ts';
+import { useCells, type KeptCells } from '../../keep/cells.ts';
 import type { MelodyMark } from '../stream/layout.ts';
 
-const SILENT: readonly KeptNote[] = [];
+interface UnderMelody {
+  readonly chart: Chart;
+  readonly barIds: readonly string[];
+  readonly kept: KeptCells;
+  readonly columns: readonly Column[];
+}
 
 /** The tune's melody: as it is heard, and as it stands over the columns. */
-export function useMelody(
-  chart: Chart,
-  barIds: readonly string[],
-  kept: readonly KeptNote[] | null,
-  columns: readonly Column[],
-) {
+export function useMelody(tuneId: string, { chart, barIds, kept, columns }: UnderMelody) {
+  const [cells] = useCells(`melody:${tuneId}`, kept, 'the melody');
   const bars = useMemo(() => playedBars(chart), [chart]);
-  const sung = useMemo(() => sungNotes(chart, melodyIn(kept ?? SILENT, barIds, chart.bars)), [chart, barIds, kept]);
+  const sung = useMemo(
+    () => sungNotes(chart, melodyIn(notesOfCells(cells as MelodyCells), barIds, chart.bars)),
+    [chart, barIds, cells],
+  );
   const checked = useMemo(
     () =>
       checkMelody(

@@ -1,7 +1,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { bothFrom, inARow, inPlace, performanceFrom, type Played, type TriedChord } from '../../sound/perform.ts';
+import {
+  bothFrom,
+  inARow,
+  inPlace,
+  performanceFrom,
+  sungAlone,
+  type Played,
+  type TriedChord,
+} from '../../sound/perform.ts';
 import { Playback, type Hearing } from '../../sound/playback.ts';
 import { USUAL_VOLUMES, without, type Heard, type Performance, type Side } from '../../sound/performance.ts';
 
@@ -84,6 +92,8 @@ export function usePlayback() {
     hear: (pitches: readonly number[], how: Hearing = 'strummed') => void guarded(() => ready().single(pitches, how)),
     /** Chords, or single notes, one after another. */
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
+    /** Notes of a melody, alone. */
+    sing: (notes: Parameters<typeof sungAlone>[0]) => perform(sungAlone(notes)),
     play: (score: Score, from: number, how: Played = {}) => perform(performanceFrom(score, from, how)),
     /** Two takes at once; which of them is heard can be changed at any time. */
     playBoth: (...both: Parameters<typeof bothFrom>) => perform(bothFrom(...both)),

@@ -1,0 +1,88 @@
+import Button from '@mui/material/Button';
+import { Suspense, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { spelledPitch, type Chart, type MelodyCells } from '../../../core/index.ts';
+import type { KeptCells } from '../../keep/cells.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
+import { later } from '../frame/later.tsx';
+import { Notice } from '../frame/Notice.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import './melody.css';
+
+const MelodyDesk = later(async () => (await import('./MelodyDesk.tsx')).MelodyDesk);
+
+interface MelodyPartProps {
+  readonly tuneId: string;
+  /** As it is kept, with the ids of its bars. */
+  readonly chart: Chart;
+  readonly barIds: readonly string[];
+  readonly kept: KeptCells;
+}
+
+/** The melody under the bars: a line that says what there is, and opens into the stave. */
+export function MelodyPart({ tuneId, chart, barIds, kept }: MelodyPartProps) {
+  const melody = useMelodyEdits(tuneId, kept);
+  const [open, setOpen] = useRemembered('melody-open', false);
+  const [opened, setOpened] = useState(false);
+  const said = useMemo(() => rangeText(melody.cells), [melody.cells]);
+  const [tools, setTools] = useState<HTMLElement | null>(null);
+  return (
+    <section className="melody" aria-label="Melody" data-open={open}>
+      <div className="melody-head">
+        <button
+          type="button"
+          className="melody-open"
+          aria-expanded={open}
+          onClick={() => {
+            setOpen(!open);
+            setOpened(!open);
+          }}
+        >
+          <span aria-hidden="true">{open ? '▾' : '▴'}</span> Melody
+        </button>
+        <span className="melody-range">
+          <Glyphs text={said} />
+        </span>
+        <div ref={setTools} className="melody-tools" />
+      </div>
+      {open && (
+        <Suspense fallback={<p className="melody-wait">The stave is coming…</p>}>
+          <MelodyDesk chart={chart} barIds={barIds} melody={melody} tools={tools} focuses={opened} />
+        </Suspense>
+      )}
+      <Notice
+        open={melody.conflict !== null || melody.said !== null}
+        onClose={melody.dismiss}
+        message={
+          melody.conflict
+            ? `The same bar was changed in another window; that version stands here. Yours is kept as “${melody.conflict.name}”.`
+            : melody.said
+        }
+        action={
+          <>
+            {melody.conflict && (
+              <Link className="snack-link" to={`/tunes/${melody.conflict.id}/chart`}>
+                Open mine
+              </Link>
+            )}
+            <Button size="small" color="secondary" onClick={melody.dismiss}>
+              Close
+            </Button>
+          </>
+        }
+      />
+    </section>
+  );
+}
+
+/** How many notes there are, and between which they lie. */
+function rangeText(cells: MelodyCells): string {
+  const notes = Object.values(cells).flat();
+  if (notes.length === 0) return 'none yet: type it on a stave';
+  const [low, high] = [
+    notes.reduce((a, b) => (b.pitch < a.pitch ? b : a)),
+    notes.reduce((a, b) => (b.pitch > a.pitch ? b : a)),
+  ].map(({ pitch, spelling }) => spelledPitch(pitch, spelling));
+  return `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, ${low} to ${high}`;
+}

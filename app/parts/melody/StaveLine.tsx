@@ -1,0 +1,208 @@
+import equal from 'fast-deep-equal';
+import { memo, useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
+import {
+  soundAtStep,
+  staveStep,
+  symbolOf,
+  ticksPerBeat,
+  type Pitched,
+  type StaveNote,
+  type Ticks,
+} from '../../../core/index.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { setLine, type SetLine } from './engrave.ts';
+import type { ShownBar } from './lines.ts';
+
+interface StaveLineProps {
+  readonly bars: readonly ShownBar[];
+  readonly width: number;
+  /** Notes that begin in it, and which of them clash, and how. */
+  readonly notes: readonly StaveNote[];
+  readonly clashes: ReadonlyMap<Ticks, string>;
+  /** Where the next note goes, when that is in this line, and how long it is to be. */
+  readonly at: Ticks | null;
+  readonly long: Ticks;
+  /** What is chosen. */
+  readonly from: Ticks;
+  readonly to: Ticks;
+  /** The note that changes are for. */
+  readonly target: Ticks | null;
+  /** The note that sounds. */
+  readonly sounding: Ticks | null;
+  readonly onPlace: (at: Ticks, sound: Pitched) => void;
+  readonly onNote: (note: StaveNote) => void;
+  readonly onDrag: (note: StaveNote, sound: Pitched) => void;
+}
+
+/** What a finger finds, in px. */
+const HIT = { wide: 26, high: 44 } as const;
+/** A pointer that moved less was a click. */
+const STILL_PX = 4;
+/** F5, the top line. */
+const TOP_STEP = 38;
+
+/** One line of the stave: set by the engraver, with what can be pointed at over it. */
+export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
+  const { bars, width, notes, clashes, at, long, from, to, target, sounding, onPlace, onNote, onDrag } = props;
+  const paper = useRef<HTMLDivElement>(null);
+  const [set, setSet] = useState<SetLine | null>(null);
+  /** A note that is dragged, and the step it is over. */
+  const [dragged, setDragged] = useState<{ start: Ticks; step: number; y: number } | null>(null);
+  const same = useSame(bars);
+  useLayoutEffect(() => {
+    paper.current!.replaceChildren();
+    setSet(setLine(paper.current!, same, width));
+  }, [same, width]);
+
+  const xOf = (tick: Ticks): number => (set ? placeOf(set, bars, tick) : 0);
+  const stepAt = (y: number) => (set ? TOP_STEP - Math.round((y - set.top) / set.step) : 0);
+  const place = (event: PointerEvent<HTMLDivElement>) => {
+    if (!set || event.button !== 0) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    const which = set.bars.findIndex(({ to: end }) => x < end);
+    const shown = bars[which < 0 ? bars.length - 1 : which]!;
+    onPlace(tickAt(set, bars, x, long), soundAtStep(stepAt(y), shown.bar.key));
+  };
+  const lineOf = (tick: Ticks) => bars.find(({ bar }) => tick >= bar.start && tick < bar.start + bar.ticks);
+
+  return (
+    <div className="stave-line" style={{ height: set?.height }}>
+      <div ref={paper} className="stave-paper" aria-hidden="true" />
+      {set && (
+        <>
+          <div className="stave-hit" onPointerDown={place} />
+          {bars.map(({ bar, chart }, i) => (
+            <div key={bar.index} aria-hidden="true">
+              <span className="stave-number" style={{ left: i === 0 ? 2 : set.bars[i - 1]!.to + 2 }}>
+                {bar.number === 0 ? '' : bar.number}
+                {chart.section !== null && <strong>{chart.section}</strong>}
+                {chart.ending && <b>{chart.ending.number}.</b>}
+                {bar.to.includes('/') && <i>{bar.to.split('/')[1]}×</i>}
+                {bar.beyond.length > 0 && <em>{beyondText(bar)}</em>}
+              </span>
+              {chart.entries.map(({ tick, chord }) => (
+                <span key={tick} className="stave-chord" style={{ left: xOf(bar.start + tick) - 6 }}>
+                  <ChordSymbol symbol={chord ? symbolOf(chord) : 'N.C.'} />
+                </span>
+              ))}
+            </div>
+          ))}
+          {to > from && lineOf(Math.max(from, bars[0]!.bar.start)) && to > bars[0]!.bar.start && (
+            <div
+              className="stave-chosen"
+              style={{
+                left: xOf(from) - 10,
+                width: Math.max(8, xOf(to) - xOf(from)),
+                top: set.top - 16,
+                height: 8 * set.step + 32,
+              }}
+            />
+          )}
+          {at !== null && (
+            <div className="stave-caret" style={{ left: xOf(at), top: set.top - 18, height: 8 * set.step + 36 }} />
+          )}
+          {notes.map((note) => {
+            const isDragged = dragged?.start === note.start;
+            const step = isDragged ? dragged.step : staveStep(note);
+            const y = set.top + (TOP_STEP - step) * set.step;
+            const clash = clashes.get(note.start);
+            const state = [
+              'stave-note',
+              clash !== undefined && 'stave-clash',
+              note.start === target && 'stave-target',
+              note.start === sounding && 'stave-sounds',
+              isDragged && 'stave-dragged',
+            ];
+            return (
+              <div
+                key={note.start}
+                className={state.filter(Boolean).join(' ')}
+                title={clash}
+                style={{
+                  left: xOf(note.start) - HIT.wide / 2,
+                  top: y - HIT.high / 2,
+                  width: HIT.wide,
+                  height: HIT.high,
+                }}
+                onPointerDown={(event) => {
+                  event.stopPropagation();
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  setDragged({ start: note.start, step: staveStep(note), y: event.clientY });
+                }}
+                onPointerMove={({ clientY }) => {
+                  if (!isDragged) return;
+                  const by = clientY - dragged.y;
+                  const moved = Math.abs(by) < STILL_PX ? 0 : Math.round(by / set.step);
+                  setDragged({ ...dragged, step: staveStep(note) - moved });
+                }}
+                onPointerUp={() => {
+                  if (!isDragged) return;
+                  const to_ = dragged.step;
+                  setDragged(null);
+                  if (to_ === staveStep(note)) onNote(note);
+                  else onDrag(note, soundAtStep(to_, lineOf(note.start)!.bar.key));
+                }}
+                onPointerCancel={() => setDragged(null)}
+              />
+            );
+          })}
+        </>
+      )}
+    </div>
+  );
+}, equal);
+
+/** A value that is the same for as long as it says the same. */
+function useSame<T>(value: T): T {
+  const [same, setSame] = useState(value);
+  if (equal(same, value)) return same;
+  setSame(value);
+  return value;
+}
+
+/** Points of a line at which its ticks are known, from left to right. */
+function pointsOf(set: SetLine, bars: readonly ShownBar[]): readonly (readonly [tick: Ticks, x: number])[] {
+  return bars.flatMap(({ bar, notes }, i) => {
+    const { from, to, signs } = set.bars[i]!;
+    const end: readonly [Ticks, number] = [bar.start + bar.ticks, to];
+    // The sign of an empty bar stands in its middle.
+    if (notes.length === 0) return [[bar.start, from + 12] as const, end];
+    return [...signs.map(({ tick, x }) => [bar.start + tick, x] as const), end];
+  });
+}
+
+function placeOf(set: SetLine, bars: readonly ShownBar[], tick: Ticks): number {
+  const points = pointsOf(set, bars);
+  const exact = points.findLast(([at]) => at === tick);
+  if (exact) return exact[1];
+  const after = points.findIndex(([at]) => at > tick);
+  if (after <= 0) return tick <= points[0]![0] ? points[0]![1] : points.at(-1)![1];
+  const [[t0, x0], [t1, x1]] = [points[after - 1]!, points[after]!];
+  return x0 + ((tick - t0) / (t1 - t0)) * (x1 - x0);
+}
+
+/** A head, or a rest, this near to a pointer is meant by it, in px. */
+const NEAR = 14;
+/** Where a pointer is: at a sign near it, else on the grid of what is to be put there. */
+function tickAt(set: SetLine, bars: readonly ShownBar[], x: number, long: Ticks): Ticks {
+  const points = pointsOf(set, bars);
+  const near = points.slice(0, -1).find(([, at]) => Math.abs(at - x) < NEAR);
+  if (near) return near[0];
+  const after = Math.max(
+    1,
+    points.findIndex(([, at]) => at > x),
+  );
+  const [[t0, x0], [t1, x1]] = [points[after - 1]!, points[after]!];
+  const raw = t0 + ((Math.max(x0, x) - x0) / Math.max(1, x1 - x0)) * (t1 - t0);
+  const { bar } = bars.find((one) => raw < one.bar.start + one.bar.ticks) ?? bars.at(-1)!;
+  const grid = Math.min(long, ticksPerBeat(bar.meter));
+  return bar.start + Math.floor((raw - bar.start) / grid) * grid;
+}
+
+/** What a bar holds that does not fit it: its meter was changed. */
+const beyondText = ({ beyond, ticks, meter }: ShownBar['bar']): string => {
+  const last = Math.max(...beyond.map((note) => note.tick + note.ticks));
+  const beat = ticksPerBeat(meter);
+  return `notes up to beat ${Math.ceil(last / beat)} of ${ticks / beat}`;
+};

@@ -1,0 +1,123 @@
+import type { Page } from '@playwright/test';
+import { expect, expectSaved, newTune, openBench, test } from './player.ts';
+
+/* A melody is written on the stave under the bars: by keys, by hand, undone, heard, and kept. */
+
+const TUNE = `title: Dry Dock
+key: D
+meter: 4/4
+| D | G | A7 | D |
+| Bm | Em | A7 | D |
+`;
+
+async function openStave(page: Page, id: string) {
+  await page.goto(`/tunes/${id}/chart`);
+  await page.getByRole('button', { name: 'Melody' }).click();
+  const stave = page.getByRole('application', { name: 'Melody' });
+  await expect(stave.locator('svg').first()).toBeVisible();
+  return stave;
+}
+const press = async (page: Page, keys: string) => {
+  for (const key of keys.split(' ')) await page.keyboard.press(key);
+};
+const said = (page: Page) => page.locator('#stave-said');
+
+test('eight bars are put in by keys alone, told as they are put, and are there after a reload and on the bench', async ({
+  page,
+}) => {
+  const id = await newTune(page, TUNE);
+  const stave = await openStave(page, id);
+  await expect(stave).toBeFocused();
+  await press(page, 'd f');
+  await expect(said(page)).toHaveText('bar 1, beat 2: F♯5, quarter');
+  await press(page, 'a Enter');
+  await press(page, '4 . b 8 a 2 g');
+  await expect(said(page)).toHaveText('bar 2, beat 3: G5, half');
+  await press(page, '4 3 a g f');
+  await expect(said(page)).toHaveText('bar 3, beat 2.33: F♯5, triplet quarter');
+  await press(page, '3 2 e 4 r');
+  await expect(said(page)).toHaveText('bar 4, beat 1: rest');
+  await press(page, 'Control+ArrowRight 1 b a 2 g f 1 d');
+  await expect(said(page)).toHaveText('bar 8, beat 1: D4, whole');
+  await press(page, 'e');
+  await expect(said(page)).toHaveText('This is the end of the chart: more bars are typed there.');
+  await expectSaved(page);
+  const notes = page.locator('.melody-range');
+  await expect(notes).toHaveText('16 notes, D4 to B5');
+  await page.reload();
+  await expect(notes).toHaveText('16 notes, D4 to B5');
+  await openBench(page, id);
+  await expect(page.locator('#column-0 .sung title').first()).toHaveText(/^D5, 1: a tone of the chord/);
+});
+
+test('notes are changed, chosen, copied, undone and made again by keys', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  await openStave(page, id);
+  await press(page, 'd e ArrowUp ArrowUp');
+  await expect(said(page)).toHaveText('bar 1, beat 2: G5, quarter');
+  await press(page, 'Control+ArrowDown -');
+  await expect(said(page)).toHaveText('bar 1, beat 2: G♭4, quarter');
+  await press(page, '= Shift+Home Control+c Control+ArrowRight Control+v');
+  await expect(said(page)).toHaveText('pasted: 2 notes');
+  await expect(page.locator('.stave-note')).toHaveCount(4);
+  // Chosen notes are changed together.
+  await press(page, 'Shift+ArrowLeft Shift+ArrowLeft 8 Control+ArrowUp');
+  await expect(said(page)).toHaveText('an octave up: 2 notes');
+  await press(page, 'Control+z Control+z Control+z');
+  await expect(page.locator('.stave-note')).toHaveCount(2);
+  await press(page, 'Control+Shift+Z');
+  await expect(page.locator('.stave-note')).toHaveCount(4);
+  await press(page, 'Home Delete');
+  await expect(page.locator('.stave-note')).toHaveCount(3);
+  // What is put in makes room.
+  await press(page, 'i c c c');
+  await expect(page.locator('.stave-note')).toHaveCount(6);
+  await press(page, 'ArrowLeft ArrowRight');
+  await expect(said(page)).toHaveText('bar 1, beat 2.5: G4, quarter');
+  await expectSaved(page);
+});
+
+test('notes are put, dragged and erased by a pointer, and a clash has its ring and its reason', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  const stave = await openStave(page, id);
+  const line = stave.locator('.stave-line').first();
+  const box = (await line.boundingBox())!;
+  const caret = (await stave.locator('.stave-caret').boundingBox())!;
+  // The stave begins 18 px under the caret's top, and its middle line lies 22 px further down.
+  await page.mouse.click(box.x + caret.x - box.x + 14, caret.y + 18 + 22);
+  await expect(said(page)).toHaveText('bar 1, beat 1: B4, quarter');
+  const note = stave.locator('.stave-note');
+  await expect(note).toHaveCount(1);
+  const at = (await note.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2 - 22, { steps: 4 });
+  await page.mouse.up();
+  await expect(said(page)).toHaveText('bar 1, beat 1: F♯5, quarter');
+  // Over D a G for a whole bar is a natural 11 on its third.
+  await press(page, 'Home 1 g');
+  await expect(stave.locator('.stave-clash')).toHaveAttribute('title', '11 over D: it rubs a minor ninth above the 3');
+  await page.getByRole('button', { name: 'erase' }).click();
+  await note.click();
+  await expect(note).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(note).toHaveCount(1);
+  await expectSaved(page);
+});
+
+test('two windows write in two bars, and both stand', async ({ page, context }) => {
+  const id = await newTune(page, TUNE);
+  await openStave(page, id);
+  const other = await context.newPage();
+  await other.goto(`/tunes/${id}/chart`);
+  await expect(other.locator('.stave svg').first()).toBeVisible();
+  await press(page, 'd');
+  await expectSaved(page);
+  await other.getByRole('application', { name: 'Melody' }).focus();
+  await press(other, 'Control+ArrowRight g');
+  await expectSaved(other);
+  await expect(other.locator('.melody-range')).toHaveText('2 notes, D5 to G5');
+  await other.close();
+  await page.reload();
+  await expect(page.locator('.melody-range')).toHaveText('2 notes, D5 to G5');
+});
