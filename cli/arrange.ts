@@ -27,10 +27,11 @@ import {
   type Arrangement,
   type Manner,
   type ShapeLibrary,
-  type Chart,
+  type Melody,
+  type TuneText,
   type JointTaste,
   type Midi,
-  parseTuneChart,
+  parseTune,
 } from '../core/index.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
@@ -45,9 +46,12 @@ export interface PlayingWishes extends TypedWishes {
   readonly only?: string | undefined;
   readonly style?: string | undefined;
   readonly stray?: string | undefined;
+  readonly 'melody-first'?: boolean | undefined;
   readonly player?: string | undefined;
   readonly manner?: string | undefined;
 }
+
+const NO_MELODY: Melody = [];
 
 interface Wishes extends PlayingWishes {
   readonly explain: boolean;
@@ -61,7 +65,7 @@ function mannerTyped(text: string | undefined): Manner | null {
 }
 
 /** Who plays, and a search for that hand; and the style and stray of a whole take, where one is asked for. */
-export function playing(chart: Chart, wishes: PlayingWishes, world: World) {
+export function playing({ chart, melody }: Pick<TuneText, 'chart' | 'melody'>, wishes: PlayingWishes, world: World) {
   const player = playerOf(wishes.player, world);
   if (!player.ok) return player;
   const wished = wishesTyped(wishes, neckOf(handOf(player.value)).open);
@@ -73,7 +77,7 @@ export function playing(chart: Chart, wishes: PlayingWishes, world: World) {
       ? pricingFor({ ...player.value, manner })
       : pricedBy({ ...ONLY_MOVEMENT, wish: wished.length > 0 ? 1 : 0 });
   const session = sessionOf(library, { pricing }, KernelNear.create() ?? undefined);
-  const asked = { chart, plain: wishes.plain };
+  const asked = { chart, melody: melody ?? NO_MELODY, plain: wishes.plain };
   const plain = prepareTake(session, asked);
   const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
   const coloured = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
@@ -85,9 +89,9 @@ export function playing(chart: Chart, wishes: PlayingWishes, world: World) {
 /** `arrange FILE`: the exact best path for a player’s hand; in a style the first of its whole takes. */
 export function arrange(file: string, wishes: Wishes, world: World): Answer {
   if (wishes.only !== undefined && wishes.only !== 'movement') throw new UsageError('--only takes movement');
-  const chart = parseTuneChart(world.readText(file));
-  if (!chart.ok) return chart;
-  const by = playing(chart.value, wishes, world);
+  const tune = parseTune(world.readText(file));
+  if (!tune.ok) return tune;
+  const by = playing(tune.value, wishes, world);
   if (!by.ok) return by;
   const { player, library, pricing, session, asked, taste, wished } = by;
   const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;
@@ -201,14 +205,17 @@ function pathsAsked(text: string | undefined): number {
 }
 
 /** The style asked for, or null. */
-function tasteOf({ style, stray, plain }: PlayingWishes, open: readonly Midi[]): JointTaste | null {
+function tasteOf(
+  { style, stray, plain, 'melody-first': melodyFirst = false }: PlayingWishes,
+  open: readonly Midi[],
+): JointTaste | null {
   if (style === undefined && stray === undefined) return null;
   if (plain) throw new UsageError('--plain keeps the chart’s chords: leave out --style and --stray');
   const found = style === undefined ? null : STYLES.find(({ id }) => id === style);
   if (found === undefined) throw new UsageError(`--style takes ${STYLES.map(({ id }) => id).join(', ')}`);
   const limit = stray === undefined ? (found?.stray ?? ANY_TASTE.stray) : Number(stray);
   if (!Number.isInteger(limit) || limit < 0 || limit > ANY_TASTE.stray) throw new UsageError('--stray takes 0 to 5');
-  return { ...ANY_TASTE, style: found, stray: limit, rings: open };
+  return { ...ANY_TASTE, style: found, stray: limit, melodyFirst, rings: open };
 }
 
 export function candidatesOf(chord: Parameters<typeof shapesOf>[0] | null, library: ShapeLibrary): { grip: string }[] {

@@ -24,7 +24,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--top|--bass falling|rising|still|chromatic] [--thread B] [--area 5-9] [--family F]
         [--manner rooted|shells|ringing|small|funk]
         [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
-        [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N]
+        [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--melody-first]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
@@ -91,6 +91,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       move: { type: 'string', multiple: true },
       manner: { type: 'string' },
       grating: { type: 'boolean', default: false },
+      'melody-first': { type: 'boolean', default: false },
       bar: { type: 'string' },
       beat: { type: 'string' },
       beats: { type: 'string' },

@@ -52,7 +52,7 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
   const texture = textureTyped(wishes.texture);
   const swing = swingTyped(wishes.swing, chart);
   const bass = bassTyped(wishes.bassist, chart);
-  const by = playing(chart, wishes, world);
+  const by = playing(tune.value, wishes, world);
   if (!by.ok) return by;
   const { session, asked, taste, library } = by;
   const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;

@@ -14,7 +14,7 @@ import {
   wholeTakes,
   type JointTaste,
   type WholeTake,
-  parseTuneChart,
+  parseTune,
 } from '../core/index.ts';
 import { candidatesOf, playing, slotsOf, type PlayingWishes } from './arrange.ts';
 import { table } from './table.ts';
@@ -32,12 +32,17 @@ export function takes(file: string, wishes: TakesWishes, world: World): Answer {
     throw new UsageError('takes choose chords: leave out --plain and --only');
   const count = wishes.takes === undefined ? 3 : Number(wishes.takes);
   if (!Number.isInteger(count) || count < 1 || count > MOST) throw new UsageError(`--takes takes 1 to ${MOST}`);
-  const chart = parseTuneChart(world.readText(file));
-  if (!chart.ok) return chart;
-  const by = playing(chart.value, wishes, world);
+  const tune = parseTune(world.readText(file));
+  if (!tune.ok) return tune;
+  const by = playing(tune.value, wishes, world);
   if (!by.ok) return by;
   const { session, asked, library } = by;
-  const taste: JointTaste = by.taste ?? { ...ANY_TASTE, stray: 3, rings: library.neck.open };
+  const taste: JointTaste = by.taste ?? {
+    ...ANY_TASTE,
+    stray: 3,
+    melodyFirst: wishes['melody-first'] ?? false,
+    rings: library.neck.open,
+  };
   let found: readonly WholeTake[];
   try {
     found = run(wholeTakes(session, { ...asked, cells: by.cells, taste }, count));

@@ -53,6 +53,7 @@ export {
   barNotes,
   cellsAfter,
   endOf,
+  retuned,
   staveOf,
   timesThrough,
   type BarNotes,
@@ -91,6 +92,9 @@ export { phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
 export { writeMelody } from './melody/write.ts';
 export { noteOver, type Verdict } from './reharm/over-melody.ts';
+export { rubsOf, rubWeight, sungIn, type Rub } from './reharm/rubs.ts';
+export { rubsIn, worstRub } from './take/rub.ts';
+export { weighNotes, type WeighedNote } from './melody/weigh.ts';
 export {
   checkMelody,
   phrasesAsData,
@@ -106,6 +110,8 @@ export {
   lengthText,
   pitchInKey,
   remedyText,
+  retunedText,
+  rubText,
   spelledPitch,
   staveNoteText,
   stavePlaceText,

@@ -154,6 +154,7 @@ export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<str
         stray: stray.nullable().optional(),
         manner: z.enum(MANNERS).nullable().optional(),
         off: z.array(z.string().max(64)).max(500).nullable().optional(),
+        melodyFirst: z.boolean().nullable().optional(),
       })
       .refine(isChange, CHANGES),
   ],

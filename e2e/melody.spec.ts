@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
-import { expect, idle, test } from './player.ts';
+import type { Page } from '@playwright/test';
+import { expect, expectSaved, idle, newTune, openBench, priced, test } from './player.ts';
 
 /* A tune with a melody: it runs on top of the voices, is heard, and goes along in files. */
 
@@ -29,4 +30,50 @@ test('the melody of a tune runs over its chords, says what each note is there, a
   expect(track.filter(({ type }) => type === 'noteOn')).toHaveLength(122);
   await page.keyboard.press('r');
   await expect(page.getByRole('switch', { name: 'Room where the melody moves' })).toBeVisible();
+});
+
+const CLASHING = `title: Low Water
+key: C
+| C | Fmaj9 | G7 | C |
+`;
+/** Puts whole notes in on the stave, by their letters. */
+async function sing(page: Page, id: string, letters: string) {
+  await page.goto(`/tunes/${id}/chart`);
+  await page.getByRole('button', { name: 'Melody' }).click();
+  await expect(page.locator('.stave svg').first()).toBeVisible();
+  await page.keyboard.press('1');
+  for (const letter of letters) await page.keyboard.press(letter);
+  await expectSaved(page);
+}
+
+test('a clash is told, listed, and mended by a click: the chord, or the melody, which can be taken back', async ({
+  page,
+}) => {
+  const id = await newTune(page, CLASHING);
+  await sing(page, id, 'cffe');
+  await openBench(page, id);
+  const told = page.getByRole('button', { name: '1 note clashes with the melody' });
+  await told.click();
+  const clash = page.getByRole('region', { name: 'Clash with the melody' });
+  await expect(clash).toContainText('the root lies a half step above the 7');
+  await expect(page.getByRole('heading', { name: /^Colours in bar 2/ })).toBeVisible();
+  // What clashes stands last among the colours, and says so.
+  await priced(page);
+  const rows = page.getByRole('list', { name: 'Colours' }).locator('.option');
+  await expect(rows.last()).toContainText('clashes with F5 in bar 2');
+  await expect(rows.first()).not.toContainText('clashes with');
+  await page.getByRole('switch', { name: /^Melody first/ }).click();
+  await expect(page.getByRole('list', { name: 'Colours' })).not.toContainText('clashes with');
+  // The melody gives way, and is put back.
+  await clash.getByRole('button', { name: /in the melody/ }).click();
+  await expect(page.getByText('nothing clashes with the melody')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(told).toBeVisible();
+  // The chord gives way.
+  await clash.locator('.option-keep').first().click();
+  await idle(page);
+  await expect(page.getByText('nothing clashes with the melody')).toBeVisible();
+  await expect(page.locator('#column-1 .symbol').first()).toHaveAttribute('aria-label', /^F /);
+  await page.reload();
+  await expect(page.getByText('nothing clashes with the melody')).toBeVisible();
 });

@@ -139,7 +139,12 @@ export interface TriedChord {
 }
 
 /** Grips tried in place of columns `from` … `to`, between what sounds before and after, without clicks. */
-export function inPlace({ clock, parts }: Score, from: number, to: number, tried: readonly TriedChord[]): Performance {
+export function inPlace(
+  { clock, columns, parts }: Score,
+  from: number,
+  to: number,
+  tried: readonly TriedChord[],
+): Performance {
   const beside = (sound: Sound | undefined) =>
     sound ? [{ column: sound.column!, pitches: pitchesOf(sound), ticks: sound.ticks }] : [];
   let now = 0;
@@ -153,9 +158,24 @@ export function inPlace({ clock, parts }: Score, from: number, to: number, tried
     now += seconds;
     return chord;
   });
+  // Over what is tried the melody is heard, as quickly as that goes by.
+  const first = row.find(({ column }) => column >= from);
+  const start = columns[from]?.start ?? 0;
+  const long = tried.reduce((sum, { ticks }) => sum + ticks, 0);
+  const heard = row
+    .filter(({ column }) => column >= from && column <= to)
+    .reduce((sum, { seconds }) => sum + seconds, 0);
+  const pace = heard / Math.max(secondsBetween(clock, start, start + long), 1e-6);
+  const sung = parts.melody
+    .filter((sound) => first && sound.start >= start && sound.start < start + long)
+    .map((sound): PlayedChord => {
+      const at = first!.at + pace * secondsBetween(clock, start, sound.start);
+      const seconds = pace * secondsBetween(clock, sound.start, sound.start + sound.ticks);
+      return { ...soundOf(sound), at, seconds, part: 'melody' };
+    });
   return {
     lit: row.map(({ column, at }) => ({ column, at })),
-    chords: row.map(({ at, seconds, pitches }) => ({ at, seconds, pitches })),
+    chords: [...row.map(({ at, seconds, pitches }) => ({ at, seconds, pitches })), ...sung],
     clicks: [],
     seconds: now,
   };

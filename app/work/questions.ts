@@ -8,6 +8,7 @@ import type {
   Grip,
   Group,
   Labels,
+  Melody,
   Midi,
   MovePrice,
   MoveSaid,
@@ -15,6 +16,7 @@ import type {
   Manner,
   Patch,
   Player,
+  Rub,
   Serves,
   Serving,
   Shapes,
@@ -27,6 +29,8 @@ import type {
 export interface Job {
   readonly chartText: string;
   readonly barIds: readonly string[];
+  /** What is sung to it. */
+  readonly melody: Melody;
   readonly cells: Decisions;
   readonly player: Player;
   /** How the tune is comped; null: as the player does. */
@@ -50,6 +54,8 @@ export interface PricedColour extends ColourOption {
   /** What the whole path costs more than the best, in tenths of a semitone; null: no grip for this hand. */
   readonly extra: number | null;
   readonly grip: Grip | null;
+  /** What of the melody clashes with it most; null: nothing does. */
+  readonly rub: Rub | null;
 }
 /** Every grip of a chord with its labels. */
 export interface ListedGrips {
@@ -165,6 +171,8 @@ export interface TakesWanted {
   readonly off: readonly string[];
   /** Whether colours that grate are wanted too. */
   readonly grating: boolean;
+  /** Nothing may clash with the melody, where anything does not. */
+  readonly melodyFirst: boolean;
   /** The part of the tune that may change, in ticks; null: all of it. */
   readonly within: { readonly start: number; readonly end: number } | null;
   /** Colours and moves that were chosen are chosen anew; else they stay. */

@@ -35,6 +35,7 @@ const CHART = 'key: C\n| Dm7 | G7 | C |\n';
 const job = (cells: Decisions = {}, chartText = CHART): Job => ({
   chartText,
   barIds: ['a', 'b', 'c'],
+  melody: [],
   cells,
   player: DEFAULT_PLAYER,
   manner: null,

@@ -9,6 +9,7 @@ import {
   straysOf,
   type Chart,
   type Hand,
+  type Melody,
   type Near,
   type Session,
   type ShapeLibrary,
@@ -29,11 +30,16 @@ export interface World {
   now(): number;
 }
 
+interface Tune {
+  readonly chart: Chart;
+  readonly melody: Melody;
+}
+
 /** A take that is open for a player, with the search that solved it. */
 interface Open {
   readonly of: string;
   readonly session: Session;
-  chart: { readonly text: string; readonly value: Chart } | null;
+  tune: { readonly of: string; readonly value: Tune } | null;
   /** Null until the first, and while newer decisions are being solved. */
   solved: SolvedTake | null;
   /** The same for each kind of question about what is solved. */
@@ -88,7 +94,8 @@ export class Sessions {
     );
     if (library === null || !current()) return null;
     const open = this.#opened(name, job, library);
-    const steps = solveTake(open.session, { chart: this.#chartOf(open, job), barIds: job.barIds, cells: job.cells });
+    const { barIds, cells } = job;
+    const steps = solveTake(open.session, { ...this.#tuneOf(open, job), barIds, cells });
     const solved = await follow(steps, current, (step) => {
       const { done, total } = step as { done: number; total: number };
       tell({ phase: 'path', share: done / total });
@@ -134,7 +141,7 @@ export class Sessions {
       : {
           of,
           session: sessionOf(library, { pricing, banished: new Set(banished) }, this.#world.near()),
-          chart: null,
+          tune: null,
           solved: null,
           questions: new Map(),
         };
@@ -144,12 +151,13 @@ export class Sessions {
     return open;
   }
 
-  /** The chart as it was read; most often it was read before. */
-  #chartOf(open: Open, { chartText }: Job): Chart {
-    if (open.chart?.text === chartText) return open.chart.value;
+  /** The chart as it was read, and what is sung to it; most often it was read before. */
+  #tuneOf(open: Open, { chartText, melody }: Job): Tune {
+    const of = JSON.stringify([chartText, melody]);
+    if (open.tune?.of === of) return open.tune.value;
     const chart = parseChart(chartText);
     if (!chart.ok) throw new Error('a chart with problems cannot be arranged');
-    open.chart = { text: chartText, value: chart.value };
-    return chart.value;
+    open.tune = { of, value: { chart: chart.value, melody } };
+    return open.tune.value;
   }
 }

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Decisions, Manner, Player } from '../../core/index.ts';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Decisions } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type { ArrangedTake, Job, Phase, Solved } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
@@ -53,22 +53,18 @@ const isSameJob = (a: Job | null, b: Job | null) =>
   a.cells === b.cells &&
   a.chartText === b.chartText &&
   a.barIds === b.barIds &&
+  a.melody === b.melody &&
   a.player === b.player &&
   a.manner === b.manner &&
   a.banished === b.banished;
 
 /**
- * Keeps an arrangement of the chart and the decisions of a take, `take` by name; the newest request wins. `edits` tells of
+ * Keeps an arrangement of the chart and the decisions of a take, `take` by name (null: not yet); the newest request wins. `edits` tells of
  * new decisions as they are made: what comes of them is worked out while they are still being drawn.
  */
 export function useArrangement(
   take: string,
-  chartText: string,
-  barIds: readonly string[],
-  cells: Decisions | null,
-  player: Player,
-  manner: Manner | null,
-  banished: readonly string[],
+  job: Job | null,
   edits?: (tell: (cells: Decisions) => void) => () => void,
 ): Solving {
   const [solving, setSolving] = useState<Omit<Solving, 'busy'> & { readonly of: Job | null }>(NOTHING);
@@ -100,10 +96,6 @@ export function useArrangement(
         },
       );
   }, []);
-  const job = useMemo(
-    () => cells && { chartText, barIds, cells, player, manner, banished },
-    [chartText, barIds, cells, player, manner, banished],
-  );
   useEffect(() => {
     if (job === null) return;
     ask(take, job);

@@ -32,6 +32,7 @@ import {
   symbolOf,
   waysOut,
   wishFor,
+  worstRub,
   type ColourOption,
   type Consequence,
   type Decision,
@@ -139,7 +140,8 @@ export const takeAnswers = (sessions: Sessions) => ({
     if (slot.entry.chord === null) return 0;
     const options = likedFirst(coloursOf(slot.entry.chord, context, { grating }), liked);
     for (const option of options) {
-      onOption({ ...option, ...pricedColour(of, at, column, option) });
+      const rub = worstRub(of.slots, [{ ...of.columns[column]!, chord: option.chord }]);
+      onOption({ ...option, ...pricedColour(of, at, column, option), rub });
       await pause();
       if (!current()) return null;
     }

@@ -9,6 +9,7 @@ const finder = () =>
 const JOB: Job = {
   chartText: 'key: C\n| C | Am7 | Dm7 | G7 | C |',
   barIds: ['b1', 'b2', 'b3', 'b4', 'b5'],
+  melody: [],
   cells: {},
   player: DEFAULT_PLAYER,
   manner: null,
@@ -19,6 +20,7 @@ const WANTED: TakesWanted = {
   stray: 2,
   off: [],
   grating: false,
+  melodyFirst: false,
   within: null,
   anew: true,
   count: 2,

@@ -1,6 +1,7 @@
 import type { Chart } from '../chart/chart.ts';
 import { clockOfChart } from '../chart/played.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
+import type { Melody } from '../melody/melody.ts';
 import { lastFretOf } from '../neck/hand.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
 import { columnsOf, type Column } from '../take/columns.ts';
@@ -25,6 +26,8 @@ export interface TakeAsked {
   /** In the order of the bars as written; bars without one are named by number. */
   readonly barIds?: readonly string[];
   readonly cells?: Decisions;
+  /** What is sung to it. */
+  readonly melody?: Melody;
   /** The chart's own chords stay. */
   readonly plain?: boolean;
 }
@@ -74,11 +77,13 @@ export interface SolvedTake extends TakeRead {
   readonly best: Tenths;
 }
 
+const NO_MELODY: Melody = [];
+
 /** The chart as it is read; most often it was read before. */
-function readingOf(session: Session, { chart, barIds = [], cells = {} }: TakeAsked): TakeRead {
-  const of = [chart, JSON.stringify([barIds, changesOf(cells)])];
+function readingOf(session: Session, { chart, barIds = [], cells = {}, melody = NO_MELODY }: TakeAsked): TakeRead {
+  const of = [chart, melody, JSON.stringify([barIds, changesOf(cells)])];
   if (session.reading && session.reading.of.every((one, i) => one === of[i])) return session.reading.read;
-  const slots = readChart(chart, versionsOf(cells, barIds));
+  const slots = readChart(chart, versionsOf(cells, barIds), melody);
   const read = { slots, keys: slotKeys(slots, barIds), clock: clockOfChart(chart) };
   session.reading = { of, read };
   return read;

@@ -4,6 +4,8 @@ import { lastFretOf } from '../neck/hand.ts';
 import { columnsOf, type Column } from '../take/columns.ts';
 import type { Decision } from '../take/decision.ts';
 import { movePatch } from '../take/moves.ts';
+import { worstRub } from '../take/rub.ts';
+import type { Rub } from '../reharm/rubs.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { isMet } from './bonds.ts';
@@ -19,6 +21,8 @@ export interface MovePrice {
   readonly extra: number | null;
   /** Of its columns. */
   readonly grips: readonly Grip[];
+  /** What of the melody clashes with its chords most; null: nothing does. */
+  readonly rub: Rub | null;
   /** What makes it: the cells to set, those of moves it takes the place of put away. */
   readonly patch: Patch<Decision>;
 }
@@ -49,14 +53,15 @@ export function pricePatch(
   const within = (column: Column) => inSpan(column) || beside.has(column.at);
   const here = columns.flatMap((column, i) => (within(column) && index[i]! >= 0 ? [index[i]!] : []));
   const sounding = made.filter((column) => within(column) && column.chord !== null);
+  const rub = worstRub(slots, sounding.filter(inSpan));
   const inner = nodesOf(sounding, clock, library, session);
-  if (inner.index.includes(-1)) return { extra: null, grips: [], patch };
+  if (inner.index.includes(-1)) return { extra: null, grips: [], rub, patch };
   // A chord that no grip was found for is not in the path: it goes on past it.
   const passed = columns.slice(0, columns.findIndex(within)).flatMap((_, i) => (index[i]! >= 0 ? [index[i]!] : []));
   const before = here.length > 0 ? here[0]! - 1 : (passed.at(-1) ?? -1);
   const after = here.length > 0 ? here.at(-1)! + 1 : before + 1;
   const passage = search.passage(before < 0 ? null : before, after < of.nodes.length ? after : null, inner.nodes);
-  if (passage === null) return { extra: null, grips: [], patch };
+  if (passage === null) return { extra: null, grips: [], rub, patch };
   const grips = passage.shapes.map((shape, i) => gripOf(sounding[i]!.chord!, library, shape));
   const nextChord = after < of.nodes.length ? of.nodes[after]!.chord : null;
   const next = passage.next === null ? null : gripOf(nextChord!, library, passage.next);
@@ -65,5 +70,6 @@ export function pricePatch(
     return into !== null && to !== null && !isMet(into, grips[i]!, to);
   });
   const asked = grips.filter((_, i) => inSpan(sounding[i]!));
-  return isLoose ? { extra: null, grips: [], patch } : { extra: passage.cost - of.best, grips: asked, patch };
+  const extra = isLoose ? null : passage.cost - of.best;
+  return { extra, grips: isLoose ? [] : asked, rub, patch };
 }

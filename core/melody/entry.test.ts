@@ -4,7 +4,7 @@ import { parseChart } from '../chart/parse.ts';
 import { applyPatch } from '../patch.ts';
 import type { Key } from '../pitch/key.ts';
 import * as entry from './entry.ts';
-import { barNotes, cellsAfter, staveOf, type MelodyCells, type Stave } from './stave.ts';
+import { barNotes, cellsAfter, retuned, staveOf, type MelodyCells, type Stave } from './stave.ts';
 
 const QUARTER = 480;
 const BAR = 4 * QUARTER;
@@ -153,6 +153,16 @@ describe('a stave and what is kept of it', () => {
     const each = staveOf(repeated, IDS, cells, null);
     expect(each.notes.map(({ pitch }) => pitch)).toEqual([60]);
     expect(Object.keys(cellsAfter(cells, each, entry.put(each, 480, 480, D)))).toEqual(['a/1']);
+  });
+  test('a note takes another pitch in every time through that has it, or in its own', () => {
+    const chart = chartOf('|: C | F :|');
+    const shared: MelodyCells = { a: [note(60)], b: [note(64)] };
+    const D5 = { pitch: 74, spelling: 'D' };
+    // Bar 3 is the first bar, the second time.
+    expect(retuned(chart, IDS, shared, { bar: 3, tick: 0 }, D5)).toEqual({ a: [{ ...note(74), spelling: 'D' }] });
+    const own: MelodyCells = { ...shared, 'a/2': [note(67)] };
+    expect(retuned(chart, IDS, own, { bar: 3, tick: 0 }, D5)).toEqual({ 'a/2': [{ ...note(74), spelling: 'D' }] });
+    expect(retuned(chart, IDS, own, { bar: 3, tick: 5 }, D5)).toEqual({});
   });
   test('what does not fit its bar any more is told, and stays when the bar is changed', () => {
     const late = { ...note(60), tick: 1440 };

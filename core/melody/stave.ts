@@ -3,7 +3,7 @@ import { playedBars } from '../chart/played.ts';
 import type { Patch } from '../patch.ts';
 import type { Key } from '../pitch/key.ts';
 import type { Meter, Ticks } from '../time/meter.ts';
-import type { MelodyNote } from './melody.ts';
+import type { MelodyNote, SungNote } from './melody.ts';
 
 /** What is kept of one bar, each time through it or one time: its notes, in order. */
 export type BarNotes = readonly Omit<MelodyNote, 'bar' | 'pass'>[];
@@ -134,4 +134,21 @@ export const endOf = ({ bars }: Stave): Ticks => {
 /** The bar a place is in; the end of the tune is in the last. */
 export function barAt({ bars }: Stave, at: Ticks): StaveBar {
   return bars.findLast(({ start }) => start <= at) ?? bars[0]!;
+}
+
+/** What changes in the cells when a note of a melody, as it is sung, takes another pitch: in every time through that has it. */
+export function retuned(
+  chart: Chart,
+  barIds: readonly string[],
+  cells: MelodyCells,
+  { bar, tick }: Pick<SungNote, 'bar' | 'tick'>,
+  sound: Pick<StaveNote, 'pitch' | 'spelling'>,
+): Patch<BarNotes> {
+  const played = playedBars(chart).find(({ number }) => number === bar);
+  if (!played) return {};
+  const hasOwn = `${barIds[played.index]!}/${played.pass}` in cells;
+  const before = staveOf(chart, barIds, cells, hasOwn ? played.pass : null);
+  const start = before.bars[played.index]!.start + tick;
+  const notes = before.notes.map((note) => (note.start === start ? { ...note, ...sound } : note));
+  return cellsAfter(cells, before, { ...before, notes });
 }

@@ -1,6 +1,8 @@
 import type { Chart, Slot } from '../chart/chart.ts';
-import { writeOut, type Versions } from '../chart/played.ts';
+import { playedBars, writeOut, type Versions } from '../chart/played.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
+import { sungNotes, type Melody } from '../melody/melody.ts';
+import { weighNotes, type WeighedNote } from '../melody/weigh.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
 import { modeOf } from './mode.ts';
 import { numeralOf } from './numeral.ts';
@@ -30,10 +32,15 @@ export interface ReadSlot extends Slot {
   readonly reading: Reading | null;
   /** Further good readings. */
   readonly also: readonly Reading[];
+  /** The notes of the melody that sound while it lasts. */
+  readonly sung: readonly WeighedNote[];
 }
 
-/** Reads every written-out slot of a chart, in the changes chosen: key areas, then patterns, then single chords (rules.ts). */
-export function readChart(chart: Chart, versions?: Versions): readonly ReadSlot[] {
+/**
+ * Reads every written-out slot of a chart, in the changes chosen: key areas, then patterns, then single chords (rules.ts).
+ * The melody that is sung to it stands with them.
+ */
+export function readChart(chart: Chart, versions?: Versions, melody: Melody = NO_MELODY): readonly ReadSlot[] {
   const slots = writeOut(chart, versions);
   const chords: KeyedChord[] = [];
   /** The chord of each slot in the progression; one said again is the one before. */
@@ -43,6 +50,7 @@ export function readChart(chart: Chart, versions?: Versions): readonly ReadSlot[
     const again = last && symbolOf(last.chord) === symbolOf(chord) && sameKey(last.key, key);
     return again ? chords.length - 1 : chords.push({ chord, key }) - 1;
   });
+  const sung = melody.length > 0 ? weighNotes(playedBars(chart), sungNotes(chart, melody)) : [];
   const read = readProgression(chords, chart.key, slots.at(-1)?.bar ?? 0);
   return slots.map((slot, i): ReadSlot => {
     const { chord } = slot.entry;
@@ -54,9 +62,12 @@ export function readChart(chart: Chart, versions?: Versions): readonly ReadSlot[
       place: found?.place ?? null,
       reading: found?.reading ?? null,
       also: found?.also ?? [],
+      sung: sung.filter((note) => note.start < slot.start + slot.entry.ticks && note.start + note.ticks > slot.start),
     };
   });
 }
+
+const NO_MELODY: Melody = [];
 
 /** A chord under the key written for it. */
 interface KeyedChord {

@@ -3,12 +3,13 @@ import type { Chart } from '../chart/chart.ts';
 import { playedBars, type PlayedBar } from '../chart/played.ts';
 import type { SungNote } from '../melody/melody.ts';
 import { phrasesOf } from '../melody/phrases.ts';
+import { soundsIn, weighNotes } from '../melody/weigh.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { colourKinds } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { noteOver, type Verdict } from '../reharm/over-melody.ts';
-import { beatsPerBar, ticksPerBeat, type Meter, type Ticks } from '../time/meter.ts';
+import { ticksPerBeat, type Meter, type Ticks } from '../time/meter.ts';
 import { colourContext } from './colour-context.ts';
 
 /** A chord and when it stands, with what is open to it there: a slot of the chart, or a column of a take. */
@@ -45,72 +46,32 @@ export interface CheckedNote {
   readonly weight: number;
 }
 
-/** No note weighs more for being longer than so many beats; on a strong beat it weighs half as much again, left by step half. */
-const MOST_BEATS = 2;
-const ON_STRONG = 3 / 2;
-const BY_STEP = 1 / 2;
-/** A step, in semitones. */
-const STEP = 2;
-/** A note that begins at most so much of a beat before a chord, and goes on under it, is that chord's: it is pushed. */
-const PUSHED = 1 / 2;
-
 /**
- * What each note of a melody is over the chords of a tune. A short note off the strong beats
- * that goes on by a step is forgiven: half a beat, or a beat where it comes by a step too (common practice: passing notes,
- * neighbours).
+ * What each note of a melody is over the chords of a tune; one that passes (weigh.ts) is forgiven.
  */
 export function checkMelody(
   standing: readonly Standing[],
   bars: readonly PlayedBar[],
   notes: readonly SungNote[],
 ): readonly CheckedNote[] {
-  return notes.flatMap((note, i): CheckedNote[] => {
-    const bar = bars.find(({ number }) => number === note.bar);
+  return weighNotes(bars, notes).flatMap(({ weight, passes, ...note }): CheckedNote[] => {
     const under = standingUnder(standing, note);
-    if (!bar || under.length === 0) return [];
+    if (under.length === 0) return [];
     const over = under.map((at) => {
       const { chord, context } = standing[at]!;
       return { at, chord, verdict: chord && noteOver(chord, pitchClassOf(note.pitch), context) };
     });
     const worst = over.reduce((bad, one) => (rankOf(one.verdict) > rankOf(bad.verdict) ? one : bad));
-    const beat = ticksPerBeat(bar.meter);
-    const strong = isStrong(note, bar);
-    const [comes, goes] = [joinsByStep(notes[i - 1], note), joinsByStep(note, notes[i + 1])];
-    const short = note.ticks <= beat / 2 || (note.ticks <= beat && comes);
-    const inPassing = worst.verdict?.verdict === 'clash' && short && !strong && goes;
-    const weight =
-      Math.min(MOST_BEATS, note.ticks / beat) * (strong ? ON_STRONG : 1) * (goes ? BY_STEP : 1) * (inPassing ? 0 : 1);
-    return [{ note, ...worst, inPassing, weight: Math.round(weight * 100) / 100 }];
+    const inPassing = worst.verdict?.verdict === 'clash' && passes;
+    return [{ note, ...worst, inPassing, weight: inPassing ? 0 : weight }];
   });
 }
 
 const rankOf = (verdict: Verdict | null) => (verdict ? ['tone', 'tension', 'clash'].indexOf(verdict.verdict) : -1);
 
-/** The first beat of a bar, and the middle one of a bar of an even number. */
-function isStrong({ tick }: SungNote, { meter, ticks }: PlayedBar): boolean {
-  const beats = beatsPerBar(meter);
-  const whole = ticksPerBeat(meter) * beats;
-  const at = tick + whole - ticks;
-  return at % whole === 0 || (beats % 2 === 0 && at === whole / 2);
-}
-
-const joinsByStep = (one: SungNote | undefined, next: SungNote | undefined): boolean =>
-  one !== undefined &&
-  next !== undefined &&
-  one.start + one.ticks === next.start &&
-  one.pitch !== next.pitch &&
-  Math.abs(one.pitch - next.pitch) <= STEP;
-
 /** What a note sounds over, without a chord that it only touches before the next. */
-function standingUnder(standing: readonly Standing[], { start, ticks }: SungNote): readonly number[] {
-  const shared = (one: Standing): Ticks => Math.min(start + ticks, one.start + one.ticks) - Math.max(start, one.start);
-  const under = standing.flatMap((one, i) => (shared(one) > 0 ? [i] : []));
-  const [first, second] = under;
-  if (first === undefined || second === undefined) return under;
-  const before = shared(standing[first]!);
-  const pushed = before <= PUSHED * ticksPerBeat(standing[first]!.meter) && shared(standing[second]!) >= before;
-  return pushed ? under.slice(1) : under;
-}
+const standingUnder = (standing: readonly Standing[], note: SungNote): readonly number[] =>
+  standing.flatMap((one, i) => (soundsIn(note, one) ? [i] : []));
 
 /** What can be done about a clash: another colour of the chord (one that has the note as a tone first), or a note beside it. */
 export type Remedy =

@@ -1,6 +1,7 @@
 import type { Chart } from '../chart/chart.ts';
 import { suffixOf } from '../chord/kind.ts';
 import { applyPatch, type Patch } from '../patch.ts';
+import type { Melody } from '../melody/melody.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
 import type { Ticks } from '../time/meter.ts';
 import { columnsOf, type Column, type ColumnsHow } from './columns.ts';
@@ -14,6 +15,8 @@ export interface TuneOfTakes extends Omit<ColumnsHow, 'plain'> {
   readonly chart: Chart;
   /** In the order of the bars as written. */
   readonly barIds: readonly string[];
+  /** What is sung to it. */
+  readonly melody?: Melody;
 }
 
 /** Another take as it stands, voiced; `cells` of the plain chart are none. */
@@ -40,13 +43,13 @@ interface Span {
  * and its grips, kept as they stood there. What the take had there goes; elsewhere nothing changes.
  */
 export function barsFromAnother(
-  { chart, barIds, ...how }: TuneOfTakes,
+  { chart, barIds, melody, ...how }: TuneOfTakes,
   cells: Decisions,
   other: OtherTake,
   { from, to }: Pick<TakenBars, 'from' | 'to'>,
 ): TakenBars {
   const read = (decided: Decisions) => {
-    const slots = readChart(chart, versionsOf(decided, barIds));
+    const slots = readChart(chart, versionsOf(decided, barIds), melody);
     const keys = slotKeys(slots, barIds);
     return { slots, keys, columns: columnsOf(slots, keys, decided, how) };
   };

@@ -1,11 +1,12 @@
-import type { Chord } from '../chord/chord.ts';
+import { symbolOf, type Chord } from '../chord/chord.ts';
 import { tonesOf } from '../chord/kind.ts';
 import { degreePitchClass } from '../pitch/degree.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import type { Manner } from '../manner.ts';
-import { steadyColours } from '../reharm/colours.ts';
+import { colourKinds, steadyColours } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { inManner } from '../reharm/manner-colours.ts';
+import { rubsOf, rubWeight, sungIn } from '../reharm/rubs.ts';
 import { remembered } from '../remember.ts';
 import { colourContext } from './colour-context.ts';
 
@@ -38,7 +39,8 @@ function colouredIn(slots: readonly ReadSlot[], manners: readonly (Manner | null
     const turn = lasts && i < rests ? (slot.bar - slot.since) % Math.min(2, steady.length) : 0;
     const wanted = [...steady.slice(turn), ...steady.slice(0, turn)];
     const heard = before < 0 || lasts ? null : notesOf(chords[before]!);
-    chords.push(wanted.find((chord) => notesOf(chord) !== heard) ?? wanted[0] ?? null);
+    const fit = context && own ? underMelody(wanted, own, context, slot) : wanted;
+    chords.push(fit.find((chord) => notesOf(chord) !== heard) ?? fit[0] ?? null);
   });
   return chords;
 }
@@ -50,6 +52,24 @@ const steadyIn = (manner: Manner | null, own: Chord, context: ColourContext) =>
     steadyColours(own, context).map(({ chord }) => chord),
     context,
   );
+
+/**
+ * Of colours those that clash with no note of the melody; where each of them does, any usual colour that does not; else those that
+ * clash least. What the chart has named stands.
+ */
+function underMelody(wanted: readonly Chord[], own: Chord, context: ColourContext, slot: ReadSlot): readonly Chord[] {
+  const asWritten = wanted.length === 1 && symbolOf(wanted[0]!) === symbolOf(own);
+  if (slot.sung.length === 0 || asWritten) return wanted;
+  const sung = sungIn([slot], { start: slot.start, ticks: slot.entry.ticks, meter: slot.meter });
+  const weigh = (chord: Chord) => rubWeight(rubsOf(chord, context, sung));
+  const agree = wanted.filter((chord) => weigh(chord) === 0);
+  if (agree.length > 0) return agree;
+  const others = colourKinds(own, context).flatMap(([group, kind]) => (group === 'usual' ? [{ ...own, kind }] : []));
+  const other = others.find((chord) => weigh(chord) === 0);
+  if (other) return [other];
+  const least = Math.min(...wanted.map(weigh));
+  return wanted.filter((chord) => weigh(chord) === least);
+}
 
 /** Where the chord begins that stands at the end. */
 function restsFrom(slots: readonly ReadSlot[]): number {

@@ -1,8 +1,10 @@
 import type { CheckedNote, Remedy } from '../take/check-melody.ts';
 import type { NoteAccord, NoteClash, Verdict } from '../reharm/over-melody.ts';
+import type { Rub } from '../reharm/rubs.ts';
 import { nameInKey, type Key } from '../pitch/key.ts';
 import type { NoteName } from '../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
+import type { SungNote } from '../melody/melody.ts';
 import { barAt, type Stave, type StaveNote } from '../melody/stave.ts';
 import { ticksPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
 import { musical } from './music.ts';
@@ -39,6 +41,10 @@ export function checkedText({ verdict, inPassing }: Pick<CheckedNote, 'verdict' 
   return inPassing ? `in passing: ${verdictText(verdict)}` : verdictText(verdict);
 }
 
+/** What of the melody clashes with a chord, and why: `under D5 in bar 3: it rubs a half step above the root`. */
+export const rubText = ({ note, verdict }: Rub): string =>
+  `clashes with ${spelledPitch(note.pitch, note.spelling)} in bar ${note.bar}: ${verdictText(verdict)}`;
+
 /** A pitch by the name it is written with, and its octave: 70 as B♭ is `B♭4`, as A♯ `A♯4`; C♭ counts with the C above it. */
 export function spelledPitch(pitch: Midi, spelling: NoteName): string {
   const natural = pitch - (spelling[1] === '#' ? 1 : spelling[1] === 'b' ? -1 : 0);
@@ -47,6 +53,10 @@ export function spelledPitch(pitch: Midi, spelling: NoteName): string {
 
 /** A pitch as the key writes it. */
 export const pitchInKey = (pitch: Midi, key: Key): string => spelledPitch(pitch, nameInKey(key, pitchClassOf(pitch)));
+
+/** `In bar 3 the melody has C5 now, not B4.` */
+export const retunedText = (note: SungNote, { pitch, spelling }: Pick<SungNote, 'pitch' | 'spelling'>): string =>
+  `In bar ${note.bar} the melody has ${spelledPitch(pitch, spelling)} now, not ${spelledPitch(note.pitch, note.spelling)}.`;
 
 /** What a remedy does. */
 export const remedyText = (remedy: Remedy): string =>

@@ -24,6 +24,7 @@ export const HARMONY_WORDS: Readonly<Record<HarmonyTerm, string>> = {
   contrast: 'full chords beside plain ones',
   still: 'a change of the chart that is not heard',
   cadence: 'a cadence without its dominant',
+  melody: 'chords that clash with the melody',
   home: 'a beginning or end that does not rest, or a phrase whose beginning is not heard',
 };
 

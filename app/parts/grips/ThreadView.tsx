@@ -10,6 +10,7 @@ import {
   problemText,
   symbolOf,
   type Decisions,
+  type Melody,
   type Frets,
   type Key,
   type Player,
@@ -44,6 +45,7 @@ const CHORD = 1.4;
 /** Nothing but threads. */
 const OFF = MOVES.flatMap(({ id, group }) => (group === 'thread' ? [] : [id]));
 const NO_CELLS: Decisions = {};
+const NO_MELODY: Melody = [];
 const MOST_CHORDS = 16;
 
 /** Which notes could sound on through some chords, what the chords become, and how that is held. */
@@ -54,7 +56,11 @@ export function ThreadView(props: ThreadViewProps) {
   const cells = made.of === chartText ? made.cells : NO_CELLS;
   const count = through.split(/\s+/).length;
   const barIds = useMemo(() => Array.from({ length: count }, (_, i) => `bar-${i}`), [count]);
-  const solving = useArrangement('threads', chartText, barIds, cells, player, null, banished);
+  const job = useMemo(
+    () => ({ chartText, barIds, melody: NO_MELODY, cells, player, manner: null, banished }),
+    [chartText, barIds, cells, player, banished],
+  );
+  const solving = useArrangement('threads', job);
   const wanted = { from: 0, to: count - 1, style: null, stray: 1, off: OFF };
   const { list, fresh, done } = useMoves(wanted, solving.solved, !solving.busy && count > 1);
   const columns = solving.arrangement?.columns ?? [];

@@ -36,6 +36,7 @@ import { ZOOMS } from '../stream/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { mannerStanding } from '../workbench/tuneManner.ts';
 import { usePlayback } from '../workbench/usePlayback.ts';
+import { useSung } from '../workbench/useMelody.ts';
 import { useTaste } from '../workbench/useTaste.ts';
 import { useTime } from '../workbench/useTime.ts';
 import { useWhoPlays } from '../workbench/useWhoPlays.ts';
@@ -60,6 +61,7 @@ interface TakesPlaceProps {
   readonly chartText: string;
   readonly chart: Chart;
   readonly barIds: readonly string[];
+  readonly melody: KeptCells;
   readonly styles: KeptCells;
   readonly taste: KeptCells;
   readonly tuneVersion: number;
@@ -91,8 +93,14 @@ export function TakesPlace(props: TakesPlaceProps) {
   const { guitar, player, book } = who;
   const tastes = useTaste(tuneId, props.styles, props.taste);
   const manner = mannerStanding(tastes, player);
+  const { melody } = useSung(tuneId, chart, barIds, props.melody);
+  const { banished } = book;
+  const tune = useMemo(
+    () => ({ chartText, barIds, melody, player, manner, banished }),
+    [chartText, barIds, melody, player, manner, banished],
+  );
   const { sides, stretches, busy, phase, failed } = useTwoTakes(
-    { chartText, barIds, who: who.id, player, manner, banished: book.banished },
+    { who: who.id, tune },
     { id: above.id, name: above.name, cells: opened ? cells : null },
     below,
   );
@@ -145,7 +153,7 @@ export function TakesPlace(props: TakesPlaceProps) {
   const [said, setSaid] = useState<string | null>(null);
   const takeBars = () => {
     if (!both || busy) return;
-    const found = barsFromAnother({ chart, barIds, lastFret: lastFretOf(player), manner }, cells, both[1], {
+    const found = barsFromAnother({ chart, barIds, melody, lastFret: lastFretOf(player), manner }, cells, both[1], {
       from: bars[from]!,
       to: bars[to]!,
     });

@@ -5,11 +5,9 @@ import {
   type ArrangedColumn,
   type Decisions,
   type Figures,
-  type Manner,
-  type Player,
   type Stretch,
 } from '../../../core/index.ts';
-import type { ArrangedTake } from '../../work/questions.ts';
+import type { ArrangedTake, Job } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
 import { usePlain } from '../../work/usePlain.ts';
 
@@ -25,12 +23,9 @@ export interface SideTake {
 
 /** Of which tune, and who plays it how. */
 interface Of {
-  readonly chartText: string;
-  readonly barIds: readonly string[];
   readonly who: string;
-  readonly player: Player;
-  readonly manner: Manner;
-  readonly banished: readonly string[];
+  /** All of it but the decisions. */
+  readonly tune: Omit<Job, 'cells'>;
 }
 interface Named {
   readonly id: string;
@@ -46,23 +41,18 @@ const NO_STRETCHES: readonly Stretch[] = [];
 
 /** Two takes of a tune solved and laid on one line of time; below may be the plain chart. */
 export function useTwoTakes(of: Of, above: Named, below: Named | null) {
-  const { chartText, barIds, who, player, manner, banished } = of;
-  const upper = useArrangement(`${above.id}/${who}`, chartText, barIds, above.cells, player, manner, banished);
-  const lower = useArrangement(
-    `${below?.id ?? 'plain'}/${who}/below`,
-    chartText,
-    barIds,
-    below?.cells ?? null,
-    player,
-    manner,
-    banished,
-  );
+  const { who, tune } = of;
+  const [upperCells, lowerCells] = [above.cells, below?.cells ?? null];
+  const upperJob = useMemo(() => upperCells && { ...tune, cells: upperCells }, [tune, upperCells]);
+  const lowerJob = useMemo(() => lowerCells && { ...tune, cells: lowerCells }, [tune, lowerCells]);
+  const upper = useArrangement(`${above.id}/${who}`, upperJob);
+  const lower = useArrangement(`${below?.id ?? 'plain'}/${who}/below`, lowerJob);
   // The chart itself is played in the changes that the take has chosen.
   const changes = JSON.stringify(changesOf(above.cells ?? NOTHING));
   const isPlain = below === null;
   const job = useMemo(
-    () => (isPlain ? { chartText, barIds, cells: JSON.parse(changes) as Decisions, player, manner, banished } : null),
-    [isPlain, chartText, barIds, changes, player, manner, banished],
+    () => (isPlain ? { ...tune, cells: JSON.parse(changes) as Decisions } : null),
+    [isPlain, tune, changes],
   );
   const plain = usePlain(job);
   const one = useMemo(

@@ -5,6 +5,7 @@ import { afterMusic } from '../frame/afterMusic.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';
+import { Rubs } from './Rubs.tsx';
 
 interface ColoursProps {
   readonly column: Column;
@@ -47,6 +48,7 @@ function ColourRows(props: ColoursProps) {
                 <Glyphs
                   text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` · ${style.name} likes it` : ''}`}
                 />
+                {option.rub && <Rubs rub={option.rub} />}
                 {option.grip && <small>{option.grip.grip}</small>}
               </span>
             </OptionRow>

@@ -4,6 +4,7 @@ import { afterMusic } from '../frame/afterMusic.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { OptionRow } from './OptionRow.tsx';
+import { Rubs } from './Rubs.tsx';
 import './workbench.css';
 
 /** As far as a move strays. */
@@ -42,7 +43,7 @@ export function MoveRow({
   onMake,
   onHear,
 }: MoveRowProps) {
-  const { parts, name, mood, stray, reason, extra } = move;
+  const { parts, name, mood, stray, reason, extra, rub } = move;
   return (
     <OptionRow
       heading={heading}
@@ -70,6 +71,7 @@ export function MoveRow({
         </span>
         <span className="move-name" title={reason}>
           <Stray stray={stray} /> {name} · {mood}
+          {rub && <Rubs rub={rub} />}
           <span className="visually-hidden">
             <Glyphs text={`. ${reason}`} />
           </span>

@@ -1,7 +1,7 @@
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { Suspense, useState, type ReactNode } from 'react';
-import { joinText, musical, symbolOf, type Arrangement } from '../../../core/index.ts';
+import { joinText, musical, symbolOf, type Arrangement, type CheckedNote, type Pitched } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
@@ -14,6 +14,7 @@ import { WhatStands } from './WhatStands.tsx';
 import type { Deeds, Selection } from './selection.ts';
 import { HEADINGS, type OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
+import type { Mend } from './useMelody.ts';
 import type { Tastes } from './useTaste.ts';
 import type { useWhoPlays } from './useWhoPlays.ts';
 import './workbench.css';
@@ -23,6 +24,8 @@ const ColumnDeeds = later(async () => (await import('./ColumnDeeds.tsx')).Column
 const WayTold = later(async () => (await import('./WayTold.tsx')).WayTold);
 const NoGrip = later(async () => (await import('./NoGrip.tsx')).NoGrip);
 const Grating = later(async () => (await import('./Grating.tsx')).Grating);
+const Clashes = later(async () => (await import('./Clashes.tsx')).Clashes);
+const MelodyFirst = later(async () => (await import('./MelodyFirst.tsx')).MelodyFirst);
 const Moves = later(async () => (await import('./Moves.tsx')).Moves);
 const Grips = later(async () => (await import('./Grips.tsx')).Grips);
 
@@ -50,6 +53,11 @@ interface OptionsProps {
   /** Other changes the bar is known with. */
   readonly changes: BarChanges;
   readonly taste: Tastes;
+  /** Whether the tune has a melody. */
+  readonly hasMelody: boolean;
+  /** What of it clashes with the chord that stands. */
+  readonly mends: readonly Mend[];
+  readonly onRetune: (note: CheckedNote['note'], sound: Pitched) => void;
   /** What is wished of the selected span, and where its voices go. */
   readonly wishes: ReactNode;
   readonly voices: ReactNode;
@@ -179,13 +187,27 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }
 }
 
 /** The colours, and the best of the moves beside them. */
-function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
+function ColourTab(props: OptionsProps) {
+  const { at, offered, deeds, taste, hasMelody, mends, onRetune, onTab } = props;
   const { trying, setTrying } = offered;
   const prices = offered.colours.list.map(({ extra }) => extra ?? Infinity);
   const cheapest = prices.length > 0 ? prices.indexOf(Math.min(...prices)) : -1;
   const best = offered.colours.list[cheapest];
   return (
     <>
+      {mends.length > 0 && (
+        <Suspense>
+          <Clashes
+            mends={mends}
+            musicalKey={at.column.slot.key}
+            colours={offered.colours.list}
+            onKeep={deeds.keep}
+            onHear={deeds.hear}
+            onRetune={onRetune}
+            onMoves={() => onTab('move')}
+          />
+        </Suspense>
+      )}
       {/* Its room is kept: nothing moves when it comes. */}
       <div className="cheaper-room">
         {best && offered.colours.done && best.extra !== null && best.extra < 0 && (
@@ -211,6 +233,7 @@ function ColourTab({ at, offered, deeds, taste }: OptionsProps) {
         <div className="options-switch">
           <Suspense>
             <Grating />
+            {hasMelody && <MelodyFirst tastes={taste} />}
           </Suspense>
         </div>
         <BestMoves moves={offered.moves} onMake={deeds.make} onHear={deeds.hearMove} />

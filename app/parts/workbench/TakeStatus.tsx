@@ -7,6 +7,7 @@ import {
   takeStatus,
   wishPlaceText,
   type ArrangedColumn,
+  type CheckedNote,
   type Company,
   type TakenWish,
 } from '../../../core/index.ts';
@@ -28,6 +29,8 @@ interface TakeStatusProps {
   /** Columns whose grip the last change moved, with the grip each had. */
   readonly moved: ReadonlyMap<string, string>;
   readonly wishes: readonly TakenWish[];
+  /** Notes of the melody that clash with what stands; null: the tune has none. */
+  readonly clashes: readonly CheckedNote[] | null;
   /** Marks columns, and goes to the next of them. */
   readonly onMark: (columns: readonly number[]) => void;
   readonly onDropWish: (wish: TakenWish) => void;
@@ -89,7 +92,7 @@ function Fact({ columns, onMark, isWrong = false, children }: FactProps) {
   );
 }
 
-function Facts({ columns, arranged, company, wishes, onMark, onDropWish, onSolveAnew }: TakeStatusProps) {
+function Facts({ columns, arranged, company, wishes, clashes, onMark, onDropWish, onSolveAnew }: TakeStatusProps) {
   const status = takeStatus(arranged, company);
   const { sounding, unsaid, unheld, bass } = status;
   const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
@@ -105,6 +108,13 @@ function Facts({ columns, arranged, company, wishes, onMark, onDropWish, onSolve
           ? `all ${sounding.length} say their chord`
           : `${unsaid.length} of ${sounding.length} ${unsaid.length === 1 ? 'says' : 'say'} another chord, or half of it`}
       </Fact>
+      {clashes !== null && (
+        <Fact columns={[...new Set(clashes.map(({ at }) => at))]} onMark={onMark} isWrong={clashes.length > 0}>
+          {clashes.length === 0
+            ? 'nothing clashes with the melody'
+            : `${clashes.length} ${clashes.length === 1 ? 'note clashes' : 'notes clash'} with the melody`}
+        </Fact>
+      )}
       <Fact columns={bass.root} onMark={onMark}>
         root lowest in {bass.root.length}
       </Fact>

@@ -49,13 +49,26 @@ export function ThreeTakes({ job, tastes, selection, of, bars, onTake, onClose }
   const [editing, setEditing] = useState(false);
   const isPhone = useMediaQuery('(max-width: 600px)');
   // What another window changes meanwhile is looked at anew: what is found is of the tune as it stands.
-  const { chartText, cells } = job;
-  const asked = JSON.stringify([style, taste.stray, taste.off, grating, anew, isPart, count, chartText, cells]);
+  const { chartText, cells, melody } = job;
+  const { stray, off, melodyFirst } = taste;
+  const asked = JSON.stringify([
+    style,
+    stray,
+    off,
+    grating,
+    melodyFirst,
+    anew,
+    isPart,
+    count,
+    chartText,
+    cells,
+    melody,
+  ]);
   useEffect(() => {
     const within = isPart && selection ? { start: selection.start, end: selection.end } : null;
     // While a slider moves, nothing is begun in vain.
     const timer = setTimeout(
-      () => find(job, { style, stray: taste.stray, off: taste.off, grating, within, anew, count }),
+      () => find(job, { style, stray, off, grating, melodyFirst, within, anew, count }),
       SETTLES_MS,
     );
     return () => clearTimeout(timer);

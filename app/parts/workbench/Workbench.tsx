@@ -57,7 +57,8 @@ import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { inRhythm } from './inRhythm.ts';
 import { useRhythms } from './useRhythms.ts';
-import { useMelody } from './useMelody.ts';
+import { useMelody, useSung } from './useMelody.ts';
+import { useRetune } from './useRetune.tsx';
 import { useScore } from './useScore.ts';
 import { wishEdits } from './wishEdits.ts';
 import './workbench.css';
@@ -116,17 +117,14 @@ export function Workbench(props: WorkbenchProps) {
   const tastes = useTaste(tuneId, props.styles, props.taste);
   const { taste, chosen: style, grating } = tastes;
   const manner = mannerStanding(tastes, player);
-  const { slots, columns, sections, marks } = useColumns(chart, barIds, cells, player, manner);
-  const solving = useArrangement(
-    `${take.id}/${who.id}`,
-    chartText,
-    barIds,
-    opened ? cells : null,
-    player,
-    manner,
-    book.banished,
-    edits,
+  const kept = useSung(tuneId, chart, barIds, props.melody);
+  const { slots, columns, sections, marks } = useColumns(chart, barIds, kept.melody, cells, player, manner);
+  const { banished } = book;
+  const job = useMemo(
+    () => ({ chartText, barIds, melody: kept.melody, cells, player, manner, banished }),
+    [chartText, barIds, kept.melody, cells, player, manner, banished],
   );
+  const solving = useArrangement(`${take.id}/${who.id}`, opened ? job : null, edits);
   const { arrangement, moved, solved } = solving;
   const arranged = arrangement?.columns.length === columns.length ? arrangement.columns : null;
   /** Each column as last voiced, so that a chord divided or joined leaves the others standing. */
@@ -152,7 +150,7 @@ export function Workbench(props: WorkbenchProps) {
   const offered = useOffered(
     { selected, from, to, column, here, before, solved },
     tab,
-    { style, stray: taste.stray, off: taste.off, grating },
+    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst },
     book,
   );
   const { grips, voices, trying, setTrying, tried, led } = offered;
@@ -163,7 +161,7 @@ export function Workbench(props: WorkbenchProps) {
 
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
-  const melody = useMelody(tuneId, { chart, barIds, kept: props.melody, columns });
+  const melody = useMelody(chart, kept.melody, columns);
   const { sung } = melody;
   const sound = useScore({ tuneId, chart, neck: guitar, arranged, slots, barIds, cells, sung, from, to });
   const { score, time } = sound;
@@ -195,6 +193,8 @@ export function Workbench(props: WorkbenchProps) {
     undo: store.undo.length > 0 ? undoOne : null,
     redo: store.redo.length > 0 ? redoOne : null,
   });
+  const mends = useMemo(() => melody.mends(selected), [melody, selected]);
+  const [retune, retuneNotice] = useRetune(chart, barIds, kept);
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({
     tab,
@@ -350,6 +350,7 @@ export function Workbench(props: WorkbenchProps) {
                 tried={offered.name}
                 moved={moved}
                 wishes={wishes}
+                clashes={sung.length > 0 ? melody.clashes : null}
                 onMark={mark}
                 onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
                 onSolveAnew={() => edit(solvedAnew(cells), 'solving the take anew')}
@@ -393,6 +394,9 @@ export function Workbench(props: WorkbenchProps) {
           deeds={{ decide, keep, make, take: deeds.take, hear: hearing.grip, hearMove: hearing.move }}
           changes={changes}
           taste={tastes}
+          hasMelody={sung.length > 0}
+          mends={mends}
+          onRetune={retune}
           voices={
             <Voices
               voices={voices}
@@ -451,7 +455,7 @@ export function Workbench(props: WorkbenchProps) {
       <Suspense>
         {takesOpen && (
           <ThreeTakes
-            job={{ chartText, barIds, cells, player, manner, banished: book.banished }}
+            job={job}
             tastes={tastes}
             selection={from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place)}
             of={{ tuneId, takeId: take.id }}
@@ -463,6 +467,7 @@ export function Workbench(props: WorkbenchProps) {
       </Suspense>
       <Announcer trial={trial} tried={offered.name} lastEdit={store.undo.at(-1)?.label ?? null} />
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
+      {retuneNotice}
       <Notice open={playback.failed !== null} message={playback.failed} />
       <Notice
         open={files.sounding !== null}

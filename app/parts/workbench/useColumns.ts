@@ -13,17 +13,25 @@ import {
   type Chart,
   type Column,
   type Manner,
+  type Melody,
   type Player,
 } from '../../../core/index.ts';
 import { marksOf } from '../reading/marks.ts';
 
 /** The columns of a take as they are to be shown, known before they are voiced. */
-export function useColumns(chart: Chart, barIds: readonly string[], cells: Decisions, player: Player, manner: Manner) {
+export function useColumns(
+  chart: Chart,
+  barIds: readonly string[],
+  melody: Melody,
+  cells: Decisions,
+  player: Player,
+  manner: Manner,
+) {
   const lastFret = lastFretOf(player);
   const changes = JSON.stringify(changesOf(cells));
   const slots = useMemo(
-    () => readChart(chart, versionsOf(JSON.parse(changes) as Decisions, barIds)),
-    [chart, changes, barIds],
+    () => readChart(chart, versionsOf(JSON.parse(changes) as Decisions, barIds), melody),
+    [chart, changes, barIds, melody],
   );
   const columns = useMemo(() => {
     const first = chart.bars[0]!.number;

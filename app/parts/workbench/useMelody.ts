@@ -6,55 +6,71 @@ import {
   musical,
   notesOfCells,
   playedBars,
+  remediesFor,
   spelledPitch,
   sungNotes,
   type Chart,
   type CheckedNote,
   type Column,
+  type Melody,
   type MelodyCells,
+  type Remedy,
 } from '../../../core/index.ts';
 import { useCells, type KeptCells } from '../../keep/cells.ts';
 import type { MelodyMark } from '../stream/layout.ts';
 
-interface UnderMelody {
-  readonly chart: Chart;
-  readonly barIds: readonly string[];
-  readonly kept: KeptCells;
-  readonly columns: readonly Column[];
-}
-
-/** The tune's melody: as it is heard, and as it stands over the columns. */
-export function useMelody(tuneId: string, { chart, barIds, kept, columns }: UnderMelody) {
-  const [cells] = useCells(`melody:${tuneId}`, kept, 'the melody');
-  const bars = useMemo(() => playedBars(chart), [chart]);
-  const sung = useMemo(
-    () => sungNotes(chart, melodyIn(notesOfCells(cells as MelodyCells), barIds, chart.bars)),
+/** The tune's melody as it stands in the bars of its chart, and how it is changed. */
+export function useSung(tuneId: string, chart: Chart, barIds: readonly string[], kept: KeptCells) {
+  const [cells, edit] = useCells(`melody:${tuneId}`, kept, 'the melody');
+  const melody = useMemo(
+    () => melodyIn(notesOfCells(cells as MelodyCells), barIds, chart.bars),
     [chart, barIds, cells],
   );
-  const checked = useMemo(
-    () =>
-      checkMelody(
-        columns.map(({ slot, chord, context }) => ({
-          start: slot.start,
-          ticks: slot.entry.ticks,
-          meter: slot.meter,
-          chord,
-          context,
-        })),
-        bars,
-        sung,
-      ),
-    [columns, bars, sung],
-  );
-  const marks = useMemo(() => marksOf(columns, checked), [columns, checked]);
-  return { sung, marks };
+  return { melody, cells: cells as MelodyCells, edit };
 }
+
+/** A melody as it is heard, and as it stands over the columns. */
+export function useMelody(chart: Chart, melody: Melody, columns: readonly Column[]) {
+  const bars = useMemo(() => playedBars(chart), [chart]);
+  const sung = useMemo(() => sungNotes(chart, melody), [chart, melody]);
+  const standing = useMemo(
+    () =>
+      columns.map(({ slot, chord, context }) => ({
+        start: slot.start,
+        ticks: slot.entry.ticks,
+        meter: slot.meter,
+        chord,
+        context,
+      })),
+    [columns],
+  );
+  const checked = useMemo(() => checkMelody(standing, bars, sung), [standing, bars, sung]);
+  const marks = useMemo(() => marksOf(columns, checked), [columns, checked]);
+  const clashes = useMemo(() => checked.filter(clashesWith), [checked]);
+  return {
+    sung,
+    marks,
+    /** The notes that clash with the chord that stands. */
+    clashes,
+    /** Those over a column, with what can be done about each, best first. */
+    mends: (column: number): readonly Mend[] =>
+      clashes.filter(({ at }) => at === column).map((one) => ({ one, remedies: remediesFor(standing, checked, one) })),
+  };
+}
+export type SungMelody = ReturnType<typeof useMelody>;
+/** A clash, and its remedies. */
+export interface Mend {
+  readonly one: CheckedNote;
+  readonly remedies: readonly Remedy[];
+}
+
+const clashesWith = ({ verdict, inPassing }: CheckedNote) => verdict?.verdict === 'clash' && !inPassing;
 
 /** By column. */
 function marksOf(columns: readonly Column[], checked: readonly CheckedNote[]): readonly (readonly MelodyMark[])[] {
   const marks: MelodyMark[][] = columns.map(() => []);
   for (const [k, one] of checked.entries()) {
-    const { note, verdict, inPassing } = one;
+    const { note, verdict } = one;
     const next = checked[k + 1]?.note;
     const i = columns.findLastIndex(({ slot }) => slot.start <= note.start);
     const { slot } = columns[i]!;
@@ -64,7 +80,7 @@ function marksOf(columns: readonly Column[], checked: readonly CheckedNote[]): r
       from: (note.start - slot.start) / slot.entry.ticks,
       long: note.ticks / slot.entry.ticks,
       next: next?.start === note.start + note.ticks ? next.pitch : null,
-      clashes: verdict?.verdict === 'clash' && !inPassing,
+      clashes: clashesWith(one),
       said: `${spelledPitch(note.pitch, note.spelling)}${degree}: ${checkedText(one)}`,
     });
   }

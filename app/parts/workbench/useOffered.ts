@@ -10,10 +10,11 @@ import {
   type Chord,
   type Column,
   type Grip,
+  type Rub,
 } from '../../../core/index.ts';
 import type { useGripBook } from '../../keep/player.ts';
 import { useColours, useGrips, useMoves, useNextBest, useWaysOut } from '../../work/answers.ts';
-import type { MovesWanted, Solved, SteeredOutcome } from '../../work/questions.ts';
+import type { MovesWanted, PricedMove, Solved, SteeredOutcome } from '../../work/questions.ts';
 import { answersTo } from './answersTo.ts';
 import type { OptionsTab } from './tabs.ts';
 import { useGripList } from './useGripList.ts';
@@ -40,7 +41,16 @@ const BEST_MOVES = 4;
 export function useOffered(
   { selected, from, to, column, here, before, solved }: Selected,
   tab: OptionsTab,
-  { style, stray, off, grating }: Pick<MovesWanted, 'style' | 'stray' | 'off'> & { readonly grating: boolean },
+  {
+    style,
+    stray,
+    off,
+    grating,
+    melodyFirst,
+  }: Pick<MovesWanted, 'style' | 'stray' | 'off'> & {
+    readonly grating: boolean;
+    readonly melodyFirst: boolean;
+  },
   book: ReturnType<typeof useGripBook>,
 ) {
   /** What is to be tried; it may be further down than what has come so far: keys are quicker than prices. */
@@ -52,15 +62,17 @@ export function useOffered(
 
   // Of a chord that cannot be held they are the remedy, whatever is looked for.
   const isUnheld = here !== null && grip === null && column.chord !== null;
-  const colours = useColours(selected, solved, tab === 'colour' || isUnheld, {
+  const priced = useColours(selected, solved, tab === 'colour' || isUnheld, {
     grating,
     liked: style?.colours ?? NONE,
   });
+  const colours = useMemo(() => ({ ...priced, list: underMelody(priced.list, melodyFirst) }), [priced, melodyFirst]);
   const how = { from, to, style, stray, off, ...(tab === 'move' ? {} : { most: BEST_MOVES }) };
   const found = useMoves(how, solved, tab === 'colour' || tab === 'move');
   const moves = useMemo(
-    () => (tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list),
-    [found.list, tab, words],
+    () =>
+      groupsUnderMelody(tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list, melodyFirst),
+    [found.list, tab, words, melodyFirst],
   );
   const grips = useGripList(useGrips(selected, column.symbol, solved, tab === 'grip'), book);
   const voices = useVoices(selected, grip, solved, tab === 'voice');
@@ -162,6 +174,21 @@ export function useOffered(
   };
 }
 export type Offered = ReturnType<typeof useOffered>;
+
+/** What clashes with the melody comes last; where that comes first, not at all. */
+function underMelody<T extends { readonly rub: Rub | null }>(list: readonly T[], melodyFirst: boolean): readonly T[] {
+  const agree = list.filter(({ rub }) => rub === null);
+  if (agree.length === list.length || (melodyFirst && agree.length > 0)) return agree;
+  return [...agree, ...list.filter(({ rub }) => rub !== null)];
+}
+/** The same, group by group. */
+const groupsUnderMelody = (moves: readonly PricedMove[], melodyFirst: boolean): readonly PricedMove[] =>
+  [...new Set(moves.map(({ group }) => group))].flatMap((group) =>
+    underMelody(
+      moves.filter((move) => move.group === group),
+      melodyFirst,
+    ),
+  );
 
 /** Whether ways out of a grip are offered. */
 const isHard = ({ reachMm, difficulty }: Grip) =>

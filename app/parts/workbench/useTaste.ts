@@ -21,7 +21,8 @@ export function useTaste(tuneId: string, keptStyles: KeptCells, keptTaste: KeptC
     chosen: styles.find(({ id }) => id === taste.style) ?? null,
     /** Whether colours that grate are shown too. */
     grating,
-    setTaste: ({ style, stray, off, manner }: MovesTaste) => editTaste({ style, stray, off, manner }),
+    setTaste: ({ style, stray, off, melodyFirst, manner }: MovesTaste) =>
+      editTaste({ style, stray, off, melodyFirst, manner }),
     /** Keeps a style of the player's own, or puts it away. */
     setStyle: (id: string, style: Style | null) => editStyles({ [id]: style }),
   };

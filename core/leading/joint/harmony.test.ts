@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../../chart/parse.ts';
+import { parseTune } from '../../melody/tune-text.ts';
 import { chordOf } from '../by-hand.oracle.ts';
 import { buildLibrary } from '../../grip/library.ts';
 import { DEFAULT_HAND } from '../../neck/hand.ts';
@@ -86,5 +87,32 @@ describe('what a take costs besides its connection', () => {
     // Bar 4 closes the first phrase; its own chord and the substitutes for it lead home.
     expect(Math.min(...lost(4))).toBe(0);
     expect(Math.max(...lost(2))).toBe(0);
+  });
+
+  test('a chord that clashes with the melody, the more the longer the note; under the melody first it is no way at all', () => {
+    const tune = parseTune('key: C\n| C | F | G7 | C |\nmelody:\ne8 | f8 | f8 | e8 |');
+    if (!tune.ok) throw new Error('a tune');
+    const { chart, melody } = tune.value;
+    const sung = prepareTake(session, { chart, melody: melody! });
+    const under = { taste: context(3).taste, slots: sung.slots, beats: beatsBetween(sung.slots) };
+    const bar2 = (all: readonly Way[]) =>
+      all.filter(
+        ({ columns }) => columns.length === 1 && columns[0]!.slot.bar === 2 && columns[0]!.slot.entry.beats === 4,
+      );
+    const price = (symbol: string) => {
+      const way = bar2(waysOf(sung, under.taste)).find(({ columns }) => columns[0]!.symbol === symbol)!;
+      return wayTerms(way, under).melody;
+    };
+    expect(price('F6')).toBe(0);
+    expect(price('Fmaj7')).toBeGreaterThan(0);
+    const first = waysOf(sung, { ...under.taste, melodyFirst: true });
+    expect(bar2(first).map(({ columns }) => columns[0]!.symbol)).toContain('F6');
+    expect(first.filter((way) => wayTerms(way, under).melody > 0)).toEqual([]);
+    // Where everything clashes, what clashes least stands.
+    const hard = parseTune('key: C\n| C | C | G7 | C |\nmelody:\n^c8 | e8 | f8 | e8 |');
+    if (!hard.ok) throw new Error('a tune');
+    const none = prepareTake(session, { chart: hard.value.chart, melody: hard.value.melody! });
+    const left = waysOf(none, { ...under.taste, stray: 0, melodyFirst: true });
+    expect(left.some(({ start }) => start === 0)).toBe(true);
   });
 });

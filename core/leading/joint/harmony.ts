@@ -4,6 +4,8 @@ import { pitchClass } from '../../pitch/note.ts';
 import { remembered } from '../../remember.ts';
 import type { ReadSlot } from '../../reading/read.ts';
 import type { Role } from '../../reharm/role.ts';
+import { rubWeight } from '../../reharm/rubs.ts';
+import { rubsIn } from '../../take/rub.ts';
 import { ticksPerBar, type Ticks } from '../../time/meter.ts';
 import { pricesOver, type Priced } from '../terms.ts';
 import type { Tenths } from '../units.ts';
@@ -23,6 +25,7 @@ export const HARMONY_TERMS = [
   'still',
   'cadence',
   'home',
+  'melody',
 ] as const;
 export type HarmonyTerm = (typeof HARMONY_TERMS)[number];
 export type HarmonyTerms = Priced<HarmonyTerm>;
@@ -56,6 +59,8 @@ const AWAY_AT_A_PHRASE_PRICE = 160;
 /** For a move that runs over the beginning of a phrase at home: one no longer hears where it begins. */
 const RUN_OVER_PRICE = 160;
 const RESTLESS_PRICE = 80;
+/** For a note of the melody that clashes, by its weight: a long one on a strong beat weighs 3. */
+const RUB_PRICE = 80;
 /** From here on a greater appetite wants no more changes. */
 const MOST_PACE = 4;
 /** The most that a group of moves is wanted, and a style is known for a move. */
@@ -151,6 +156,7 @@ export function wayTerms(way: Way, { taste, slots, beats }: HarmonyContext): Har
       Math.round(Math.max(0, halfBars - way.columns.length) * PACE_PRICE * Math.min(MOST_PACE, taste.stray)),
     style: Math.round(stylePerBeat(way, taste) * long),
     appetite: Math.round(Math.max(0, taste.stray - stray) * (APPETITE_PRICES[taste.stray] ?? 0) * long),
+    melody: Math.round(RUB_PRICE * way.columns.reduce((sum, column) => sum + rubWeight(rubsIn(slots, column)), 0)),
     cadence: lost.reduce((sum, [, price]) => sum + price, 0),
     home:
       atAPhrase.reduce<Tenths>((sum, price) => sum + price, 0) +

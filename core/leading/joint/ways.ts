@@ -11,9 +11,11 @@ import type { Move } from '../../reharm/moves/move.ts';
 import { proposalsFor, type Proposal, type Taste } from '../../reharm/moves/propose.ts';
 import type { Style } from '../../reharm/moves/styles.ts';
 import { moveOf, MOVES } from '../../reharm/moves/table.ts';
+import { rubWeight } from '../../reharm/rubs.ts';
 import { columnsOf, type Column } from '../../take/columns.ts';
 import type { Decision, Decisions } from '../../take/decision.ts';
 import { movePatch } from '../../take/moves.ts';
+import { rubsIn } from '../../take/rub.ts';
 import type { ColourContext } from '../../reharm/grates.ts';
 import { decisionFor } from '../../take/standing.ts';
 import { colourContext } from '../../take/colour-context.ts';
@@ -26,6 +28,8 @@ import type { SolvedTake } from '../solve.ts';
 /** How a whole take is to be: whose style, how far it may stray, and whether colours that grate are wanted. */
 export interface JointTaste extends Taste {
   readonly grating?: boolean;
+  /** Nothing may clash with the melody, where anything does not. */
+  readonly melodyFirst?: boolean;
 }
 
 /** One way to play a stretch of a chart: its chords in a colour, or what a move puts there. */
@@ -174,7 +178,19 @@ export function* waySteps(
     return plain.map((way, i) => (Object.keys(liked[i]!).length === 0 ? way : anew.shift()!));
   }
   const free = (yield* styled(wanted)).filter(isNew());
-  return [...standingWays(fixed), ...free].sort((a, b) => a.start - b.start || a.end - b.end);
+  const heard = taste.melodyFirst ? melodyFirst(slots, free) : free;
+  return [...standingWays(fixed), ...heard].sort((a, b) => a.start - b.start || a.end - b.end);
+}
+
+/** Ways under which nothing of the melody clashes; over each chord at least those that clash least, so that the tune goes on. */
+function melodyFirst(slots: readonly ReadSlot[], ways: readonly Way[]): readonly Way[] {
+  const weight = new Map(
+    ways.map((way) => [way, way.columns.reduce((sum, column) => sum + rubWeight(rubsIn(slots, column)), 0)]),
+  );
+  const least = new Map<Ticks, number>();
+  for (const way of ways)
+    if (way.colour) least.set(way.start, Math.min(least.get(way.start) ?? Infinity, weight.get(way)!));
+  return ways.filter((way) => weight.get(way)! === 0 || (way.colour && weight.get(way) === least.get(way.start)));
 }
 
 /** The same at once. */

@@ -1,0 +1,93 @@
+import Button from '@mui/material/Button';
+import {
+  checkedText,
+  musical,
+  nameInKey,
+  pitchClassOf,
+  remedyText,
+  spelledPitch,
+  symbolOf,
+  type CheckedNote,
+  type Grip,
+  type Key,
+  type Pitched,
+} from '../../../core/index.ts';
+import type { PricedColour } from '../../work/questions.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { OptionRow } from './OptionRow.tsx';
+import type { Mend } from './useMelody.ts';
+
+interface ClashesProps {
+  readonly mends: readonly Mend[];
+  readonly musicalKey: Key;
+  /** The colours on offer there, by which one is taken. */
+  readonly colours: readonly PricedColour[];
+  readonly onKeep: (colour: number) => void;
+  readonly onHear: (grip: Grip | null) => void;
+  /** Gives the note of the melody another pitch. */
+  readonly onRetune: (note: CheckedNote['note'], sound: Pitched) => void;
+  readonly onMoves: () => void;
+}
+const NOTHING = () => undefined;
+
+/** The notes of the melody that clash with the chord that stands, and what mends each: a click. */
+export function Clashes({ mends, musicalKey, colours, onKeep, onHear, onRetune, onMoves }: ClashesProps) {
+  return (
+    <>
+      {mends.map(({ one, remedies }) => (
+        <section key={one.note.start} className="clash" aria-label="Clash with the melody">
+          <p>
+            <b>
+              <Glyphs text={spelledPitch(one.note.pitch, one.note.spelling)} />
+            </b>{' '}
+            of the melody, <Glyphs text={`${musical(one.verdict!.degree)} here: ${checkedText(one)}`} />
+          </p>
+          <ul className="options" aria-label="Remedies">
+            {remedies.map((remedy) => {
+              if (remedy.kind === 'pitch') {
+                const sound = {
+                  pitch: remedy.pitch,
+                  spelling: nameInKey(musicalKey, pitchClassOf(remedy.pitch)),
+                };
+                const name = spelledPitch(sound.pitch, sound.spelling);
+                return (
+                  <li key="pitch" className="option">
+                    <button type="button" className="option-keep" onClick={() => onRetune(one.note, sound)}>
+                      <span className="symbol">
+                        <Glyphs text={name} />
+                      </span>
+                      <span className="option-reason">in the melody: {remedyText(remedy)}</span>
+                    </button>
+                  </li>
+                );
+              }
+              const symbol = symbolOf(remedy.chord);
+              const index = colours.findIndex(({ chord }) => symbolOf(chord) === symbol);
+              const priced = colours[index];
+              return (
+                <OptionRow
+                  key={symbol}
+                  name={symbol}
+                  stands={false}
+                  trying={false}
+                  extra={priced?.extra ?? null}
+                  playable={priced === undefined || priced.extra !== null}
+                  onTry={NOTHING}
+                  onKeep={() => index >= 0 && onKeep(index)}
+                  onHear={() => onHear(priced?.grip ?? null)}
+                >
+                  <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
+                  <span className="option-reason">{remedyText(remedy)}</span>
+                </OptionRow>
+              );
+            })}
+          </ul>
+          <Button size="small" onClick={onMoves}>
+            Other chords there
+          </Button>
+        </section>
+      ))}
+    </>
+  );
+}
