@@ -22,6 +22,7 @@ const EVERYWHERE = {
   difficulty: 15,
   register: 4,
   area: 6,
+  above: 8,
   wish: 1,
 } as const;
 

@@ -69,6 +69,8 @@ export interface Weights {
   readonly neck: number;
   /** Per fret that what is fretted lies outside the player's own area of the neck. */
   readonly area: number;
+  /** Per semitone that the top note lies above the melody, its own pitch included (rules/under-melody.ts). */
+  readonly above: number;
   /** How much wishes count that are not met (wishes.ts): 1, or 0 for not at all. */
   readonly wish: number;
 }

@@ -34,6 +34,7 @@ export const TERMS = [
   'unison',
   'neck',
   'area',
+  'above',
   'wish',
 ] as const;
 export type Term = (typeof TERMS)[number];

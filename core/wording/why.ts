@@ -47,6 +47,7 @@ export const TERM_NAMES: Readonly<Record<Term, string>> = {
   unison: 'a note on two strings',
   neck: 'high up the neck',
   area: 'out of one’s own frets',
+  above: 'guitar above the melody',
   wish: 'wishes not met',
 };
 

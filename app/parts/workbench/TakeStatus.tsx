@@ -31,6 +31,8 @@ interface TakeStatusProps {
   readonly wishes: readonly TakenWish[];
   /** Notes of the melody that clash with what stands; null: the tune has none. */
   readonly clashes: readonly CheckedNote[] | null;
+  /** Columns whose grip has a long note of it too. */
+  readonly unisons: readonly number[];
   /** Marks columns, and goes to the next of them. */
   readonly onMark: (columns: readonly number[]) => void;
   readonly onDropWish: (wish: TakenWish) => void;
@@ -92,7 +94,17 @@ function Fact({ columns, onMark, isWrong = false, children }: FactProps) {
   );
 }
 
-function Facts({ columns, arranged, company, wishes, clashes, onMark, onDropWish, onSolveAnew }: TakeStatusProps) {
+function Facts({
+  columns,
+  arranged,
+  company,
+  wishes,
+  clashes,
+  unisons,
+  onMark,
+  onDropWish,
+  onSolveAnew,
+}: TakeStatusProps) {
   const status = takeStatus(arranged, company);
   const { sounding, unsaid, unheld, bass } = status;
   const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
@@ -113,6 +125,11 @@ function Facts({ columns, arranged, company, wishes, clashes, onMark, onDropWish
           {clashes.length === 0
             ? 'nothing clashes with the melody'
             : `${clashes.length} ${clashes.length === 1 ? 'note clashes' : 'notes clash'} with the melody`}
+        </Fact>
+      )}
+      {unisons.length > 0 && (
+        <Fact columns={unisons} onMark={onMark}>
+          {unisons.length} in unison with the melody
         </Fact>
       )}
       <Fact columns={bass.root} onMark={onMark}>

@@ -351,6 +351,7 @@ export function Workbench(props: WorkbenchProps) {
                 moved={moved}
                 wishes={wishes}
                 clashes={sung.length > 0 ? melody.clashes : null}
+                unisons={melody.unisons(arranged)}
                 onMark={mark}
                 onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
                 onSolveAnew={() => edit(solvedAnew(cells), 'solving the take anew')}

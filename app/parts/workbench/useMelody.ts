@@ -9,6 +9,7 @@ import {
   remediesFor,
   spelledPitch,
   sungNotes,
+  type ArrangedColumn,
   type Chart,
   type CheckedNote,
   type Column,
@@ -52,12 +53,22 @@ export function useMelody(chart: Chart, melody: Melody, columns: readonly Column
     marks,
     /** The notes that clash with the chord that stands. */
     clashes,
+    /** Columns whose grip has a long note of the melody too. */
+    unisons: (arranged: readonly ArrangedColumn[]): readonly number[] => [
+      ...new Set(
+        checked.flatMap(({ at, note, weight }) =>
+          weight >= LONG && arranged[at]?.grip?.pitches.includes(note.pitch) ? [at] : [],
+        ),
+      ),
+    ],
     /** Those over a column, with what can be done about each, best first. */
     mends: (column: number): readonly Mend[] =>
       clashes.filter(({ at }) => at === column).map((one) => ({ one, remedies: remediesFor(standing, checked, one) })),
   };
 }
 export type SungMelody = ReturnType<typeof useMelody>;
+/** A note that weighs so much is long enough to be heard as one with the guitar's. */
+const LONG = 1;
 /** A clash, and its remedies. */
 export interface Mend {
   readonly one: CheckedNote;

@@ -6,6 +6,7 @@ import { pinRules } from './pin.ts';
 import { restRules } from './rest.ts';
 import { ringRules } from './ring.ts';
 import type { Playing, Rule } from './rule.ts';
+import { underMelodyRules } from './under-melody.ts';
 import { walkRules } from './walk.ts';
 import { wishRules } from './wish.ts';
 
@@ -19,6 +20,7 @@ const RULES: readonly ((column: Column, playing: Playing) => readonly Rule[])[] 
   ringRules,
   wishRules,
   areaRules,
+  underMelodyRules,
   lineRules,
   walkRules,
   restRules,
