@@ -6,7 +6,7 @@ export { changeBetween, movedOver, shareLine, swapped, undoOf, withChange, type 
 export { hertz, maskOf, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
 export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
 export { degreePitchClass, semitones, spell, type Degree } from './pitch/degree.ts';
-export { formatKey, headerKey, nameInKey, parseKey, signature, type Key } from './pitch/key.ts';
+export { formatKey, headerKey, keyOfSignature, nameInKey, parseKey, signature, type Key } from './pitch/key.ts';
 export {
   beatsPerBar,
   formatMeter,
@@ -36,6 +36,7 @@ export { asChord, namesOf, type AsChord, type ChordName, type NamingContext, typ
 export { structuresOf, type Structure } from './chord/structures.ts';
 export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
+export { signOf } from './chart/signs.ts';
 export { mendedText, unreadBars } from './chart/mended.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';
 export { playedOrder } from './chart/form.ts';
@@ -91,6 +92,8 @@ export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign 
 export { phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
 export { writeMelody } from './melody/write.ts';
+export { readAbcNotes } from './melody/abc-notes.ts';
+export { draftText, type Draft, type DraftMeasure, type DraftText, type Lost } from './format/draft.ts';
 export { noteOver, type Verdict } from './reharm/over-melody.ts';
 export { rubsOf, rubWeight, sungIn, type Rub } from './reharm/rubs.ts';
 export { rubsIn, worstRub } from './take/rub.ts';
@@ -398,3 +401,4 @@ export { asChordText, smallChangeText } from './wording/around.ts';
 export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';
 export { apartFrom, type SectionOf, type ToldTake } from './wording/side-by-side.ts';
 export { HARMONY_WORDS, harmonyText, takeFiguresText, takeText } from './wording/takes.ts';
+export { faultText, lostText, type FileFault } from './wording/files.ts';

@@ -16,6 +16,11 @@ export interface Measure {
   readonly ticks: Ticks;
   /** What is sung instead one time through, by pass. */
   readonly passes: ReadonlyMap<number, Pick<Measure, 'notes' | 'ticks'>>;
+  /** Names of chords that stand in it, as they are written. */
+  readonly chords?: readonly { readonly tick: Ticks; readonly text: string }[];
+  /** Which ending begins with it; the meter from it on. */
+  readonly ending?: number | null;
+  readonly meterText?: string | null;
   /** Whether a repeat opens before it, and closes after it. */
   readonly opens: boolean;
   readonly closes: boolean;
@@ -91,6 +96,9 @@ class NoteReader {
   #pass: number | null = null;
   #base: Pick<Measure, 'notes' | 'ticks'> = { notes: [], ticks: 0 };
   #opens = false;
+  #chords: { readonly tick: Ticks; readonly text: string }[] = [];
+  #ending: number | null = null;
+  #meterText: string | null = null;
   #at: Place | null = null;
   /** Accidentals written in this measure, by letter: they hold in every octave (ABC 2.1, 11.3). */
   readonly #altered = new Map<string, string>();
@@ -125,13 +133,15 @@ class NoteReader {
     switch (kind) {
       case 'space':
       case 'comment':
+        return;
       case 'ending':
+        this.#ending = Number(/\d/.exec(text)![0]);
         return;
       case 'unknown':
         this.#problems.push(problem('melody-unknown', { text }, at));
         return;
       case 'over':
-        if (!/^[()]$|^y/.test(text)) this.#passedOver.push({ text, at });
+        this.#over(text, at);
         return;
       case 'field':
         this.#field(match[1]!, match[2]!, at);
@@ -193,7 +203,15 @@ class NoteReader {
       const [, over, under] = /^\s*(\d+)\/(\d+)\s*$/.exec(value) ?? [];
       if (over && Number(under) > 0) this.#unit = (TICKS_PER_QUARTER * 4 * Number(over)) / Number(under);
       else this.#problems.push(problem('melody-length', { text: value.trim() }, at));
-    } else if (name !== 'M') this.#passedOver.push({ text: `${name}:`, at });
+    } else if (name === 'M') this.#meterText = value.trim();
+    else this.#passedOver.push({ text: `${name}:`, at });
+  }
+
+  #over(text: string, at: Place): void {
+    // A chord's name; text over and under the stave begins with a sign of its place (ABC 2.1, 4.19).
+    const name = /^"([A-Ga-gN][^"]*)"$/.exec(text)?.[1];
+    if (name !== undefined) this.#chords.push({ tick: Math.round(this.#now), text: name });
+    if (!/^[()]$|^y/.test(text)) this.#passedOver.push({ text, at });
   }
 
   #pitch(sign: string | undefined, letter: string, octave: string): Read {
@@ -272,8 +290,18 @@ class NoteReader {
     if (this.#at) {
       this.#closeSegment();
       const closes = text.startsWith(':');
-      this.#measures.push({ ...this.#base, passes: this.#passes, opens: this.#opens, closes, at: this.#at });
+      this.#measures.push({
+        ...this.#base,
+        passes: this.#passes,
+        opens: this.#opens,
+        closes,
+        at: this.#at,
+        chords: this.#chords,
+        ending: this.#ending,
+        meterText: this.#meterText,
+      });
       this.#opens = false;
+      [this.#chords, this.#ending, this.#meterText] = [[], null, null];
     }
     if (text.endsWith(':')) this.#opens = true;
     this.#base = { notes: [], ticks: 0 };

@@ -98,3 +98,14 @@ export function rootInKey(key: Key, pc: number): NoteName {
 const FLAT_DEGREES: Readonly<Record<number, string>> = { 1: '2m', 3: '3m', 6: '5d', 8: '6m', 10: '7m' };
 const SHARPS = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', 'B'];
 const FLATS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];
+
+const MAJOR_TONICS = ['Cb', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#'];
+/** The key with so many sharps (flats below 0) and a mode; more than seven are written with the other sign. An unknown mode is major. */
+export function keyOfSignature(fifths: number, mode: string): Key {
+  const written = ((((fifths + 7) % 12) + 12) % 12) - 7;
+  const within = Math.abs(fifths) <= 7 ? fifths : written < -6 ? written + 12 : written;
+  const known = MODES.find((one) => one === mode.toLowerCase()) ?? 'major';
+  const tonic = MAJOR_TONICS[within + 7 - MODE_FIFTHS[known]];
+  // A mode may have no tonic of one accidental there.
+  return tonic === undefined ? { tonic: MAJOR_TONICS[within + 7]!, mode: 'major' } : { tonic, mode: known };
+}

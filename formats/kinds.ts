@@ -1,0 +1,42 @@
+import type { Draft, FileFault, Lost } from '../core/index.ts';
+
+/** What a reader makes of a file: the tunes in it, and of one of them all that was understood, and what was not. */
+export interface Reading {
+  /** The tunes of the file by title, and which of them was read. */
+  readonly tunes: readonly string[];
+  readonly tune: number;
+  /** Parts, voices or tracks with notes, and the one whose notes are the melody; −1: there are none. */
+  readonly parts: readonly string[];
+  readonly part: number;
+  /** Why that one was taken, where it was guessed. */
+  readonly guessed: boolean;
+  readonly draft: Draft;
+  readonly lost: readonly Lost[];
+}
+
+/** What one may choose. */
+export interface Choices {
+  readonly tune?: number;
+  readonly part?: number;
+  /** Octaves that the melody is moved up. */
+  readonly octave?: number;
+  /** The shortest note that is heard in a MIDI file, in ticks. */
+  readonly grid?: number;
+  /** Without repeats the measures are read once through. */
+  readonly repeats?: boolean;
+}
+
+/** A file that cannot be read: why, and where in it. */
+export class Unreadable extends Error {
+  readonly code: FileFault;
+  readonly args: Readonly<Record<string, string | number>>;
+  constructor(code: FileFault, args: Readonly<Record<string, string | number>> = {}) {
+    super(code);
+    this.code = code;
+    this.args = args;
+  }
+}
+/** A file, and what a packed one may unpack to, in bytes; measures in a tune. */
+export const LARGEST_FILE = 4_000_000;
+export const LARGEST_UNPACKED = 16_000_000;
+export const MOST_MEASURES = 2000;

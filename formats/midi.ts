@@ -1,0 +1,206 @@
+import { parseMidi } from 'midi-file';
+import {
+  keyOfSignature,
+  nameInKey,
+  pitchClassOf,
+  ticksPerBar,
+  ticksPerBeat,
+  TICKS_PER_QUARTER,
+  type BarNotes,
+  type DraftMeasure,
+  type Key,
+  type Lost,
+  type Meter,
+  type Ticks,
+} from '../core/index.ts';
+import { MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
+
+const COMMON: Meter = { count: 4, unit: 4 };
+/** Sixteenths, and triplets of them beside. */
+export const USUAL_GRID: Ticks = TICKS_PER_QUARTER / 4;
+/** Drums (General MIDI 1). */
+const DRUMS = 9;
+
+interface Sounded {
+  readonly from: number;
+  readonly to: number;
+  readonly pitch: number;
+  readonly channel: number;
+}
+interface Track {
+  readonly name: string;
+  readonly notes: readonly Sounded[];
+}
+
+/** Reads a MIDI file of format 0 or 1: of one track or channel the highest notes, one at a time, on a grid. */
+export function readMidi(bytes: Uint8Array, { part: wanted, octave = 0, grid = USUAL_GRID }: Choices): Reading {
+  let file: ReturnType<typeof parseMidi>;
+  try {
+    file = parseMidi(bytes);
+  } catch (error) {
+    throw new Unreadable('midi-broken', { why: error instanceof Error ? error.message : String(error) });
+  }
+  const { format, ticksPerBeat: division } = file.header;
+  if (!division) throw new Unreadable('midi-seconds');
+  if (format > 1) throw new Unreadable('midi-songs');
+  const scale = TICKS_PER_QUARTER / division;
+  const lost: Lost[] = [];
+  let title = '';
+  let key: Key | null = null;
+  let tempo: number | null = null;
+  const meters: { at: number; meter: Meter }[] = [];
+  const tracks = file.tracks.flatMap((events, i): Track[] => {
+    let now = 0;
+    let name = '';
+    const open = new Map<number, { from: number; channel: number }>();
+    const notes: Sounded[] = [];
+    for (const event of events) {
+      now += event.deltaTime * scale;
+      if (event.type === 'trackName') {
+        name = event.text.trim();
+        if (i === 0) title = name;
+      } else if (event.type === 'setTempo') tempo ??= 60_000_000 / event.microsecondsPerBeat;
+      else if (event.type === 'keySignature') key ??= keyOfSignature(event.key, event.scale === 1 ? 'minor' : 'major');
+      else if (event.type === 'timeSignature') {
+        const unit = event.denominator;
+        if ([2, 4, 8, 16].includes(unit) && event.numerator >= 1 && event.numerator <= 16)
+          meters.push({ at: now, meter: { count: event.numerator, unit: unit as Meter['unit'] } });
+        else lost.push({ measure: null, code: 'passed-over', args: { what: `the meter ${event.numerator}/${unit}` } });
+      } else if (event.type === 'noteOn' || event.type === 'noteOff') {
+        const id = event.channel * 128 + event.noteNumber;
+        end(open, id, now, notes);
+        if (event.type === 'noteOn' && event.velocity > 0) open.set(id, { from: now, channel: event.channel });
+      }
+    }
+    for (const id of [...open.keys()]) end(open, id, now, notes);
+    const channels = [...new Set(notes.map(({ channel }) => channel))].filter((channel) => channel !== DRUMS);
+    return channels.map((channel) => ({
+      name: `${name || `track ${i + 1}`}${channels.length > 1 ? `, channel ${channel + 1}` : ''}`,
+      notes: notes.filter((note) => note.channel === channel),
+    }));
+  });
+  const part = tracks.length === 0 ? -1 : Math.min(wanted ?? likeliest(tracks), tracks.length - 1);
+  const first = meters.find(({ at }) => at === 0)?.meter ?? COMMON;
+  const home: Key = key ?? { tonic: 'C', mode: 'major' };
+  const notes = part < 0 ? [] : onGrid(oneAtATime(tracks[part]!.notes, lost), grid);
+  const measures = measuresOf(notes, meters, first, (pitch) => nameInKey(home, pitchClassOf(pitch)), octave);
+  return {
+    tunes: [title || 'Untitled'],
+    tune: 0,
+    parts: tracks.map(({ name }) => name),
+    part,
+    guessed: wanted === undefined && tracks.length > 1,
+    draft: {
+      title,
+      key,
+      meter: first,
+      tempo: tempo === null ? null : (tempo * TICKS_PER_QUARTER) / ticksPerBeat(first),
+      feel: 'straight',
+      measures,
+    },
+    lost,
+  };
+}
+
+function end(open: Map<number, { from: number; channel: number }>, id: number, to: number, notes: Sounded[]): void {
+  const one = open.get(id);
+  open.delete(id);
+  if (one && to > one.from) notes.push({ ...one, to, pitch: id % 128 });
+}
+
+/** A tune is sung one note at a time, in a middle register, and has many pitches. */
+function likeliest(tracks: readonly Track[]): number {
+  const worth = tracks.map(({ name, notes }) => {
+    const sorted = [...notes].sort((a, b) => a.from - b.from);
+    const together = sorted.filter(({ from }, i) => i > 0 && from < sorted[i - 1]!.to - 1).length / notes.length;
+    const middle = notes.reduce((sum, { pitch }) => sum + pitch, 0) / notes.length;
+    const named = /melod|voc|voice|lead|sing|tune/i.test(name) ? 1 : 0;
+    return named - together - Math.abs(middle - 70) / 24;
+  });
+  return worth.indexOf(Math.max(...worth));
+}
+
+/** Of what sounds at once the highest; a note ends where the next begins. */
+function oneAtATime(notes: readonly Sounded[], lost: Lost[]): readonly Sounded[] {
+  const sorted = [...notes].sort((a, b) => a.from - b.from || b.pitch - a.pitch);
+  const kept: Sounded[] = [];
+  let dropped = 0;
+  for (const note of sorted) {
+    const last = kept.at(-1);
+    // What begins within a sixty-fourth of it is struck together.
+    if (last && note.from - last.from < TICKS_PER_QUARTER / 16) {
+      dropped++;
+      if (note.pitch > last.pitch) kept[kept.length - 1] = note;
+    } else {
+      if (last && last.to > note.from) kept[kept.length - 1] = { ...last, to: note.from };
+      kept.push(note);
+    }
+  }
+  if (dropped > 0)
+    lost.push({ measure: null, code: 'passed-over', args: { what: 'lower notes of chords', count: dropped } });
+  return kept;
+}
+
+/** Where three stand for two of a grid. */
+const thirdsOf = (grid: Ticks): Ticks => (grid * 2) / 3;
+
+/** Each note on the nearest place of the grid, or of thirds where that is nearer by far; none is left without a length. */
+function onGrid(notes: readonly Sounded[], grid: Ticks): readonly Sounded[] {
+  const third = thirdsOf(grid);
+  const near = (time: number): number => {
+    const plain = Math.round(time / grid) * grid;
+    const triplet = Math.round(time / third) * third;
+    return Math.abs(time - triplet) + grid / 12 < Math.abs(time - plain) ? triplet : plain;
+  };
+  return notes
+    .map(({ from, to, ...note }) => ({ ...note, from: near(from), to: near(to) }))
+    .map((note) => (note.to > note.from ? note : { ...note, to: note.from + grid }))
+    .map((note, i, all) => ({ ...note, to: Math.min(note.to, all[i + 1]?.from ?? Infinity) }))
+    .filter(({ from, to }) => to > from);
+}
+
+function measuresOf(
+  notes: readonly Sounded[],
+  meters: readonly { readonly at: number; readonly meter: Meter }[],
+  first: Meter,
+  spell: (pitch: number) => string,
+  octave: number,
+): readonly DraftMeasure[] {
+  const last = Math.max(0, ...notes.map(({ to }) => to));
+  const measures: DraftMeasure[] = [];
+  let start = 0;
+  let meter = first;
+  while (start < last || measures.length === 0) {
+    if (measures.length >= MOST_MEASURES) throw new Unreadable('too-many-measures', { most: MOST_MEASURES });
+    const changed = meters.findLast(({ at }) => at <= start + 1)?.meter ?? first;
+    const isNew = changed.count !== meter.count || changed.unit !== meter.unit;
+    meter = changed;
+    const ticks = ticksPerBar(meter);
+    const end = start + ticks;
+    const own = notes.filter(({ from, to }) => from < end && to > start);
+    measures.push({
+      notes: own.map(({ from, to, pitch }): BarNotes[number] => ({
+        tick: Math.max(from, start) - start,
+        ticks: Math.min(to, end) - Math.max(from, start),
+        pitch: pitch + 12 * octave,
+        spelling: spell(pitch),
+        tied: to > end,
+      })),
+      ticks,
+      passes: new Map(),
+      opens: false,
+      closes: false,
+      at: { line: measures.length + 1, column: 1, length: 1 },
+      label: String(measures.length + 1),
+      chords: [],
+      meter: isNew ? meter : null,
+      key: null,
+      section: null,
+      ending: null,
+      before: [],
+      after: [],
+    });
+    start = end;
+  }
+  return measures;
+}
