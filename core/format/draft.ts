@@ -204,7 +204,8 @@ function barsText(first: Meter, bars: readonly BarOf[], lost: Lost[]): string {
       ' ',
     );
     const ending = measure.ending === null ? '' : String(measure.ending);
-    const breaks = line !== '' && (onLine >= ON_A_LINE || measure.section !== null) && ending === '';
+    const isFull = onLine >= ON_A_LINE || measure.section !== null || before?.isPickup === true;
+    const breaks = line !== '' && isFull && ending === '';
     const sign = `${closes && !breaks ? ':' : ''}|${opens ? ':' : ''}${ending}`;
     if (breaks) {
       lines.push(`${line} ${closes ? ':|' : '|'}`);

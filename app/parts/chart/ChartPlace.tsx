@@ -124,6 +124,9 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
           </div>
           <span className="head-gap" />
           <SaveState unsaved={unsaved} />
+          <Button component={Link} to={`/import?tune=${tuneId}`}>
+            Import
+          </Button>
           <Button component={Link} to={`/tunes/${tuneId}/history`}>
             History
           </Button>

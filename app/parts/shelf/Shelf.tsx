@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Form, useNavigate } from 'react-router';
+import { Form, Link, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -34,6 +34,7 @@ interface ShelfProps {
 
 const KEYS: Keys = [
   ['N', 'new tune'],
+  ['I', 'import a file'],
   ['/', 'find a tune'],
   ['↑ ↓', 'the tune above, below'],
   ['Enter', 'open it on the bench'],
@@ -111,6 +112,7 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   };
   const free = { preventDefault: true, enabled: menu === null && renaming === null };
   useHotkeys('n', () => newTune.current?.requestSubmit(), free);
+  useHotkeys('i', () => void navigate('/import'), free);
   useHotkeys('slash', () => search.current?.focus(), free);
   useHotkeys('up', () => focusRow(focused() - 1), free);
   useHotkeys('down', () => focusRow(focused() + 1), free);
@@ -135,6 +137,9 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
           <span className="head-gap" />
           <SaveState />
           <KeySheet keys={KEYS} />
+          <Button component={Link} to="/import">
+            Import
+          </Button>
           <Form method="post" ref={newTune}>
             <input type="hidden" name="intent" value="new" />
             <Button type="submit" variant="contained" color="secondary" startIcon={<Add />}>

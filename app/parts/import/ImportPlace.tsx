@@ -1,0 +1,344 @@
+import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import Switch from '@mui/material/Switch';
+import TextField from '@mui/material/TextField';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Form, useNavigate } from 'react-router';
+import {
+  changeBetween,
+  keptNotes,
+  lostText,
+  melodyCells,
+  parseTune,
+  problemLine,
+  withHeader,
+  type BarNotes,
+  type Patch,
+} from '../../../core/index.ts';
+import type { Choices, Imported } from '../../../formats/index.ts';
+import { theOutbox } from '../../keep/browser.ts';
+import type { KeptCells } from '../../keep/cells.ts';
+import { useFile } from '../../work/useFile.ts';
+import { Bars } from '../chart/Bars.tsx';
+import { Frame } from '../frame/Frame.tsx';
+import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
+import { later } from '../frame/later.tsx';
+import { SaveState } from '../frame/SaveState.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import './import.css';
+
+const MelodySeen = later(async () => (await import('../melody/MelodySeen.tsx')).MelodySeen);
+
+/** A tune that is there already, which what is imported may be added to. */
+export interface ImportInto {
+  readonly id: string;
+  readonly title: string;
+  readonly chartText: string;
+  readonly good: string;
+  readonly version: number;
+  readonly barIds: readonly string[];
+  readonly melody: KeptCells;
+}
+
+const KEYS: Keys = [
+  ['O', 'choose a file'],
+  ['Ctrl V', 'read what was copied: ABC, MusicXML, a chart'],
+  ['?', 'this sheet'],
+];
+const KINDS: Readonly<Record<Imported['kind'], string>> = {
+  text: 'a chart as text',
+  abc: 'ABC',
+  musicxml: 'MusicXML',
+  midi: 'MIDI',
+  json: 'a tune as JSON',
+};
+const ENDINGS = '.abc,.musicxml,.mxl,.xml,.mid,.midi,.txt,.json';
+/** The shortest notes of a MIDI file, in ticks. */
+const GRIDS = [
+  [240, 'eighths'],
+  [120, 'sixteenths'],
+  [60, 'thirty-seconds'],
+] as const;
+
+/** A file is looked at before anything is kept: its bars, its melody, and what was not understood. */
+export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
+  const { file, imported, failed, busy, ask } = useFile();
+  const [choices, setChoices] = useState<Choices>({});
+  const [over, setOver] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
+  const open = async (chosen: File) => {
+    setChoices({});
+    await ask({ name: chosen.name, bytes: new Uint8Array(await chosen.arrayBuffer()) }, {});
+  };
+  const choose = (change: Choices) => {
+    const next = { ...choices, ...change };
+    setChoices(next);
+    if (file) void ask(file, next);
+  };
+  useEffect(() => {
+    const paste = ({ clipboardData }: ClipboardEvent) => {
+      const [pasted] = clipboardData?.files ?? [];
+      const text = clipboardData?.getData('text/plain') ?? '';
+      if (pasted) void open(pasted);
+      else if (text.trim() !== '') void open(new File([text], 'what was pasted'));
+    };
+    const press = ({ key, ctrlKey, metaKey, target }: KeyboardEvent) => {
+      const isField = target instanceof Element && target.closest('input, textarea, [role="combobox"]');
+      if (key === 'o' && !ctrlKey && !metaKey && !isField) chooser.current?.click();
+    };
+    document.addEventListener('paste', paste);
+    document.addEventListener('keydown', press);
+    return () => {
+      document.removeEventListener('paste', paste);
+      document.removeEventListener('keydown', press);
+    };
+  });
+  return (
+    <Frame
+      tuneId={into?.id ?? null}
+      header={
+        <>
+          <div className="head-title">
+            <h1>Import</h1>
+            {into && <span className="facts">beside {into.title}</span>}
+          </div>
+          <span className="head-gap" />
+          <SaveState />
+          <KeySheet keys={KEYS} />
+        </>
+      }
+    >
+      <div
+        className={`import ${over ? 'import-over' : ''}`}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          const [dropped] = event.dataTransfer.files;
+          if (dropped) void open(dropped);
+        }}
+      >
+        <section className="import-side" aria-label="The file">
+          <Button
+            variant={imported ? 'outlined' : 'contained'}
+            color={imported ? 'primary' : 'secondary'}
+            onClick={() => chooser.current?.click()}
+          >
+            {imported ? 'Another file' : 'Choose a file'}
+          </Button>
+          <input
+            ref={chooser}
+            type="file"
+            hidden
+            accept={ENDINGS}
+            aria-label="A file to import"
+            onChange={({ target }) => {
+              const [chosen] = target.files ?? [];
+              if (chosen) void open(chosen);
+              target.value = '';
+            }}
+          />
+          {!file && (
+            <p className="import-hint">
+              Or drop one here, or paste its text. MusicXML (also .mxl), ABC, MIDI, a chart as text, or JSON. It is
+              looked at first; nothing is kept until you say so.
+            </p>
+          )}
+          {busy && <p role="status">Reading {file?.name}…</p>}
+          {failed !== null && (
+            <p className="import-failed" role="alert">
+              <Glyphs text={failed} />
+            </p>
+          )}
+          {imported && <Chosen imported={imported} choices={choices} onChoose={choose} />}
+          {imported && <Ways imported={imported} into={into} />}
+          {imported && (
+            <details className="import-lost" open={imported.lost.length > 0 && imported.lost.length <= FEW}>
+              <summary>
+                {imported.lost.length === 0 ? 'All of it was understood' : `Not carried over: ${imported.lost.length}`}
+              </summary>
+              <ul aria-label="Not carried over">
+                {imported.lost.map((one, i) => (
+                  <li key={i}>
+                    <Glyphs text={lostText(one)} />
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </section>
+        <section className="import-seen" aria-label="What it would be">
+          {imported && <Seen text={imported.text} />}
+        </section>
+      </div>
+    </Frame>
+  );
+}
+/** So many things are listed at once. */
+const FEW = 12;
+
+interface ChosenProps {
+  readonly imported: Imported;
+  readonly choices: Choices;
+  readonly onChoose: (change: Choices) => void;
+}
+
+/** What can be chosen of a file. */
+function Chosen({ imported: { kind, tunes, tune, parts, part, guessed }, choices, onChoose }: ChosenProps) {
+  return (
+    <div className="import-choices">
+      <p>It is {KINDS[kind]}.</p>
+      {tunes.length > 1 && (
+        <Pick label="Tune" value={tune} names={tunes} onPick={(chosen) => onChoose({ tune: chosen, part: 0 })} />
+      )}
+      {parts.length > 1 && (
+        <Pick
+          label="The melody is"
+          value={part}
+          names={parts}
+          help={guessed ? 'A guess: it looks most like a tune.' : undefined}
+          onPick={(chosen) => onChoose({ part: chosen })}
+        />
+      )}
+      {part >= 0 && (
+        <Pick
+          label="Its octave"
+          value={(choices.octave ?? 0) + 2}
+          names={['two lower', 'one lower', 'as it is', 'one higher', 'two higher']}
+          onPick={(chosen) => onChoose({ octave: chosen - 2 })}
+        />
+      )}
+      {kind === 'midi' && (
+        <Pick
+          label="Shortest notes"
+          value={GRIDS.findIndex(([grid]) => grid === (choices.grid ?? GRIDS[1][0]))}
+          names={GRIDS.map(([, name]) => name)}
+          onPick={(chosen) => onChoose({ grid: GRIDS[chosen]![0] })}
+        />
+      )}
+      {(kind === 'abc' || kind === 'musicxml') && (
+        <FormControlLabel
+          control={
+            <Switch size="small" checked={choices.repeats ?? true} onChange={(_, repeats) => onChoose({ repeats })} />
+          }
+          label="With its repeats"
+        />
+      )}
+    </div>
+  );
+}
+
+interface PickProps {
+  readonly label: string;
+  readonly value: number;
+  readonly names: readonly string[];
+  readonly help?: string | undefined;
+  readonly onPick: (value: number) => void;
+}
+function Pick({ label, value, names, help, onPick }: PickProps) {
+  return (
+    <TextField
+      select
+      size="small"
+      fullWidth
+      label={label}
+      value={value}
+      helperText={help}
+      onChange={({ target }) => onPick(Number(target.value))}
+    >
+      {names.map((name, i) => (
+        <MenuItem key={i} value={i}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** What can be done with it: a new tune, or the chords or the melody of one that is there. */
+function Ways({ imported, into }: { readonly imported: Imported; readonly into: ImportInto | null }) {
+  const navigate = useNavigate();
+  const { text, hasChords, hasMelody } = imported;
+  const melody = useMemo(() => (into && hasMelody ? melodyFor(into, text) : null), [into, hasMelody, text]);
+  const done = (aggregate: string, version: number, patch: Patch<unknown>, label: string) => {
+    theOutbox().edit(aggregate, version, patch, { label });
+    void navigate(`/tunes/${into!.id}/chart`);
+  };
+  return (
+    <div className="import-ways">
+      <Form method="post">
+        <input type="hidden" name="text" value={text} />
+        <Button type="submit" variant="contained" color="secondary">
+          Put it on the shelf
+        </Button>
+      </Form>
+      {into && hasChords && (
+        <Button
+          variant="outlined"
+          onClick={() => {
+            const chart = withHeader(text.split(MELODY)[0]!, 'title', into.title);
+            done(
+              `tune:${into.id}`,
+              into.version,
+              { chartText: changeBetween(into.chartText, chart) },
+              'the chords of a file',
+            );
+          }}
+        >
+          Its chords for {into.title}
+        </Button>
+      )}
+      {into && melody && 'patch' in melody && (
+        <Button
+          variant="outlined"
+          onClick={() => done(`melody:${into.id}`, into.melody.version, melody.patch, 'the melody of a file')}
+        >
+          Its melody for {into.title}
+        </Button>
+      )}
+      {into && melody && 'said' in melody && (
+        <p className="import-misfit">
+          <Glyphs text={`Its melody does not fit the bars of ${into.title}: ${melody.said}`} />
+        </p>
+      )}
+    </div>
+  );
+}
+
+const MELODY = /^melody:/m;
+
+/** The melody of a text in the bars of a tune: what changes in its cells, or why it does not fit. */
+function melodyFor(into: ImportInto, text: string): { readonly patch: Patch<BarNotes> } | { readonly said: string } {
+  const notes = text.slice(MELODY.exec(text)!.index);
+  const key = /^key: .*$/m.exec(text)?.[0]?.slice('key: '.length);
+  // The notes are written in the key of the file.
+  const inKey = key === undefined ? notes : notes.replace(MELODY, `melody:\nK:${key}`);
+  const read = parseTune(`${into.good}\n${inKey}`);
+  if (!read.ok) return { said: problemLine(read.problems[0]!) };
+  const cells = melodyCells(keptNotes(read.value.melody!, into.barIds));
+  const gone = Object.keys(into.melody.cells).filter((name) => !(name in cells));
+  return { patch: { ...Object.fromEntries(gone.map((name) => [name, null])), ...cells } };
+}
+
+/** The bars and the stave as they would be. */
+function Seen({ text }: { readonly text: string }) {
+  const read = useMemo(() => parseTune(text), [text]);
+  if (!read.ok) return <p className="import-failed">{problemLine(read.problems[0]!)}</p>;
+  const { chart, melody } = read.value;
+  return (
+    <>
+      <h2>{chart.title}</h2>
+      <Bars chart={chart} />
+      {melody && (
+        <Suspense>
+          <MelodySeen chart={chart} melody={melody} />
+        </Suspense>
+      )}
+    </>
+  );
+}
