@@ -1,4 +1,4 @@
-import type { Draft, FileFault, Lost } from '../core/index.ts';
+import type { ChordLength, Draft, FileFault, Lost } from '../core/index.ts';
 
 /** What a reader makes of a file: the tunes in it, and of one of them all that was understood, and what was not. */
 export interface Reading {
@@ -22,6 +22,8 @@ export interface Choices {
   readonly octave?: number;
   /** The shortest note that is heard in a MIDI file, in ticks. */
   readonly grid?: number;
+  /** How long each chord over words lasts, in bars. */
+  readonly chordBars?: ChordLength;
   /** Without repeats the measures are read once through. */
   readonly repeats?: boolean;
 }

@@ -74,6 +74,7 @@ const KINDS: readonly (readonly [string, Uint8Array])[] = [
   ['a.mxl', zipSync({ 'a.xml': strToU8(XML) })],
   ['a.mid', MIDI],
   ['a.txt', strToU8(TEXT)],
+  ['a.cho', strToU8('{title: T}\n{soc}\n[G]Down by the [Em7]river\n[C]bend\n{eoc}\n')],
   ['a.json', strToU8(textAsJson(TEXT))],
 ];
 

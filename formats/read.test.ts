@@ -321,6 +321,39 @@ describe('MIDI', () => {
   });
 });
 
+describe('chords and words', () => {
+  const PRO = `{title: Slow Tide}
+{key: G}
+{time: 3/4}
+{start_of_verse}
+[G]Down by the [Em7]river [C]bend
+[N.C.]wait for the [D7]boat
+{end_of_verse}
+{x_private: 1}
+{soc}
+[Am]Haul a[*soft]way [Qx]there
+`;
+  test('ChordPro: headers, sections, chords with their words; a chord lasts as long as it is said', () => {
+    const { kind, text, lost } = read('a.cho', PRO);
+    expect(kind).toBe('words');
+    expect(text).toContain('key: G');
+    expect(text).toContain('title: Slow Tide');
+    expect(text).toContain('meter: 3/4');
+    expect(text).toContain('[Verse]\n| G | Em7 | C |\n> Down by the | river | bend\n| N.C. | D7 |');
+    expect(text).toContain('[Chorus]\n| Am |');
+    expect(lost.map(lostText)).toEqual([
+      'line 8: {x_private} passed over',
+      'line 10: [*soft] passed over',
+      'line 10: the chord “Qx” is not understood as it stands',
+    ]);
+    expect(read('a.cho', PRO, { chordBars: 2 }).text).toContain('| G | % | Em7 | % |');
+  });
+  test('chords in lines over words', () => {
+    const { kind, text } = read('a.txt', 'C        Am\nRow the boat ashore\nF    G7\nSlow and low\n');
+    expect([kind, text]).toEqual(['words', '| C | Am |\n> Row the | boat ashore\n| F | G7 |\n> Slow | and low']);
+  });
+});
+
 describe('our own', () => {
   const TEXT = 'title: Low Water\nkey: C\nmeter: 4/4\ntempo: 120\n\n| C | F |\n\nmelody:\nc8 | f8 |\n';
   test('text stands as it is, and JSON is the same', () => {

@@ -4,6 +4,7 @@ import { readAbc } from './abc.ts';
 import { LARGEST_FILE, LARGEST_UNPACKED, Unreadable, type Choices, type Reading } from './kinds.ts';
 import { readMidi } from './midi.ts';
 import { readMusicXml } from './musicxml.ts';
+import { readWorded, wordedText } from './words.ts';
 import { childOf, readXml } from './xml.ts';
 
 /** A file as a tune in our own text, with what could be chosen, and what was not understood. */
@@ -11,7 +12,7 @@ export interface Imported extends DraftText, Pick<Reading, 'tunes' | 'tune' | 'p
   readonly kind: FileKind;
   readonly title: string;
 }
-export type FileKind = 'text' | 'abc' | 'musicxml' | 'midi' | 'json';
+export type FileKind = 'text' | 'words' | 'abc' | 'musicxml' | 'midi' | 'json';
 
 /** What a file of ours has in JSON. */
 const JSON_FORMAT = 'yellow-heron-tune';
@@ -29,6 +30,11 @@ export function readFile(name: string, bytes: Uint8Array, choices: Choices = {})
   if (/^\s*\{\s*"/.test(text)) return ofText('json', textInJson(text));
   if (ending === 'abc' || /^X:\s*\d+/m.test(text)) return of('abc', readAbc(text, choices));
   if (text.includes('\u0000')) throw new Unreadable('file-unknown');
+  const worded = readWorded(text);
+  if (worded) {
+    const made = ofText('words', wordedText(worded, choices.chordBars ?? 1));
+    return { ...made, lost: [...worded.lost, ...made.lost] };
+  }
   return ofText('text', text);
 }
 

@@ -7,6 +7,7 @@ import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Form, useNavigate } from 'react-router';
 import {
   changeBetween,
+  CHORD_LENGTHS,
   keptNotes,
   lostText,
   melodyCells,
@@ -48,12 +49,13 @@ const KEYS: Keys = [
 ];
 const KINDS: Readonly<Record<Imported['kind'], string>> = {
   text: 'a chart as text',
+  words: 'chords over words, which do not say where the bars are',
   abc: 'ABC',
   musicxml: 'MusicXML',
   midi: 'MIDI',
   json: 'a tune as JSON',
 };
-const ENDINGS = '.abc,.musicxml,.mxl,.xml,.mid,.midi,.txt,.json';
+const ENDINGS = '.abc,.cho,.chopro,.pro,.musicxml,.mxl,.xml,.mid,.midi,.txt,.json';
 /** The shortest notes of a MIDI file, in ticks. */
 const GRIDS = [
   [240, 'eighths'],
@@ -145,8 +147,8 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
           />
           {!file && (
             <p className="import-hint">
-              Or drop one here, or paste its text. MusicXML (also .mxl), ABC, MIDI, a chart as text, or JSON. It is
-              looked at first; nothing is kept until you say so.
+              Or drop one here, or paste its text. MusicXML (also .mxl), ABC, MIDI, ChordPro, chords over words, a chart
+              as text, or JSON. It is looked at first; nothing is kept until you say so.
             </p>
           )}
           {busy && <p role="status">Reading {file?.name}…</p>}
@@ -211,6 +213,14 @@ function Chosen({ imported: { kind, tunes, tune, parts, part, guessed }, choices
           value={(choices.octave ?? 0) + 2}
           names={['two lower', 'one lower', 'as it is', 'one higher', 'two higher']}
           onPick={(chosen) => onChoose({ octave: chosen - 2 })}
+        />
+      )}
+      {kind === 'words' && (
+        <Pick
+          label="Each chord lasts"
+          value={CHORD_LENGTHS.indexOf(choices.chordBars ?? 1)}
+          names={['half a bar', 'a bar', 'two bars']}
+          onPick={(chosen) => onChoose({ chordBars: CHORD_LENGTHS[chosen]! })}
         />
       )}
       {kind === 'midi' && (
