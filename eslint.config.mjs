@@ -119,7 +119,7 @@ export default tseslint.config(
   },
   {
     files: ['core/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.{test,oracle}.ts'],
     rules: {
       'no-restricted-globals': ['error', ...NOT_IN_CORE],
       'no-restricted-properties': [

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { buildLibrary, type ShapeLibrary } from '../core/index.ts';
-import { readText } from './files.ts';
+import { readBytes, readText } from './files.ts';
 import { heron as run } from './heron.ts';
 
 const libraries = new Map<string, ShapeLibrary>();
@@ -12,6 +12,8 @@ const libraries = new Map<string, ShapeLibrary>();
 const heron = (args: string[], input = '') =>
   run(args, {
     readText: (file) => (file === '-' ? input : readText(file)),
+    readBytes,
+    writeBytes: () => undefined,
     libraryOf(hand) {
       const key = JSON.stringify(hand);
       const library = libraries.get(key) ?? buildLibrary(hand);

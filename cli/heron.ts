@@ -9,6 +9,7 @@ import { name } from './name.ts';
 import { read } from './read.ts';
 import { score } from './score.ts';
 import { simplify } from './simplify.ts';
+import { convert } from './convert.ts';
 import { takes } from './takes.ts';
 import { UsageError, type World } from './verb.ts';
 
@@ -35,6 +36,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
   colours FILE --bar N         what the chord there may become, steadiest first
         [--beat B] [--grating]
   check FILE                   what each note of the melody is over its chord, and what mends a clash
+  convert IN OUT               a tune from MusicXML, ABC, MIDI, ChordPro, text or JSON, by the ending of OUT
+        [--to txt|json|abc|musicxml] (to standard output), or .mxl, .mid
   simplify FILE                the chart without related ii's, passing chords and side-slips
 
 FILE may be - for standard input.
@@ -79,6 +82,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       key: { type: 'string' },
       tuning: { type: 'string' },
       paths: { type: 'string' },
+      to: { type: 'string' },
       takes: { type: 'string' },
       rhythm: { type: 'string' },
       texture: { type: 'string' },
@@ -97,9 +101,9 @@ function runVerb(argv: readonly string[], world: World): Printed {
       beats: { type: 'string' },
     },
   });
-  const [verb, subject, ...more] = positionals;
+  const [verb, subject, out, ...more] = positionals;
   if (values.help) return { status: 0, stdout: USAGE, stderr: '' };
-  if (verb === undefined || subject === undefined || more.length > 0)
+  if (verb === undefined || subject === undefined || more.length > 0 || (out !== undefined && verb !== 'convert'))
     throw new UsageError('a verb and one subject are needed');
   const answers = {
     read: () => read(subject, world),
@@ -112,10 +116,13 @@ function runVerb(argv: readonly string[], world: World): Printed {
     moves: () => moves(subject, values, world),
     simplify: () => simplify(subject, world),
     check: () => check(subject, world),
+    convert: () => convert(subject, out, values.to, world),
   };
   if (!Object.hasOwn(answers, verb)) throw new UsageError(`there is no verb ${verb}`);
   const answer = answers[verb as keyof typeof answers]();
   if ('problems' in answer)
     return { status: 2, stdout: '', stderr: answer.problems.map((problem) => `${problemLine(problem)}\n`).join('') };
-  return { status: 0, stdout: values.json ? `${JSON.stringify(answer.json)}\n` : answer.text, stderr: '' };
+  if ('failed' in answer) return { status: 2, stdout: '', stderr: `${answer.failed}\n` };
+  const stderr = (answer.told ?? []).map((line) => `${line}\n`).join('');
+  return { status: 0, stdout: values.json ? `${JSON.stringify(answer.json)}\n` : answer.text, stderr };
 }

@@ -1,6 +1,6 @@
 import { writeSync } from 'node:fs';
 import { buildLibrary } from '../core/index.ts';
-import { readText } from './files.ts';
+import { readBytes, readText, writeBytes } from './files.ts';
 import { heron } from './heron.ts';
 
 /** Writes all of it before returning, also to a pipe whose reader is slow. */
@@ -18,7 +18,12 @@ function write(descriptor: number, text: string): void {
   }
 }
 
-const { status, stdout, stderr } = heron(process.argv.slice(2), { readText, libraryOf: buildLibrary });
+const { status, stdout, stderr } = heron(process.argv.slice(2), {
+  readText,
+  readBytes,
+  writeBytes,
+  libraryOf: buildLibrary,
+});
 write(2, stderr);
 write(1, stdout);
 process.exitCode = status;

@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { strToU8 } from 'fflate';
+import { parseMidi } from 'midi-file';
 import { buildLibrary } from '../core/index.ts';
 import { heron } from './heron.ts';
 
@@ -10,8 +12,14 @@ tempo: 100
 melody:
 c6 B2 | c4 B4 | A2 c2 d2 B2 | c8 |
 `;
+const written = new Map<string, Uint8Array>();
 const asked = (args: string[], text = TUNE) =>
-  heron([args[0]!, '-', ...args.slice(1)], { readText: () => text, libraryOf: buildLibrary });
+  heron([args[0]!, '-', ...args.slice(1)], {
+    readText: () => text,
+    readBytes: () => strToU8(text),
+    writeBytes: (file, bytes) => void written.set(file, bytes),
+    libraryOf: buildLibrary,
+  });
 const json = <Value>(...args: string[]) => JSON.parse(asked([...args, '--json']).stdout) as Value;
 
 interface Checked {
@@ -78,5 +86,35 @@ describe('a file with a melody', () => {
       2,
       'bar 1: The notes of this bar last 9 eighths, and the chart’s bar 8. Is a bar line missing?\n',
     ]);
+  });
+});
+
+describe('convert', () => {
+  const LOW =
+    'title: Low Water\nkey: G\nmeter: 4/4\ntempo: 96\n\n| G | D7 {or Ab7} |\n> low | water\n\nmelody:\nB8 | A8 |\n';
+  test.each(['abc', 'musicxml', 'json', 'txt'])('to %s and back, to standard output', (to) => {
+    const first = asked(['convert', '--to', to], LOW);
+    expect(first.status).toBe(0);
+    const again = asked(['convert', '--to', 'txt'], first.stdout);
+    expect(again.stdout).toContain('melody:\nB8 | A8 |');
+    expect(again.stdout).toContain('key: G');
+    const isOwn = to === 'json' || to === 'txt';
+    expect(first.stderr).toBe(
+      isOwn ? '' : 'other changes of a bar (1) passed over\nwords under bars (2) passed over\n',
+    );
+  });
+  test('to files: MIDI is read by an independent reader, a packed score by ours', () => {
+    expect(asked(['convert', 'out.mid'], LOW).status).toBe(0);
+    const { tracks } = parseMidi(written.get('out.mid')!);
+    const notes = tracks.flat().flatMap((event) => (event.type === 'noteOn' ? [event.noteNumber] : []));
+    expect(notes).toEqual([71, 69]);
+    asked(['convert', 'out.mxl'], LOW);
+    expect([...written.get('out.mxl')!.subarray(0, 2)]).toEqual([0x50, 0x4b]);
+  });
+  test('what cannot be read, or is not written, is said', () => {
+    expect(asked(['convert', '--to', 'txt'], '<svg/>')).toMatchObject({ status: 2, stdout: '' });
+    expect(asked(['convert', '--to', 'txt'], '<?xml version="1.0"?><svg/>').stderr).toContain('<svg>');
+    expect(asked(['convert', 'out.pdf'], LOW).stderr).toContain('convert writes txt, json, abc');
+    expect(asked(['convert', '--to', 'mid'], LOW).stderr).toContain('name a file');
   });
 });

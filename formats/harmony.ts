@@ -1,4 +1,4 @@
-import { parseChord } from '../core/index.ts';
+import { parseChord, tonesOf } from '../core/index.ts';
 import { childOf, childrenOf, numberOf, textOf, type Element } from './xml.ts';
 
 /** The kinds of MusicXML 4.0 (type kind-value) by the suffix we write. */
@@ -45,6 +45,8 @@ export function symbolOfHarmony(harmony: Element): { readonly text: string; read
   const shown = kind?.attributes.text ?? '';
   const suffix = KINDS[kind?.text ?? 'major'];
   const added = degreesText(childrenOf(harmony, 'degree'), suffix ?? '');
+  const whole = shownWhole(root, shown, suffix, added);
+  if (whole !== null) return { text: `${whole}${bass}`, exact: true };
   const ways = [
     ...(suffix === undefined
       ? []
@@ -56,6 +58,21 @@ export function symbolOfHarmony(harmony: Element): { readonly text: string; read
     return { text: ways[0].replace('()', ''), exact: suffix !== undefined || added.length === 0 };
   const plain = `${root}${suffix ?? ''}${bass}`;
   return { text: parseChord(plain).ok ? plain : `${root}${bass}`, exact: false };
+}
+
+/** The symbol as it is shown, where that says the same chord as the kind, and all degrees. */
+function shownWhole(root: string, shown: string, suffix: string | undefined, added: readonly string[]): string | null {
+  const [text, plain] = [parseChord(`${root}${shown}`), parseChord(`${root}${suffix ?? ''}`)];
+  if (shown === '' || suffix === undefined || !text.ok || !plain.ok) return null;
+  const [own, base] = [text.value.kind, plain.value.kind];
+  const isSus = added.some((one) => one.startsWith('sus') || one === 'no3');
+  const sameThird = own.third === base.third || (isSus && (own.third === '4' || own.third === '2'));
+  const tones = tonesOf(own);
+  const has = (one: string) => {
+    const degree = one.replace(/^(add|sus|no)/, '');
+    return one.startsWith('no') || own.altered || tones.includes(degree as never) || own.seventh === degree;
+  };
+  return sameThird && own.seventh === base.seventh && added.every(has) ? `${root}${shown}` : null;
 }
 
 /** Degrees as suffixes have them: `b9`, `#11`, `add9`, `sus4` for a fourth in the place of a third. */

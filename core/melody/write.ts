@@ -21,42 +21,64 @@ export function writeMelody({ bars, key }: Pick<Chart, 'bars' | 'key'>, melody: 
   return `melody:\n${lines.map((some) => `${some.map((bar) => `${bar} |`).join(' ')}\n`).join('')}`;
 }
 
-function barText(notes: readonly MelodyNote[], ticks: Ticks, key: Key): string {
+/** The notes of a bar; `marks`: what is to stand before what sounds at a tick, notes that sound on are parted there. */
+export function barText(
+  notes: readonly MelodyNote[],
+  ticks: Ticks,
+  key: Key,
+  marks: ReadonlyMap<Ticks, string> = NO_MARKS,
+): string {
   const passes = [...new Set(notes.map(({ pass }) => pass))];
   const base = passes.includes(null) || passes.length === 0 ? [null] : [];
   return [...base, ...passes.filter((pass) => pass !== null)]
     .map((pass) => {
       const own = notes.filter((note) => note.pass === pass);
-      return `${pass === null ? '' : `[r:pass ${pass}] `}${segmentText(own, ticks, key)}`;
+      return `${pass === null ? '' : `[r:pass ${pass}] `}${segmentText(own, ticks, key, marks)}`;
     })
     .join(' ');
 }
 
+const NO_MARKS: ReadonlyMap<Ticks, string> = new Map();
+
 /** Notes and, as null, the rests between them. */
 interface Written {
+  readonly tick: Ticks;
   readonly note: MelodyNote | null;
   readonly ticks: Ticks;
 }
 
-function segmentText(notes: readonly MelodyNote[], long: Ticks, key: Key): string {
-  const written: Written[] = [];
+function segmentText(notes: readonly MelodyNote[], long: Ticks, key: Key, marks: ReadonlyMap<Ticks, string>): string {
+  const whole: Written[] = [];
   let now: Ticks = 0;
   for (const note of notes) {
-    if (note.tick > now) written.push({ note: null, ticks: note.tick - now });
-    written.push({ note, ticks: note.ticks });
+    if (note.tick > now) whole.push({ note: null, tick: now, ticks: note.tick - now });
+    whole.push({ note, tick: note.tick, ticks: note.ticks });
     now = note.tick + note.ticks;
   }
-  if (now < long) written.push({ note: null, ticks: long - now });
+  if (now < long) whole.push({ note: null, tick: now, ticks: long - now });
+  const written = whole.flatMap((one) => partedAt(one, [...marks.keys()]));
   const signs = new Map(scale(key).map((name) => [name[0]!, name.slice(1)]));
   const texts: string[] = [];
   for (let i = 0; i < written.length;) {
     const three = written.slice(i, i + 3);
     const isTriplet = three.length === 3 && three.every(({ ticks }) => ticks === three[0]!.ticks && isThird(ticks));
-    if (isTriplet) texts.push(`(3${three.map(({ note, ticks }) => noteText(note, (ticks * 3) / 2, signs)).join('')}`);
-    else texts.push(noteText(written[i]!.note, written[i]!.ticks, signs));
+    const textOf = ({ note, tick }: Written, ticks: Ticks) => (marks.get(tick) ?? '') + noteText(note, ticks, signs);
+    if (isTriplet) texts.push(`(3${three.map((one) => textOf(one, (one.ticks * 3) / 2)).join('')}`);
+    else texts.push(textOf(written[i]!, written[i]!.ticks));
     i += isTriplet ? 3 : 1;
   }
   return texts.join(' ');
+}
+
+/** What sounds on over some places as parts, tied. */
+function partedAt({ note, tick, ticks }: Written, places: readonly Ticks[]): readonly Written[] {
+  const inside = places.filter((place) => place > tick && place < tick + ticks).sort((a, b) => a - b);
+  const points = [tick, ...inside, tick + ticks];
+  return points.slice(0, -1).map((from, i): Written => {
+    const to = points[i + 1]!;
+    const isLast = i === points.length - 2;
+    return { note: note && { ...note, tied: isLast ? note.tied : true }, tick: from, ticks: to - from };
+  });
 }
 
 /** Whether a length is two thirds of one that is written with flags and dots. */
