@@ -92,6 +92,8 @@ export {
 export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign } from './melody/written.ts';
 export { phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
+export { movedCells } from './melody/moved.ts';
+export { rangeOf as rangeOfMelody, type MelodyRange } from './melody/range.ts';
 export { writeMelody } from './melody/write.ts';
 export { readAbcNotes } from './melody/abc-notes.ts';
 export { draftText, type Draft, type DraftMeasure, type DraftText, type Lost } from './format/draft.ts';
@@ -112,6 +114,7 @@ export { melodyLayer } from './score/melody.ts';
 export {
   checkedText,
   lengthText,
+  melodyRangeText,
   pitchInKey,
   remedyText,
   retunedText,

@@ -6,6 +6,17 @@ import { readAside } from './stored.ts';
 /** The one outbox of a window; made in the browser only. */
 let outbox: Outbox | null = null;
 
+/** What the server last answered of each aggregate: a place that opens later than an answer came may have loaded what was before it. */
+const answered = new Map<string, { readonly version: number; readonly cells: Readonly<Record<string, unknown>> }>();
+/** The newer of what a place was loaded with and what was answered since. */
+export function newest<T extends { readonly version: number; readonly cells: Readonly<Record<string, unknown>> }>(
+  aggregate: string,
+  kept: T,
+): Pick<T, 'version' | 'cells'> {
+  const last = answered.get(aggregate);
+  return last && last.version > kept.version ? last : kept;
+}
+
 /** One window at a time sends; a window holds its own name for as long as it is open. */
 const SENDING = 'heron.sending';
 const WINDOW = 'heron.window.';
@@ -35,6 +46,9 @@ export function theOutbox(): Outbox {
     tell: (told) => channel.postMessage(told),
   });
   outbox = made;
+  made.listen(({ aggregate }, answer) => {
+    if (answer.status === 'saved' || answer.status === 'conflict') answered.set(aggregate, answer);
+  });
   void navigator.locks.request(WINDOW + made.window, () => new Promise(() => undefined));
   channel.onmessage = ({ data }: MessageEvent<Told>) => made.heard(data);
   addEventListener('storage', ({ key, newValue, storageArea }) => {

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { applyPatch, applyPatches, type Patch } from '../../core/index.ts';
-import { theOutbox } from './browser.ts';
+import { newest, theOutbox } from './browser.ts';
 
 type Cells = Readonly<Record<string, unknown>>;
 export interface KeptCells {
@@ -30,7 +30,8 @@ export function useCells(
         ),
       });
     };
-    if (version.current.of !== aggregate || kept.version >= version.current.is) take(kept);
+    const now = newest(aggregate, kept);
+    if (version.current.of !== aggregate || now.version >= version.current.is) take(now);
     return theOutbox().listen((edit, answer) => {
       if (edit.aggregate !== aggregate || (answer.status !== 'saved' && answer.status !== 'conflict')) return;
       // An answer may be late: what the page loaded meanwhile is newer, and has it.

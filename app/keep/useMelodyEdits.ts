@@ -39,6 +39,8 @@ export function useMelodyEdits(tuneId: string, kept: KeptCells) {
     /** What was undone, or made again, in words; null: there was nothing. */
     undo: () => go('undo'),
     redo: () => go('redo'),
+    /** What an undo would take back, in words. */
+    lastLabel: history.undo.at(-1)?.label ?? null,
     canUndo: history.undo.length > 0,
     canRedo: history.redo.length > 0,
     conflict,

@@ -9,8 +9,7 @@ import { harmonyOf } from './harmony.ts';
 
 const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 /** Text as XML has it; control characters have no place there. */
-const escaped = (text: string): string =>
-  text.replace(/\p{Cc}/gu, ' ').replace(/[&<>"]/g, (sign) => ESCAPES[sign]!);
+const escaped = (text: string): string => text.replace(/\p{Cc}/gu, ' ').replace(/[&<>"]/g, (sign) => ESCAPES[sign]!);
 
 /** An element with attributes and what is in it: text, or elements in order. */
 function element(

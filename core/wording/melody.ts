@@ -5,6 +5,7 @@ import { nameInKey, type Key } from '../pitch/key.ts';
 import type { NoteName } from '../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { SungNote } from '../melody/melody.ts';
+import type { MelodyRange } from '../melody/range.ts';
 import { barAt, type Stave, type StaveNote } from '../melody/stave.ts';
 import { ticksPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
 import { musical } from './music.ts';
@@ -57,6 +58,14 @@ export const pitchInKey = (pitch: Midi, key: Key): string => spelledPitch(pitch,
 /** `In bar 3 the melody has C5 now, not B4.` */
 export const retunedText = (note: SungNote, { pitch, spelling }: Pick<SungNote, 'pitch' | 'spelling'>): string =>
   `In bar ${note.bar} the melody has ${spelledPitch(pitch, spelling)} now, not ${spelledPitch(note.pitch, note.spelling)}.`;
+
+/** `E4 to F♯5, mostly A4 to D5`. */
+export function melodyRangeText({ low, high, from, to }: MelodyRange, key: Key): string {
+  const name = (pitch: Midi) => pitchInKey(pitch, key);
+  const mostly =
+    from === low && to === high ? '' : `, mostly ${from === to ? name(from) : `${name(from)} to ${name(to)}`}`;
+  return `${name(low)} to ${name(high)}${mostly}`;
+}
 
 /** What a remedy does. */
 export const remedyText = (remedy: Remedy): string =>

@@ -7,8 +7,10 @@ import {
   headerKey,
   LONGEST_CHART,
   mendedText,
+  movedCells,
   musical,
   parseChart,
+  rangeOfMelody,
   readOverWords,
   transpose,
   unreadBars,
@@ -19,6 +21,7 @@ import { Notice } from '../frame/Notice.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { usePlayer } from '../../keep/player.ts';
 import { useChartText } from '../../keep/useChartText.ts';
+import { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useWarmSolver } from '../../work/solver.ts';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
@@ -48,6 +51,9 @@ interface ChartPlaceProps {
   readonly settings: KeptCells['cells'];
 }
 
+/** What moving the melody along is called. */
+const MOVED = 'moving it to another key';
+
 const KEYS: Keys = [
   ['Ctrl Enter', 'to the bench'],
   ['Ctrl Z', 'undo typing'],
@@ -65,6 +71,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
     chartText,
     version,
   });
+  const sung = useMelodyEdits(tuneId, melody);
   const parsed = useMemo(() => parseChart(text), [text]);
   const problems = parsed.ok ? [] : parsed.problems;
   const isEmpty = problems.some(({ code }) => code === 'chart-empty');
@@ -180,7 +187,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             </p>
           )}
         </section>
-        {keptChart && <MelodyPart tuneId={tuneId} chart={keptChart} barIds={barIds} kept={melody} />}
+        {keptChart && <MelodyPart chart={keptChart} barIds={barIds} melody={sung} />}
       </div>
       <Notice
         open={rewritten !== null}
@@ -193,6 +200,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             color="secondary"
             onClick={() => {
               if (rewritten) put(rewritten.before);
+              if (rewritten && sung.lastLabel === MOVED) sung.undo();
               setRewritten(null);
             }}
           >
@@ -206,10 +214,13 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
           chart={parsed.value}
           tuning={player.tuning}
           onClose={() => setMoving(false)}
-          onMove={({ key }) => {
+          melody={rangeOfMelody(Object.values(sung.cells).flat())}
+          onMove={({ key }, up) => {
             setMoving(false);
             const moved = transpose(text, key.tonic);
-            if (moved.ok) rewrite(moved.value, `Moved to ${musical(headerKey(key))}.`);
+            if (!moved.ok) return;
+            sung.edit(movedCells(sung.cells, parsed.value.key.tonic, key.tonic, up), MOVED);
+            rewrite(moved.value, `Moved to ${musical(headerKey(key))}.`);
           }}
         />
       )}

@@ -12,12 +12,14 @@ import {
   keyFactsText,
   capoText,
   movedByText,
+  melodyRangeText,
   musical,
   parsePitch,
   voiceFit,
   voiceFitText,
   type Chart,
   type KeyChoice,
+  type MelodyRange,
   type Range,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -29,19 +31,24 @@ interface MoveKeyProps {
   readonly chart: Chart;
   /** Open strings of who plays it. */
   readonly tuning: readonly Midi[];
-  readonly onMove: (choice: KeyChoice) => void;
+  /** How high its melody goes; null: it has none. */
+  readonly melody: MelodyRange | null;
+  /** `up`: so many semitones, by the octave that suits the voice. */
+  readonly onMove: (choice: KeyChoice, up: number) => void;
   readonly onClose: () => void;
 }
 
 const NO_RANGE = { low: '', high: '' };
 
 /** All keys with what each means for open strings, a capo and a voice; one is chosen, and the tune moves there. */
-export function MoveKey({ tuneId, chart, tuning, onMove, onClose }: MoveKeyProps) {
+export function MoveKey({ tuneId, chart, tuning, melody, onMove, onClose }: MoveKeyProps) {
   const choices = useMemo(() => keyChoices(chart, tuning), [chart, tuning]);
   const [chosen, setChosen] = useState<KeyChoice | null>(null);
   const [tune, setTune] = useRemembered(`tune-range.${tuneId}`, NO_RANGE);
   const [voice, setVoice] = useRemembered('voice-range', NO_RANGE);
-  const [tuneRange, voiceRange] = [rangeOf(tune), rangeOf(voice)];
+  const [tuneRange, voiceRange] = [rangeOf(tune) ?? melody, rangeOf(voice)];
+  const fitOf = ({ up }: KeyChoice) => tuneRange && voiceRange && voiceFit(tuneRange, voiceRange, up);
+  const move = (choice: KeyChoice) => onMove(choice, fitOf(choice)?.up ?? choice.up);
   const bases = choices[0]?.basses ?? 0;
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
@@ -53,13 +60,16 @@ export function MoveKey({ tuneId, chart, tuning, onMove, onClose }: MoveKeyProps
             <RangeFields label="The tune goes" value={tune} onChange={setTune} hint="A3 D5" />
             <RangeFields label="The voice goes" value={voice} onChange={setVoice} hint="G3 C5" />
           </div>
-          <p>Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now.</p>
+          <p>
+            Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now
+            {melody && <Glyphs text={`; its melody goes from ${melodyRangeText(melody, chart.key)}`} />}.
+          </p>
         </details>
         <div className="keys-table" role="radiogroup" aria-label="Keys">
           {choices.map((choice) => {
             const name = headerKey(choice.key);
             const here = choice.key.tonic === chart.key.tonic;
-            const fit = tuneRange && voiceRange && voiceFit(tuneRange, voiceRange, choice.up);
+            const fit = fitOf(choice);
             return (
               <button
                 key={name}
@@ -77,7 +87,7 @@ export function MoveKey({ tuneId, chart, tuning, onMove, onClose }: MoveKeyProps
                   .join(', ')}
                 className={`keys-row ${here ? 'keys-here' : ''}`}
                 onClick={() => setChosen(choice)}
-                onDoubleClick={() => !here && onMove(choice)}
+                onDoubleClick={() => !here && move(choice)}
               >
                 <b>
                   <Glyphs text={musical(name)} />
@@ -97,8 +107,9 @@ export function MoveKey({ tuneId, chart, tuning, onMove, onClose }: MoveKeyProps
           })}
         </div>
         <p className="dialog-lead">
-          The tune has {bases} different bass notes. Colours and pinned grips move along; a pinned grip with open
-          strings is let go.
+          The tune has {bases} different bass notes.{' '}
+          {melody ? 'Its melody, colours and pinned grips' : 'Colours and pinned grips'} move along; a pinned grip with
+          open strings is let go.
         </p>
       </DialogContent>
       <DialogActions>
@@ -107,7 +118,7 @@ export function MoveKey({ tuneId, chart, tuning, onMove, onClose }: MoveKeyProps
           variant="contained"
           color="secondary"
           disabled={chosen === null || chosen.key.tonic === chart.key.tonic}
-          onClick={() => chosen && onMove(chosen)}
+          onClick={() => chosen && move(chosen)}
         >
           <Glyphs text={chosen ? `Move to ${musical(headerKey(chosen.key))}` : 'Move'} />
         </Button>

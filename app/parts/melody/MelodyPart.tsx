@@ -1,10 +1,9 @@
 import Button from '@mui/material/Button';
 import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { spelledPitch, type Chart, type MelodyCells } from '../../../core/index.ts';
-import type { KeptCells } from '../../keep/cells.ts';
+import { melodyRangeText, rangeOfMelody, type Chart, type MelodyCells } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
-import { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
+import type { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
 import { later } from '../frame/later.tsx';
 import { Notice } from '../frame/Notice.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -13,19 +12,17 @@ import './melody.css';
 const MelodyDesk = later(async () => (await import('./MelodyDesk.tsx')).MelodyDesk);
 
 interface MelodyPartProps {
-  readonly tuneId: string;
   /** As it is kept, with the ids of its bars. */
   readonly chart: Chart;
   readonly barIds: readonly string[];
-  readonly kept: KeptCells;
+  readonly melody: ReturnType<typeof useMelodyEdits>;
 }
 
 /** The melody under the bars: a line that says what there is, and opens into the stave. */
-export function MelodyPart({ tuneId, chart, barIds, kept }: MelodyPartProps) {
-  const melody = useMelodyEdits(tuneId, kept);
+export function MelodyPart({ chart, barIds, melody }: MelodyPartProps) {
   const [open, setOpen] = useRemembered('melody-open', false);
   const [opened, setOpened] = useState(false);
-  const said = useMemo(() => rangeText(melody.cells), [melody.cells]);
+  const said = useMemo(() => rangeText(melody.cells, chart), [melody.cells, chart]);
   const [tools, setTools] = useState<HTMLElement | null>(null);
   return (
     <section className="melody" aria-label="Melody" data-open={open}>
@@ -76,13 +73,10 @@ export function MelodyPart({ tuneId, chart, barIds, kept }: MelodyPartProps) {
   );
 }
 
-/** How many notes there are, and between which they lie. */
-function rangeText(cells: MelodyCells): string {
+/** How many notes there are, and how high they lie. */
+function rangeText(cells: MelodyCells, { key }: Chart): string {
   const notes = Object.values(cells).flat();
-  if (notes.length === 0) return 'none yet: type it on a stave';
-  const [low, high] = [
-    notes.reduce((a, b) => (b.pitch < a.pitch ? b : a)),
-    notes.reduce((a, b) => (b.pitch > a.pitch ? b : a)),
-  ].map(({ pitch, spelling }) => spelledPitch(pitch, spelling));
-  return `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, ${low} to ${high}`;
+  const range = rangeOfMelody(notes);
+  if (range === null) return 'none yet: type it on a stave';
+  return `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, ${melodyRangeText(range, key)}`;
 }
