@@ -140,12 +140,13 @@ describe('a tune’s history', () => {
   test('has a line for each day, and what stood at the end of it', () => {
     const { id, takeId } = lived();
     expect(historyOf(db, id)).toEqual([
-      { at: NOON + 2 * DAY, chart: 1, takes: 0 },
-      { at: NOON + DAY, chart: 0, takes: 1 },
-      { at: NOON + 2, chart: 2, takes: 1 },
+      { at: NOON + 2 * DAY, chart: 1, melody: 0, takes: 0 },
+      { at: NOON + DAY, chart: 0, melody: 0, takes: 1 },
+      { at: NOON + 2, chart: 2, melody: 0, takes: 1 },
     ]);
     expect(tuneAt(db, id, NOON + 2)).toEqual({
       chartText: chart('| C | F7 | G |'),
+      melody: {},
       takes: [{ id: takeId, name: 'Take 1', cells: { 'a:1:0': PIN } }],
     });
     expect(tuneAt(db, id, NOON - 1)!.chartText).toBe(chart('| C | F |'));
@@ -189,6 +190,7 @@ describe('a tune’s history', () => {
     expect(days.map(({ at }) => tuneAt(db, id, at))).toEqual(then);
     expect(tuneAt(db, id, NOON - 1)).toEqual({
       chartText: chart('| C | F |'),
+      melody: {},
       takes: [{ id: takeId, name: 'Take 1', cells: {} }],
     });
     expect(foldEdits(db, NOON + 200 * DAY)).toBe(0);

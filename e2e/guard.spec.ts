@@ -127,7 +127,7 @@ test('every page carries a strict policy with a nonce of its own', async ({ requ
 const axe = (page: Page) => new AxeBuilder({ page });
 // What is dark differs in nothing but its colours.
 for (const scheme of ['light', 'dark'] as const) {
-  test(`axe finds nothing on shelf, chart, bench, takes, grips, player, keeping and history, ${scheme}`, async ({
+  test(`axe finds nothing on shelf, chart, bench, takes, grips, player, keeping, history, the stave and import, ${scheme}`, async ({
     page,
   }) => {
     await page.emulateMedia({ colorScheme: scheme });
@@ -139,6 +139,17 @@ for (const scheme of ['light', 'dark'] as const) {
       ).toEqual([]);
     };
     await check();
+    await page.getByRole('button', { name: 'Melody', exact: true }).click();
+    await expect(page.locator('.stave svg').first()).toBeVisible();
+    await page.keyboard.type('cdf');
+    await check();
+    await page.getByRole('button', { name: 'Melody', exact: true }).click();
+    await page.goto('/import');
+    const buffer = Buffer.from('X:1\nT:A\nM:3/4\nK:C\n"C"c2{d}d2e2|\nw:la\n\nX:2\nT:B\nK:C\nc|\n');
+    await page.getByLabel('A file to import').setInputFiles({ name: 'a.abc', mimeType: 'text/plain', buffer });
+    await expect(page.locator('.stave svg').first()).toBeVisible();
+    await check();
+    await page.goto(`/tunes/${id}/chart`);
     await openBench(page, id);
     await expect(page.getByRole('list', { name: 'Colours' })).toBeVisible();
     await check();

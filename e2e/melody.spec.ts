@@ -39,7 +39,7 @@ key: C
 /** Puts whole notes in on the stave, by their letters. */
 async function sing(page: Page, id: string, letters: string) {
   await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('button', { name: 'Melody' }).click();
+  await page.getByRole('button', { name: 'Melody', exact: true }).click();
   await expect(page.locator('.stave svg').first()).toBeVisible();
   await page.keyboard.press('1');
   for (const letter of letters) await page.keyboard.press(letter);
@@ -66,11 +66,14 @@ test('a clash is told, listed, and mended by a click: the chord, or the melody, 
   await expect(page.getByRole('list', { name: 'Colours' })).not.toContainText('clashes with');
   // The melody gives way, and is put back.
   await clash.getByRole('button', { name: /in the melody/ }).click();
+  // What lies under the pointer then would be tried.
+  await page.mouse.move(620, 20);
   await expect(page.getByText('nothing clashes with the melody')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect(told).toBeVisible();
   // The chord gives way.
   await clash.locator('.option-keep').first().click();
+  await page.mouse.move(620, 20);
   await idle(page);
   await expect(page.getByText('nothing clashes with the melody')).toBeVisible();
   await expect(page.locator('#column-1 .symbol').first()).toHaveAttribute('aria-label', /^F /);

@@ -113,8 +113,21 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     if (name === 'player') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await look(name);
   }
+  await page.goto(`/tunes/${id}/chart`);
+  await page.getByRole('button', { name: 'Melody', exact: true }).click();
+  await expect(page.locator('.stave svg').first()).toBeVisible();
+  await look('chart, the stave open');
+  await page.getByRole('button', { name: 'Melody', exact: true }).click();
+  await page.goto('/import');
+  await page
+    .getByLabel('A file to import')
+    .setInputFiles({ name: 'two.abc', mimeType: 'text/plain', buffer: Buffer.from(ABC) });
+  await expect(page.locator('.stave svg').first()).toBeVisible();
+  await look('import');
   return seen;
 }
+const ABC =
+  'X:1\nT:A file with rather a long title\nM:3/4\nL:1/8\nK:Db\n"Dbmaj7"DEFGAB|"Ab13b9"{c}c6|\nw:la la\n\nX:2\nT:Another\nK:C\nCDEF|\n';
 const faultless = (seen: Readonly<Record<string, readonly string[]>>) =>
   Object.fromEntries(Object.keys(seen).map((name) => [name, []]));
 

@@ -2,18 +2,11 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import Database from 'better-sqlite3';
 import { ROOT } from './prepare.mjs';
 import { served } from './served.mjs';
 
 const OUT = join(ROOT, 'docs', 'screenshots');
-const { address, database, stop } = await served();
-/** Makes every edit some days older. */
-function ageEdits(days) {
-  const db = new Database(database);
-  db.prepare('update edit set at = at - ?').run(days * 86_400_000);
-  db.close();
-}
+const { address, stop } = await served();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 async function shot(name, { width = 1280, height = 800, scheme = 'light' }, steps) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
@@ -41,6 +34,12 @@ const open = async (page, title, place) => {
 mkdirSync(OUT, { recursive: true });
 await shot('shelf', {}, () => Promise.resolve());
 await shot('chart', {}, (page) => open(page, 'Gangplank Strut', 'chart'));
+await shot('stave', {}, async (page) => {
+  await open(page, 'Slack Water', 'chart');
+  await page.getByRole('button', { name: 'Melody' }).click();
+  await page.locator('.stave svg').first().waitFor();
+  for (const key of ['Control+ArrowRight', 'Control+ArrowRight', 'Control+ArrowRight']) await page.keyboard.press(key);
+});
 await shot('chart-move', {}, async (page) => {
   await open(page, 'Last Crossing', 'chart');
   await page.getByRole('button', { name: 'Move key' }).click();
@@ -167,27 +166,6 @@ await shot('bench-phone', { width: 390, height: 844 }, async (page) => {
   await page.locator('#column-1').click();
   await page.getByRole('tab', { name: 'Colour' }).click();
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).hover();
-});
-await shot('history', {}, async (page) => {
-  await open(page, 'Two Landings', 'chart');
-  const editor = page.getByRole('textbox', { name: 'Chart text' });
-  for (const [from, to] of [
-    ['F#m B7', 'F#m7 B9'],
-    ['C#7', 'C#7b9'],
-    ['| Ebm7 | Ab7 |', '| Ebm9 | D7 |'],
-  ]) {
-    const text = (await editor.innerText()).replaceAll(/\n\n/g, '\n');
-    await editor.click();
-    await page.keyboard.press('Control+a');
-    await page.keyboard.insertText(text.replace(from, to));
-    await page.waitForTimeout(900);
-    await page.locator('.save', { hasText: /^saved$/ }).waitFor();
-    // As if each had been made on a day of its own.
-    ageEdits(1.2);
-  }
-  await page.getByRole('link', { name: 'History' }).click();
-  await page.getByRole('navigation', { name: 'Days' }).getByRole('link').nth(2).click();
-  await page.getByText('Go back to this day').waitFor();
 });
 await shot('keeping', {}, async (page) => {
   for (const title of ['Midstream', 'Foghorn Blues']) {

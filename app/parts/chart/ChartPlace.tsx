@@ -32,6 +32,7 @@ import { Bars } from './Bars.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
 import { ChartHelp } from './ChartHelp.tsx';
 import { MoveKey } from './MoveKey.tsx';
+import { ENTRY_KEYS } from '../melody/entryKeys.ts';
 import { MelodyPart } from '../melody/MelodyPart.tsx';
 import { OverWords } from './OverWords.tsx';
 import { SimplifyMenu } from './SimplifyMenu.tsx';
@@ -60,6 +61,8 @@ const KEYS: Keys = [
   ['Ctrl Shift Z', 'redo typing'],
   ['Tab', 'out of the text, to the next control'],
   ['?', 'this sheet, from outside the text'],
+  'On the stave',
+  ...ENTRY_KEYS,
 ];
 
 export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, version, settings }: ChartPlaceProps) {

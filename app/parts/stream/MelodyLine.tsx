@@ -18,21 +18,26 @@ const GAP = 3;
 export const MelodyLine = memo(function MelodyLine({ marks, width, height, yOf }: MelodyLineProps) {
   if (marks.length === 0) return null;
   return (
-    <svg className="melody-line" width={width} height={height} aria-hidden="true">
-      {marks.map(({ pitch, from, long, next, clashes, said }, i) => {
-        const [x, y] = [from * width + HEAD, yOf(pitch)];
-        const to = Math.max(x, (from + long) * width - GAP);
-        return (
-          <g key={i} className={clashes ? 'sung sung-clash' : 'sung'}>
-            <title>{said}</title>
-            {next !== null && from + long <= 1 && (
-              <path className="sung-on" d={`M${to} ${y}L${(from + long) * width + HEAD} ${yOf(next)}`} />
-            )}
-            <line x1={x} x2={to} y1={y} y2={y} />
-            <path className="sung-head" d={`M${x - HEAD} ${y}l${HEAD} ${-HEAD} ${HEAD} ${HEAD} ${-HEAD} ${HEAD}z`} />
-          </g>
-        );
-      })}
-    </svg>
+    <>
+      <span className="visually-hidden">
+        Melody: {marks.map(({ name, clashes }) => (clashes ? `${name} clashes` : name)).join(', ')}
+      </span>
+      <svg className="melody-line" width={width} height={height} aria-hidden="true">
+        {marks.map(({ pitch, from, long, next, clashes, said }, i) => {
+          const [x, y] = [from * width + HEAD, yOf(pitch)];
+          const to = Math.max(x, (from + long) * width - GAP);
+          return (
+            <g key={i} className={clashes ? 'sung sung-clash' : 'sung'}>
+              <title>{said}</title>
+              {next !== null && from + long <= 1 && (
+                <path className="sung-on" d={`M${to} ${y}L${(from + long) * width + HEAD} ${yOf(next)}`} />
+              )}
+              <line x1={x} x2={to} y1={y} y2={y} />
+              <path className="sung-head" d={`M${x - HEAD} ${y}l${HEAD} ${-HEAD} ${HEAD} ${HEAD} ${-HEAD} ${HEAD}z`} />
+            </g>
+          );
+        })}
+      </svg>
+    </>
   );
 }, equal);

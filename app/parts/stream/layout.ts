@@ -90,6 +90,8 @@ export function standsOf(pitches: readonly number[], mark: number, perSemitone: 
 
 /** A note of the melody in the column it begins in. */
 export interface MelodyMark {
+  /** Its pitch by name. */
+  readonly name: string;
   readonly pitch: number;
   /** Where it begins, and how long it is, as shares of the column. */
   readonly from: number;

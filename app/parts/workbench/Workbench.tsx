@@ -133,7 +133,7 @@ export function Workbench(props: WorkbenchProps) {
     return columns.map(({ at }) => byPlace.get(at) ?? null);
   }, [arrangement, columns]);
 
-  const { selected, from, to, select: moveTo } = useSelection(take.id, columns.length);
+  const { selected, from, to, select: moveTo } = useSelection(take.id, columns);
   const [tab, setTab] = useOfWindow<OptionsTab>('tab', 'colour');
   const [keysOpen, setKeysOpen] = useState(false);
   const [cardsOpen, setCardsOpen] = useState(false);

@@ -86,13 +86,15 @@ function marksOf(columns: readonly Column[], checked: readonly CheckedNote[]): r
     const i = columns.findLastIndex(({ slot }) => slot.start <= note.start);
     const { slot } = columns[i]!;
     const degree = verdict ? `, ${musical(verdict.degree)}` : '';
+    const name = spelledPitch(note.pitch, note.spelling);
     marks[i]!.push({
+      name,
       pitch: note.pitch,
       from: (note.start - slot.start) / slot.entry.ticks,
       long: note.ticks / slot.entry.ticks,
       next: next?.start === note.start + note.ticks ? next.pitch : null,
       clashes: clashesWith(one),
-      said: `${spelledPitch(note.pitch, note.spelling)}${degree}: ${checkedText(one)}`,
+      said: `${name}${degree}: ${checkedText(one)}`,
     });
   }
   return marks;

@@ -1,3 +1,5 @@
+import { useMemo } from 'react';
+import type { Column } from '../../../core/index.ts';
 import { useOfWindow } from '../../keep/remembered.ts';
 
 /** The column selected last, and where the selection was begun. */
@@ -5,11 +7,16 @@ interface Selected {
   readonly at: number;
   readonly anchor: number;
 }
-const FIRST: Selected = { at: 0, anchor: 0 };
-
 /** One column of a take that is selected, or several: from the anchor to the one selected last. */
-export function useSelection(take: string, count: number) {
-  const [kept, keep] = useOfWindow(`selected.${take}`, FIRST);
+export function useSelection(take: string, columns: readonly Pick<Column, 'chord'>[]) {
+  const count = columns.length;
+  // A pickup is silent most often: one begins with the first chord.
+  const first = Math.max(
+    0,
+    columns.findIndex(({ chord }) => chord !== null),
+  );
+  const begins = useMemo((): Selected => ({ at: first, anchor: first }), [first]);
+  const [kept, keep] = useOfWindow(`selected.${take}`, begins);
   const within = (index: number) => Math.max(0, Math.min(count - 1, index));
   const [selected, anchor] = [within(kept.at), within(kept.anchor)];
   return {
