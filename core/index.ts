@@ -100,6 +100,7 @@ export { draftText, type Draft, type DraftMeasure, type DraftText, type Lost } f
 export { noteOver, type Verdict } from './reharm/over-melody.ts';
 export { rubsOf, rubWeight, sungIn, type Rub } from './reharm/rubs.ts';
 export { rubsIn, worstRub } from './take/rub.ts';
+export { mendingMoves } from './take/mending-moves.ts';
 export { weighNotes, type WeighedNote } from './melody/weigh.ts';
 export {
   checkMelody,
@@ -107,6 +108,7 @@ export {
   remediesFor,
   standingIn,
   type CheckedNote,
+  type NearRemedy,
   type Remedy,
   type Standing,
 } from './take/check-melody.ts';

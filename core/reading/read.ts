@@ -51,6 +51,7 @@ export function readChart(chart: Chart, versions?: Versions, melody: Melody = NO
     return again ? chords.length - 1 : chords.push({ chord, key }) - 1;
   });
   const sung = melody.length > 0 ? weighNotes(playedBars(chart), sungNotes(chart, melody)) : [];
+  const soundingIn = inTurn(sung);
   const read = readProgression(chords, chart.key, slots.at(-1)?.bar ?? 0);
   return slots.map((slot, i): ReadSlot => {
     const { chord } = slot.entry;
@@ -62,9 +63,21 @@ export function readChart(chart: Chart, versions?: Versions, melody: Melody = NO
       place: found?.place ?? null,
       reading: found?.reading ?? null,
       also: found?.also ?? [],
-      sung: sung.filter((note) => note.start < slot.start + slot.entry.ticks && note.start + note.ticks > slot.start),
+      sung: soundingIn(slot),
     };
   });
+}
+
+/** The notes that sound in slots asked for in order of time. */
+function inTurn(sung: readonly WeighedNote[]): (slot: Slot) => readonly WeighedNote[] {
+  let first = 0;
+  return ({ start, entry: { ticks } }) => {
+    const isOver = (note: WeighedNote) => note.start + note.ticks <= start;
+    while (first < sung.length && isOver(sung[first]!)) first++;
+    let last = first;
+    while (last < sung.length && sung[last]!.start < start + ticks) last++;
+    return sung.slice(first, last);
+  };
 }
 
 const NO_MELODY: Melody = [];

@@ -8,6 +8,7 @@ import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import { colourKinds } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
+import type { Proposal } from '../reharm/moves/propose.ts';
 import { noteOver, type Verdict } from '../reharm/over-melody.ts';
 import { ticksPerBeat, type Meter, type Ticks } from '../time/meter.ts';
 import { colourContext } from './colour-context.ts';
@@ -54,8 +55,9 @@ export function checkMelody(
   bars: readonly PlayedBar[],
   notes: readonly SungNote[],
 ): readonly CheckedNote[] {
+  const standingUnder = underInTurn(standing);
   return weighNotes(bars, notes).flatMap(({ weight, passes, ...note }): CheckedNote[] => {
-    const under = standingUnder(standing, note);
+    const under = standingUnder(note);
     if (under.length === 0) return [];
     const over = under.map((at) => {
       const { chord, context } = standing[at]!;
@@ -69,14 +71,25 @@ export function checkMelody(
 
 const rankOf = (verdict: Verdict | null) => (verdict ? ['tone', 'tension', 'clash'].indexOf(verdict.verdict) : -1);
 
-/** What a note sounds over, without a chord that it only touches before the next. */
-const standingUnder = (standing: readonly Standing[], note: SungNote): readonly number[] =>
-  standing.flatMap((one, i) => (soundsIn(note, one) ? [i] : []));
+/** What notes sound over, asked for in order of time; without a chord that one only touches before the next. */
+function underInTurn(standing: readonly Standing[]): (note: SungNote) => readonly number[] {
+  let first = 0;
+  return (note) => {
+    const isOver = ({ start, ticks }: Standing) => start + ticks <= note.start;
+    while (first < standing.length && isOver(standing[first]!)) first++;
+    const under: number[] = [];
+    for (let i = first; i < standing.length && standing[i]!.start < note.start + note.ticks; i++)
+      if (soundsIn(note, standing[i]!)) under.push(i);
+    return under;
+  };
+}
 
-/** What can be done about a clash: another colour of the chord (one that has the note as a tone first), or a note beside it. */
-export type Remedy =
+/** What can be done about a clash where it is: another colour of the chord (one that has the note as a tone first), or a note beside it. */
+export type NearRemedy =
   | { readonly kind: 'colour'; readonly chord: Chord; readonly takesIn: boolean }
   | { readonly kind: 'pitch'; readonly pitch: Midi };
+/** That, or other chords in the place of the one (mending-moves.ts). */
+export type Remedy = NearRemedy | { readonly kind: 'move'; readonly proposal: Proposal };
 
 /** So many colours are offered. */
 const MOST_COLOURS = 3;
@@ -88,7 +101,7 @@ export function remediesFor(
   standing: readonly Standing[],
   checked: readonly CheckedNote[],
   one: CheckedNote,
-): readonly Remedy[] {
+): readonly NearRemedy[] {
   const { chord, at, note } = one;
   if (!chord || one.verdict?.verdict !== 'clash' || one.inPassing) return [];
   const { context } = standing[at]!;
@@ -120,9 +133,10 @@ export function phrasesAsData(chart: Chart, slots: readonly ReadSlot[], notes: r
     const { meter } = bars.find(({ number }) => number === bar)!;
     return { bar, beat: tick / ticksPerBeat(meter) + 1 };
   };
+  const standingUnder = underInTurn(standing);
   return phrasesOf(bars, notes).map(({ from, to }) => {
     const [first, last] = [placeOf(notes[from]!), placeOf(notes[to]!)];
-    const slot = standingUnder(standing, notes[to]!).at(-1);
+    const slot = standingUnder(notes[to]!).at(-1);
     return {
       fromBar: first.bar,
       fromBeat: first.beat,

@@ -71,9 +71,11 @@ export function melodyRangeText({ low, high, from, to }: MelodyRange, key: Key):
 export const remedyText = (remedy: Remedy): string =>
   remedy.kind === 'pitch'
     ? 'the nearest note of the melody that agrees'
-    : remedy.takesIn
-      ? 'takes the note into the chord'
-      : 'leaves room for the note';
+    : remedy.kind === 'move'
+      ? remedy.proposal.move.name
+      : remedy.takesIn
+        ? 'takes the note into the chord'
+        : 'leaves room for the note';
 
 const LENGTHS: readonly (readonly [Ticks, string])[] = [
   [1920, 'whole'],

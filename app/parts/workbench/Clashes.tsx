@@ -11,6 +11,7 @@ import {
   type Grip,
   type Key,
   type Pitched,
+  type Proposal,
 } from '../../../core/index.ts';
 import type { PricedColour } from '../../work/questions.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -27,12 +28,25 @@ interface ClashesProps {
   readonly onHear: (grip: Grip | null) => void;
   /** Gives the note of the melody another pitch. */
   readonly onRetune: (note: CheckedNote['note'], sound: Pitched) => void;
+  /** Other chords under which nothing clashes, and what makes one. */
+  readonly moves: readonly Proposal[];
+  readonly onMove: (proposal: Proposal) => void;
   readonly onMoves: () => void;
 }
 const NOTHING = () => undefined;
 
 /** The notes of the melody that clash with the chord that stands, and what mends each: a click. */
-export function Clashes({ mends, musicalKey, colours, onKeep, onHear, onRetune, onMoves }: ClashesProps) {
+export function Clashes({
+  mends,
+  musicalKey,
+  colours,
+  onKeep,
+  onHear,
+  onRetune,
+  moves,
+  onMove,
+  onMoves,
+}: ClashesProps) {
   return (
     <>
       {mends.map(({ one, remedies }) => (
@@ -80,6 +94,21 @@ export function Clashes({ mends, musicalKey, colours, onKeep, onHear, onRetune, 
                   <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
                   <span className="option-reason">{remedyText(remedy)}</span>
                 </OptionRow>
+              );
+            })}
+            {moves.map((proposal) => {
+              const symbols = proposal.found.parts.map(({ chord }) => symbolOf(chord));
+              return (
+                <li key={symbols.join(' ')} className="option">
+                  <button type="button" className="option-keep" onClick={() => onMove(proposal)}>
+                    <span className="clash-move">
+                      {symbols.map((symbol, i) => (
+                        <ChordSymbol key={i} symbol={symbol} />
+                      ))}
+                    </span>
+                    <span className="option-reason">{proposal.move.name}</span>
+                  </button>
+                </li>
               );
             })}
           </ul>

@@ -1,7 +1,15 @@
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { Suspense, useState, type ReactNode } from 'react';
-import { joinText, musical, symbolOf, type Arrangement, type CheckedNote, type Pitched } from '../../../core/index.ts';
+import {
+  joinText,
+  musical,
+  symbolOf,
+  type Arrangement,
+  type CheckedNote,
+  type Pitched,
+  type Proposal,
+} from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
@@ -57,6 +65,9 @@ interface OptionsProps {
   readonly hasMelody: boolean;
   /** What of it clashes with the chord that stands. */
   readonly mends: readonly Mend[];
+  /** Other chords that mend it, and what makes one. */
+  readonly mending: readonly Proposal[];
+  readonly onMend: (proposal: Proposal) => void;
   readonly onRetune: (note: CheckedNote['note'], sound: Pitched) => void;
   /** What is wished of the selected span, and where its voices go. */
   readonly wishes: ReactNode;
@@ -188,7 +199,7 @@ function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }
 
 /** The colours, and the best of the moves beside them. */
 function ColourTab(props: OptionsProps) {
-  const { at, offered, deeds, taste, hasMelody, mends, onRetune, onTab } = props;
+  const { at, offered, deeds, taste, hasMelody, mends, mending, onMend, onRetune, onTab } = props;
   const { trying, setTrying } = offered;
   const prices = offered.colours.list.map(({ extra }) => extra ?? Infinity);
   const cheapest = prices.length > 0 ? prices.indexOf(Math.min(...prices)) : -1;
@@ -204,6 +215,8 @@ function ColourTab(props: OptionsProps) {
             onKeep={deeds.keep}
             onHear={deeds.hear}
             onRetune={onRetune}
+            moves={mending}
+            onMove={onMend}
             onMoves={() => onTab('move')}
           />
         </Suspense>

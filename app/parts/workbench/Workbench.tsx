@@ -58,6 +58,7 @@ import { useWhoPlays } from './useWhoPlays.ts';
 import { inRhythm } from './inRhythm.ts';
 import { useRhythms } from './useRhythms.ts';
 import { useMelody, useSung } from './useMelody.ts';
+import { useMends } from './useMends.ts';
 import { useRetune } from './useRetune.tsx';
 import { useScore } from './useScore.ts';
 import { wishEdits } from './wishEdits.ts';
@@ -193,7 +194,7 @@ export function Workbench(props: WorkbenchProps) {
     undo: store.undo.length > 0 ? undoOne : null,
     redo: store.redo.length > 0 ? redoOne : null,
   });
-  const mends = useMemo(() => melody.mends(selected), [melody, selected]);
+  const { mends, mending, mend } = useMends(melody, { slots, barIds, cells, column, selected, edit });
   const [retune, retuneNotice] = useRetune(chart, barIds, kept);
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({
@@ -397,6 +398,8 @@ export function Workbench(props: WorkbenchProps) {
           taste={tastes}
           hasMelody={sung.length > 0}
           mends={mends}
+          mending={mending}
+          onMend={mend}
           onRetune={retune}
           voices={
             <Voices

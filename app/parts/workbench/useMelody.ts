@@ -15,7 +15,7 @@ import {
   type Column,
   type Melody,
   type MelodyCells,
-  type Remedy,
+  type NearRemedy,
 } from '../../../core/index.ts';
 import { useCells, type KeptCells } from '../../keep/cells.ts';
 import type { MelodyMark } from '../stream/layout.ts';
@@ -72,7 +72,7 @@ const LONG = 1;
 /** A clash, and its remedies. */
 export interface Mend {
   readonly one: CheckedNote;
-  readonly remedies: readonly Remedy[];
+  readonly remedies: readonly NearRemedy[];
 }
 
 const clashesWith = ({ verdict, inPassing }: CheckedNote) => verdict?.verdict === 'clash' && !inPassing;
