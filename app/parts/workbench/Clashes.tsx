@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
 import {
   checkedText,
   musical,
@@ -35,18 +36,9 @@ interface ClashesProps {
 }
 const NOTHING = () => undefined;
 
-/** The notes of the melody that clash with the chord that stands, and what mends each: a click. */
-export function Clashes({
-  mends,
-  musicalKey,
-  colours,
-  onKeep,
-  onHear,
-  onRetune,
-  moves,
-  onMove,
-  onMoves,
-}: ClashesProps) {
+/** The notes of the melody that clash with the chord that stands, and what mends each: a click. Best first. */
+export function Clashes(props: ClashesProps) {
+  const { mends, musicalKey, colours, onKeep, onHear, onRetune, moves, onMove, onMoves } = props;
   return (
     <>
       {mends.map(({ one, remedies }) => (
@@ -59,23 +51,7 @@ export function Clashes({
           </p>
           <ul className="options" aria-label="Remedies">
             {remedies.map((remedy) => {
-              if (remedy.kind === 'pitch') {
-                const sound = {
-                  pitch: remedy.pitch,
-                  spelling: nameInKey(musicalKey, pitchClassOf(remedy.pitch)),
-                };
-                const name = spelledPitch(sound.pitch, sound.spelling);
-                return (
-                  <li key="pitch" className="option">
-                    <button type="button" className="option-keep" onClick={() => onRetune(one.note, sound)}>
-                      <span className="symbol">
-                        <Glyphs text={name} />
-                      </span>
-                      <span className="option-reason">in the melody: {remedyText(remedy)}</span>
-                    </button>
-                  </li>
-                );
-              }
+              if (remedy.kind !== 'colour') return null;
               const symbol = symbolOf(remedy.chord);
               const index = colours.findIndex(({ chord }) => symbolOf(chord) === symbol);
               const priced = colours[index];
@@ -99,16 +75,28 @@ export function Clashes({
             {moves.map((proposal) => {
               const symbols = proposal.found.parts.map(({ chord }) => symbolOf(chord));
               return (
-                <li key={symbols.join(' ')} className="option">
-                  <button type="button" className="option-keep" onClick={() => onMove(proposal)}>
-                    <span className="clash-move">
-                      {symbols.map((symbol, i) => (
-                        <ChordSymbol key={i} symbol={symbol} />
-                      ))}
-                    </span>
-                    <span className="option-reason">{proposal.move.name}</span>
-                  </button>
-                </li>
+                <Row key={symbols.join(' ')} reason={proposal.move.name} onTake={() => onMove(proposal)}>
+                  <span className="clash-move">
+                    {symbols.map((symbol, i) => (
+                      <ChordSymbol key={i} symbol={symbol} />
+                    ))}
+                  </span>
+                </Row>
+              );
+            })}
+            {remedies.map((remedy) => {
+              if (remedy.kind !== 'pitch') return null;
+              const spelling = nameInKey(musicalKey, pitchClassOf(remedy.pitch));
+              return (
+                <Row
+                  key="pitch"
+                  reason={`in the melody: ${remedyText(remedy)}`}
+                  onTake={() => onRetune(one.note, { pitch: remedy.pitch, spelling })}
+                >
+                  <span className="symbol">
+                    <Glyphs text={spelledPitch(remedy.pitch, spelling)} />
+                  </span>
+                </Row>
               );
             })}
           </ul>
@@ -118,5 +106,23 @@ export function Clashes({
         </section>
       ))}
     </>
+  );
+}
+
+interface RowProps {
+  readonly reason: string;
+  readonly onTake: () => void;
+  readonly children: ReactNode;
+}
+
+/** A remedy without a price. */
+function Row({ reason, onTake, children }: RowProps) {
+  return (
+    <li className="option">
+      <button type="button" className="option-keep" onClick={onTake}>
+        {children}
+        <span className="option-reason">{reason}</span>
+      </button>
+    </li>
   );
 }
