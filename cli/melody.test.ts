@@ -61,7 +61,9 @@ describe('a file with a melody', () => {
     expect(phrases.at(-1)).toMatchObject({ toBar: 4, chord: 'C' });
     const { stdout } = asked(['check']);
     expect(stdout).toMatch(/^\d+ tones, \d+ tensions, 2 clashes; \d+ phrases\n/);
-    expect(stdout).toMatch(/C5 +Cmaj7 +1 +clash +the root lies a half step above the 7 +C6, C6\/9, Cadd9, Am7, C Caug C6 C7, B4/);
+    expect(stdout).toMatch(
+      /C5 +Cmaj7 +1 +clash +the root lies a half step above the 7 +C6, C6\/9, Cadd9, Am7, C Caug C6 C7, B4/,
+    );
   });
 
   test('is read, played, simplified and arranged like any other', () => {

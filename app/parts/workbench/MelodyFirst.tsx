@@ -13,7 +13,8 @@ export function MelodyFirst({ tastes: { taste, setTaste } }: { readonly tastes: 
           onChange={(_, melodyFirst) => setTaste({ ...taste, melodyFirst })}
         />
       }
-      label="Melody first: nothing that clashes with it"
+      label="Melody first"
+      title="Nothing is on offer that clashes with the melody, where anything does not"
     />
   );
 }

@@ -71,7 +71,12 @@ export function useOffered(
   const found = useMoves(how, solved, tab === 'colour' || tab === 'move');
   const moves = useMemo(
     () =>
-      groupsUnderMelody(tab === 'move' ? found.list.filter((move) => answersTo(move, words)) : found.list, melodyFirst),
+      tab === 'move'
+        ? groupsUnderMelody(
+            found.list.filter((move) => answersTo(move, words)),
+            melodyFirst,
+          )
+        : underMelody(found.list, melodyFirst),
     [found.list, tab, words, melodyFirst],
   );
   const grips = useGripList(useGrips(selected, column.symbol, solved, tab === 'grip'), book);
