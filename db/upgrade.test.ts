@@ -17,7 +17,7 @@ import { historyOf, tuneAt } from './history.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { edit, take } from './schema.ts';
 import { getTake, listTakes } from './takes.ts';
-import { getTune, listTunes } from './tunes.ts';
+import { getMelody, getTune, listTunes } from './tunes.ts';
 
 /*
  * `fixtures/schema-3.db` was written by the build that kept takes in schema 1: the demo tunes, and 65 edits of every kind;
@@ -181,4 +181,35 @@ test('what is no decision is refused, with its name', () => {
     { 'b:1:0:wish-top': { layer: 'wish', ticks: 480, hard: true, wish: { kind: 'bass', way: 'rising' } } },
   ])
     expect(refused(patch)).toMatchObject({ status: 'invalid', message: expect.stringContaining('b:') });
+});
+
+/* `fixtures/schema-4.db` was written by the build that kept melodies in schema 1: the demo tunes, and two edits of one melody. */
+test('melodies of an earlier build are read, edited and gone back on', () => {
+  const own = join(folder, 'melodies.db');
+  copyFileSync(join(FIXTURES, 'schema-4.db'), own);
+  const old = openDatabase(own);
+  migrateDatabase(old, own);
+  const tunes = listTunes(old);
+  const notesIn = (title: string) => {
+    const { id } = tunes.find((one) => one.title === title)!;
+    return Object.values(getMelody(old, id)!.cells).reduce((sum, notes) => sum + notes.length, 0);
+  };
+  expect(['Slack Water', 'Cable and Pulley', "Lamplighter's Landing", 'Midstream'].map(notesIn)).toEqual([
+    26, 42, 67, 0,
+  ]);
+  const slack = tunes.find(({ title }) => title === 'Slack Water')!;
+  const bar = slack.doc.bars[14]!.id;
+  const note = { tick: 0, ticks: 960, pitch: 74, spelling: 'D', tied: false };
+  const request = {
+    editId: 'later.1',
+    after: null,
+    aggregate: `melody:${slack.id}`,
+    baseVersion: 3,
+    patch: { [bar]: [note] },
+  };
+  expect(applyEdit(old, request)).toMatchObject({ status: 'saved', version: 4 });
+  expect(notesIn('Slack Water')).toBe(27);
+  // As it was before its first edit.
+  expect(Object.keys(tuneAt(old, slack.id, 0)!.melody)).toHaveLength(16);
+  old.$client.close();
 });
