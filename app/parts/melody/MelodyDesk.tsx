@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { createPortal } from 'react-dom';
 import {
   checkedText,
@@ -24,6 +24,7 @@ import { Notice } from '../frame/Notice.tsx';
 import { usePlayback } from '../workbench/usePlayback.ts';
 import { EntryTools } from './EntryTools.tsx';
 import { MelodyStave } from './MelodyStave.tsx';
+import type { Clashes } from './StaveLine.tsx';
 import { useEntry } from './useEntry.ts';
 
 interface MelodyDeskProps {
@@ -49,7 +50,9 @@ export function MelodyDesk({ chart, barIds, melody, tools, focuses }: MelodyDesk
   const sound = usePlayback();
   const hear = (pitch: number) => sound.sing([{ pitch, at: 0, seconds: HEARD_SECONDS }]);
   const entry = useEntry({ stave, cells, edit, undo, redo, hear });
-  const clashes = useMemo(() => clashesIn(chart, barIds, melody.cells, stave), [chart, barIds, melody.cells, stave]);
+  // Once what was put in is drawn.
+  const settled = useDeferredValue(useMemo(() => ({ cells, stave }), [cells, stave]));
+  const clashes = useMemo(() => clashesIn(chart, barIds, settled.cells, settled.stave), [chart, barIds, settled]);
   const [played, setPlayed] = useState<readonly Ticks[]>([]);
   const play = () => {
     if (sound.active) {
@@ -112,18 +115,18 @@ function clashesIn(
   barIds: readonly string[],
   cells: Parameters<typeof notesOfCells>[0],
   stave: Stave,
-): ReadonlyMap<Ticks, string> {
+): Clashes {
   const bars = playedBars(chart);
   const sung = sungNotes(chart, melodyIn(notesOfCells(cells), barIds, chart.bars));
   const clashing = checkMelody(standingIn(readChart(chart)), bars, sung).filter(
     ({ verdict, inPassing }) => verdict?.verdict === 'clash' && !inPassing,
   );
-  const found = new Map<Ticks, string>();
+  const found: Record<Ticks, string> = {};
   for (const one of clashing) {
     const bar = bars.find(({ number }) => number === one.note.bar)!;
     const at = stave.bars[bar.index]!.start + one.note.tick;
     const over = one.chord ? ` over ${musical(symbolOf(one.chord))}` : '';
-    found.set(at, `${musical(one.verdict!.degree)}${over}: ${checkedText(one)}`);
+    found[at] = `${musical(one.verdict!.degree)}${over}: ${checkedText(one)}`;
   }
   return found;
 }

@@ -5,7 +5,7 @@ import { linesOf, shownBars } from './lines.ts';
 import { StaveLine } from './StaveLine.tsx';
 import './melody.css';
 
-const NO_CLASHES: ReadonlyMap<number, string> = new Map();
+const NO_CLASHES = {};
 const NOTHING = () => undefined;
 
 /** A melody on a stave, to be looked at. */

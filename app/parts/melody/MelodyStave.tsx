@@ -12,13 +12,13 @@ import { useLatest } from '../../keep/latest.ts';
 import { headRoom, ready, roomFor } from './engrave.ts';
 import { pressed } from './entryKeys.ts';
 import { linesOf, shownBars } from './lines.ts';
-import { StaveLine } from './StaveLine.tsx';
+import { StaveLine, type Clashes } from './StaveLine.tsx';
 import type { EntryDeeds } from './useEntry.ts';
 
 interface MelodyStaveProps {
   readonly chart: Chart;
   readonly stave: Stave;
-  readonly clashes: ReadonlyMap<Ticks, string>;
+  readonly clashes: Clashes;
   readonly entry: EntryDeeds;
   /** The note that sounds. */
   readonly sounding: Ticks | null;
@@ -105,7 +105,7 @@ export function MelodyStave({ chart, stave, clashes, entry, sounding, erasing, f
               bars={bars}
               width={width}
               notes={stave.notes.filter(({ start }) => isIn(start))}
-              clashes={new Map([...clashes].filter(([tick]) => isIn(tick)))}
+              clashes={Object.fromEntries(Object.entries(clashes).filter(([tick]) => isIn(Number(tick))))}
               at={isIn(at) ? at : null}
               long={entry.long}
               from={Math.max(first.start, entry.span?.from ?? 0)}

@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import { memo, useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
+import { memo, useEffect, useLayoutEffect, useRef, useState, type PointerEvent, type RefObject } from 'react';
 import {
   soundAtStep,
   staveStep,
@@ -18,7 +18,7 @@ interface StaveLineProps {
   readonly width: number;
   /** Notes that begin in it, and which of them clash, and how. */
   readonly notes: readonly StaveNote[];
-  readonly clashes: ReadonlyMap<Ticks, string>;
+  readonly clashes: Clashes;
   /** Where the next note goes, when that is in this line, and how long it is to be. */
   readonly at: Ticks | null;
   readonly long: Ticks;
@@ -33,6 +33,9 @@ interface StaveLineProps {
   readonly onNote: (note: StaveNote) => void;
   readonly onDrag: (note: StaveNote, sound: Pitched) => void;
 }
+
+/** How notes clash, by where they begin; plain, so that two can be told apart by what they say. */
+export type Clashes = Readonly<Record<Ticks, string>>;
 
 /** What a finger finds, in px. */
 const HIT = { wide: 26, high: 44 } as const;
@@ -49,10 +52,14 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
   /** A note that is dragged, and the step it is over. */
   const [dragged, setDragged] = useState<{ start: Ticks; step: number; y: number } | null>(null);
   const same = useSame(bars);
+  const [near, line] = useNear();
+  // Where one writes it is set in any case, to be scrolled to.
+  const isSet = near || at !== null;
   useLayoutEffect(() => {
+    if (!isSet) return;
     paper.current!.replaceChildren();
     setSet(setLine(paper.current!, same, width));
-  }, [same, width]);
+  }, [isSet, same, width]);
 
   const xOf = (tick: Ticks): number => (set ? placeOf(set, bars, tick) : 0);
   const stepAt = (y: number) => (set ? TOP_STEP - Math.round((y - set.top) / set.step) : 0);
@@ -67,7 +74,7 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
   const lineOf = (tick: Ticks) => bars.find(({ bar }) => tick >= bar.start && tick < bar.start + bar.ticks);
 
   return (
-    <div className="stave-line" style={{ height: set?.height }}>
+    <div ref={line} className="stave-line" style={{ height: set?.height ?? USUAL_HEIGHT }}>
       <div ref={paper} className="stave-paper" aria-hidden="true" />
       {set && (
         <>
@@ -106,7 +113,7 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
             const isDragged = dragged?.start === note.start;
             const step = isDragged ? dragged.step : staveStep(note);
             const y = set.top + (TOP_STEP - step) * set.step;
-            const clash = clashes.get(note.start);
+            const clash = clashes[note.start];
             const state = [
               'stave-note',
               clash !== undefined && 'stave-clash',
@@ -152,6 +159,32 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
     </div>
   );
 }, equal);
+
+/** Before it is set a line is as high as most, in px. */
+const USUAL_HEIGHT = 126;
+/** What is nearer to the screen than this is set, so that it is there when it is scrolled to. */
+const NEAR_SCREEN = '800px';
+
+/** Whether an element came near to the screen; a long tune is not set all at once. */
+function useNear(): readonly [near: boolean, ref: RefObject<HTMLDivElement | null>] {
+  const ref = useRef<HTMLDivElement>(null);
+  const [near, setNear] = useState(false);
+  useEffect(() => {
+    if (near) return;
+    const line = ref.current!;
+    const watch = new IntersectionObserver(
+      (seen) => seen.some(({ isIntersecting }) => isIntersecting) && setNear(true),
+      {
+        // Of what scrolls: its edges cut off what lies beyond them.
+        root: line.closest('.melody-paper, .place'),
+        rootMargin: NEAR_SCREEN,
+      },
+    );
+    watch.observe(line);
+    return () => watch.disconnect();
+  }, [near]);
+  return [near, ref];
+}
 
 /** A value that is the same for as long as it says the same. */
 function useSame<T>(value: T): T {
