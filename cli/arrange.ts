@@ -7,6 +7,7 @@ import {
   gripOf,
   handOf,
   neckOf,
+  NO_MELODY,
   numeralOf,
   MANNERS,
   ONLY_MOVEMENT,
@@ -27,7 +28,6 @@ import {
   type Arrangement,
   type Manner,
   type ShapeLibrary,
-  type Melody,
   type TuneText,
   type JointTaste,
   type Midi,
@@ -50,8 +50,6 @@ export interface PlayingWishes extends TypedWishes {
   readonly player?: string | undefined;
   readonly manner?: string | undefined;
 }
-
-const NO_MELODY: Melody = [];
 
 interface Wishes extends PlayingWishes {
   readonly explain: boolean;

@@ -5,6 +5,7 @@ import {
   leftOut,
   lostText,
   melodyLayer,
+  NO_MELODY,
   parseTune,
   readChart,
   scoreOf,
@@ -78,7 +79,7 @@ export function convert(file: string, out: string | undefined, to: string | unde
   const tune = parseTune(text);
   if (!tune.ok) return tune;
   const { chart, melody } = tune.value;
-  const source = { text, chart, melody: melody ?? [] };
+  const source = { text, chart, melody: melody ?? NO_MELODY };
   const written = writer.write(source);
   const told = [
     ...(tunes.length > 1 ? [`${tunes.length} tunes are in it; ${tunes[0]!} was read`] : []),

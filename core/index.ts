@@ -48,7 +48,7 @@ export { alignBars, type BarId } from './chart/align.ts';
 export { LONGEST_TITLE, withHeader } from './chart/headers.ts';
 export { numeralOf, plainNumeral } from './reading/numeral.ts';
 export { placeOf } from './reading/place.ts';
-export { sungNotes, type Melody, type MelodyNote, type SungNote } from './melody/melody.ts';
+export { NO_MELODY, sungNotes, type Melody, type MelodyNote, type SungNote } from './melody/melody.ts';
 export { keptNotes, melodyCells, melodyIn, notesOfCells, type KeptNote } from './melody/kept.ts';
 export {
   barAt,

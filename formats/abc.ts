@@ -10,10 +10,9 @@ import {
   type Lost,
   type Meter,
 } from '../core/index.ts';
-import { MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
+import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
 
 const C: Key = { tonic: 'C', mode: 'major' };
-const COMMON: Meter = { count: 4, unit: 4 };
 
 /** Reads one tune of an ABC file (The abc music standard 2.1): its fields, its first voice, the chords in quotes. */
 export function readAbc(
@@ -26,7 +25,7 @@ export function readAbc(
   const { lines, first } = all[which]!;
   const lost: Lost[] = [];
   let title = 'Untitled';
-  let meter = COMMON;
+  let meter = COMMON_TIME;
   let tempo: number | null = null;
   let tempoUnit = 0;
   let key: Key | null = null;

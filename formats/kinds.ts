@@ -1,4 +1,4 @@
-import type { ChordLength, Draft, FileFault, Lost } from '../core/index.ts';
+import type { ChordLength, Draft, FileFault, Lost, Meter } from '../core/index.ts';
 
 /** What a reader makes of a file: the tunes in it, and of one of them all that was understood, and what was not. */
 export interface Reading {
@@ -38,6 +38,9 @@ export class Unreadable extends Error {
     this.args = args;
   }
 }
+/** Of a file that says no meter. */
+export const COMMON_TIME: Meter = { count: 4, unit: 4 };
+
 /** A file, and what a packed one may unpack to, in bytes; measures in a tune. */
 export const LARGEST_FILE = 4_000_000;
 export const LARGEST_UNPACKED = 16_000_000;

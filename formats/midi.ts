@@ -13,9 +13,8 @@ import {
   type Meter,
   type Ticks,
 } from '../core/index.ts';
-import { MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
+import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
 
-const COMMON: Meter = { count: 4, unit: 4 };
 /** Sixteenths, and triplets of them beside. */
 export const USUAL_GRID: Ticks = TICKS_PER_QUARTER / 4;
 /** Drums (General MIDI 1). */
@@ -80,7 +79,7 @@ export function readMidi(bytes: Uint8Array, { part: wanted, octave = 0, grid = U
     }));
   });
   const part = tracks.length === 0 ? -1 : Math.min(wanted ?? likeliest(tracks), tracks.length - 1);
-  const first = meters.find(({ at }) => at === 0)?.meter ?? COMMON;
+  const first = meters.find(({ at }) => at === 0)?.meter ?? COMMON_TIME;
   const home: Key = key ?? { tonic: 'C', mode: 'major' };
   const notes = part < 0 ? [] : onGrid(oneAtATime(tracks[part]!.notes, lost), grid);
   const measures = measuresOf(notes, meters, first, (pitch) => nameInKey(home, pitchClassOf(pitch)), octave);

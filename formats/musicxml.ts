@@ -15,10 +15,9 @@ import {
   type Ticks,
 } from '../core/index.ts';
 import { symbolOfHarmony } from './harmony.ts';
-import { MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
+import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
 import { childOf, childrenOf, numberOf, readXml, textOf, type Element } from './xml.ts';
 
-const COMMON: Meter = { count: 4, unit: 4 };
 const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
 /** Notes of a voice of a part. */
@@ -59,7 +58,7 @@ export function readMusicXml(text: string, choices: Choices): Reading {
     harmony >= 0 && harmony !== (sung?.part ?? harmony)
       ? new PartReader('', []).read(childrenOf(parts[harmony]!, 'measure')).map((one) => one.chords)
       : measures.map((one) => one.chords);
-  const { meter = COMMON, key = null, tempo, feel } = reader;
+  const { meter = COMMON_TIME, key = null, tempo, feel } = reader;
   return {
     tunes: [title],
     tune: 0,
@@ -129,7 +128,7 @@ class PartReader {
   #divisions = 1;
   /** What is to be added to a written pitch, and to the fifths of its key. */
   #transpose = 0;
-  #now: Meter = COMMON;
+  #now: Meter = COMMON_TIME;
   #label = '';
   readonly #counted = new Map<string, number>();
 

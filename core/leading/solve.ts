@@ -1,7 +1,7 @@
 import type { Chart } from '../chart/chart.ts';
 import { clockOfChart } from '../chart/played.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import type { Melody } from '../melody/melody.ts';
+import { NO_MELODY, type Melody } from '../melody/melody.ts';
 import { lastFretOf } from '../neck/hand.ts';
 import { readChart, type ReadSlot } from '../reading/read.ts';
 import { columnsOf, type Column } from '../take/columns.ts';
@@ -76,8 +76,6 @@ export interface SolvedTake extends TakeRead {
   /** The price of the path. */
   readonly best: Tenths;
 }
-
-const NO_MELODY: Melody = [];
 
 /** The chart as it is read; most often it was read before. */
 function readingOf(session: Session, { chart, barIds = [], cells = {}, melody = NO_MELODY }: TakeAsked): TakeRead {

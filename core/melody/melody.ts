@@ -25,6 +25,9 @@ export interface MelodyNote {
  */
 export type Melody = readonly MelodyNote[];
 
+/** Of a tune that has none. */
+export const NO_MELODY: Melody = [];
+
 /** A note as it sounds: what is tied is one. */
 export interface SungNote extends Pick<MelodyNote, 'pitch' | 'spelling'> {
   /** From the tune's start, and long, in ticks. */

@@ -1,7 +1,7 @@
 import type { Chart, Slot } from '../chart/chart.ts';
 import { playedBars, writeOut, type Versions } from '../chart/played.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
-import { sungNotes, type Melody } from '../melody/melody.ts';
+import { NO_MELODY, sungNotes, type Melody } from '../melody/melody.ts';
 import { weighNotes, type WeighedNote } from '../melody/weigh.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
 import { modeOf } from './mode.ts';
@@ -79,8 +79,6 @@ function inTurn(sung: readonly WeighedNote[]): (slot: Slot) => readonly WeighedN
     return sung.slice(first, last);
   };
 }
-
-const NO_MELODY: Melody = [];
 
 /** A chord under the key written for it. */
 interface KeyedChord {

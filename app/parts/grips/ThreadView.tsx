@@ -6,11 +6,11 @@ import {
   applyPatch,
   headerKey,
   MOVES,
+  NO_MELODY,
   parseChart,
   problemText,
   symbolOf,
   type Decisions,
-  type Melody,
   type Frets,
   type Key,
   type Player,
@@ -45,7 +45,6 @@ const CHORD = 1.4;
 /** Nothing but threads. */
 const OFF = MOVES.flatMap(({ id, group }) => (group === 'thread' ? [] : [id]));
 const NO_CELLS: Decisions = {};
-const NO_MELODY: Melody = [];
 const MOST_CHORDS = 16;
 
 /** Which notes could sound on through some chords, what the chords become, and how that is held. */
