@@ -36,7 +36,7 @@ export function read(file: string, { readText }: World): Answer {
     slot.function,
     slot.sentence,
   ]);
-  const form = formOfChart(chart, slots).map((section) => {
+  const form = formOfChart(chart, slots, melody ?? undefined).map((section) => {
     const cadences = section.phrases.map(({ cadence }) => (cadence ? cadenceLabel(cadence) : 'no cadence'));
     return `${section.name ?? 'Form'}: ${phrasesText(section)}; ${cadences.join(', ')}`;
   });

@@ -67,6 +67,7 @@ export {
 export {
   alter,
   barFrom,
+  breathe,
   clear,
   copy,
   inflected,
@@ -90,7 +91,7 @@ export {
   type StaveSpan,
 } from './melody/entry.ts';
 export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign } from './melody/written.ts';
-export { phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
+export { phraseEnds, phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
 export { movedCells } from './melody/moved.ts';
 export { rangeOf as rangeOfMelody, type MelodyRange } from './melody/range.ts';

@@ -40,6 +40,7 @@ const barNote = z.object({
   pitch: z.int().min(0).max(127),
   spelling: z.string().regex(/^[A-G][b#]?$/),
   tied: z.boolean(),
+  breath: z.boolean().optional(),
 });
 export const melodyDoc = z.object({
   schema: z.literal(1),

@@ -73,10 +73,49 @@ test('notes are changed, chosen, copied, undone and made again by keys', async (
   await press(page, 'i c c c');
   await expect(page.locator('.stave-note')).toHaveCount(6);
   await press(page, 'ArrowLeft ArrowRight');
-  await expect(said(page)).toHaveText('bar 1, beat 2.5: G4, quarter');
+  await expect(said(page)).toHaveText('bar 1, beat 2.5: G4, quarter, where a phrase ends');
   await expectSaved(page);
 });
-
+test('phrases are seen as they seem to be, ended elsewhere by a key or a hand, and the reading follows', async ({
+  page,
+}) => {
+  const id = await newTune(page, TUNE);
+  const stave = await openStave(page, id);
+  await press(page, '4 d e f g a b a g f e d c d e f d');
+  await press(page, 'd e f g a b a g f e d c 1 d');
+  const breaths = stave.locator('.stave-breath');
+  const sections = page.locator('.bar-breath');
+  await expect(breaths).toHaveCount(1);
+  await expect(sections).toHaveCount(2);
+  // The second note of bar 2 ends one, too; said again, it does not.
+  await press(page, 'Home Control+ArrowRight ArrowRight ,');
+  await expect(said(page)).toHaveText('a phrase ends with bar 2, beat 2: B5, quarter');
+  await expect(breaths).toHaveCount(2);
+  await expect(sections).toHaveCount(3);
+  await press(page, ',');
+  await expect(said(page)).toHaveText('no phrase ends with bar 2, beat 2: B5, quarter');
+  await expect(breaths).toHaveCount(1);
+  // By hand, from the end of bar 4 to the beat before.
+  const grip = (await breaths.first().boundingBox())!;
+  const beat = (await stave.locator('.stave-note').nth(14).boundingBox())!;
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(beat.x + 40, grip.y + grip.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(said(page)).toHaveText(
+    /^no phrase ends with bar 4, beat 4: D5, quarter; a phrase ends with bar 4, beat 3: F♯5/,
+  );
+  await expect(breaths).toHaveCount(1);
+  await expect(breaths).toHaveClass(/stave-breath-said/);
+  await expectSaved(page);
+  await page.reload();
+  await expect(breaths).toHaveClass(/stave-breath-said/);
+  await page.getByRole('button', { name: 'erase' }).click();
+  await breaths.click();
+  await expect(breaths).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(breaths).toHaveCount(1);
+});
 test('notes are put, dragged and erased by a pointer, and a clash has its ring and its reason', async ({ page }) => {
   const id = await newTune(page, TUNE);
   const stave = await openStave(page, id);

@@ -89,6 +89,11 @@ const isNote = (note: Element) =>
   childOf(note, 'pitch') !== undefined && childOf(note, 'grace') === undefined && childOf(note, 'cue') === undefined;
 const voiceOf = (note: Element) => textOf(note, 'voice') ?? '1';
 
+const breathes = (note: Element) =>
+  childrenOf(note, 'notations').some((own) =>
+    childrenOf(own, 'articulations').some((mark) => childOf(mark, 'breath-mark') !== undefined),
+  );
+
 function voicesOf(parts: readonly Element[], nameOf: (part: number) => string): readonly Voice[] {
   return parts.flatMap((part, i) => {
     const notes = childrenOf(part, 'measure').flatMap((measure) => childrenOf(measure, 'note').filter(isNote));
@@ -223,6 +228,7 @@ class PartReader {
       pitch: sounding,
       spelling,
       tied: childrenOf(one, 'tie').some(({ attributes }) => attributes.type === 'start'),
+      ...(breathes(one) && { breath: true }),
     };
     if (note.ticks < 1) return;
     const last = notes.at(-1);

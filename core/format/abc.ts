@@ -42,7 +42,14 @@ function changes({ meter, key }: Bar, before: Bar | null): string {
 /** The notes of a bar the first time through, each chord in quotes before what sounds when it comes. */
 function withChords({ ticks, key, entries }: Bar, notes: readonly MelodyNote[]): string {
   const first = notes.some(({ pass }) => pass === 1) ? 1 : null;
-  const own = notes.filter(({ pass }) => pass === first).map((note) => ({ ...note, pass: null }));
+  const own = notes
+    .filter(({ pass }) => pass === first)
+    .map((note) => ({
+      ...note,
+      pass: null,
+      // That one ends nothing has no sign in ABC.
+      breath: note.breath || undefined,
+    }));
   const marks = new Map(entries.map(({ tick, chord }) => [tick, `"${chord ? symbolOf(chord) : 'N.C.'}"`]));
   return barText(own, ticks, key, marks);
 }

@@ -12,6 +12,11 @@ export function leftOut({ bars }: Chart, melody: Melody, format: OpenFormat): re
     ['other changes of a bar', count(({ alternates }) => alternates.length > 0)],
     ['words under bars', count(({ lyrics }) => lyrics.length > 0)],
     ['notes of single times through', new Set(melody.flatMap(({ bar, pass }) => ((pass ?? 1) > 1 ? [bar] : []))).size],
+    ...(format === 'midi'
+      ? []
+      : ([
+          ['phrases that go on where they seem to end', melody.filter(({ breath }) => breath === false).length],
+        ] as const)),
     ...(format === 'abc'
       ? ([
           [

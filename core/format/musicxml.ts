@@ -175,11 +175,13 @@ function note(
   const first = tuplet && before?.tuplet !== sign.tuplet;
   const last = tuplet && signs[index + 1]?.tuplet !== sign.tuplet;
   const end = signs[index + 1]?.tick ?? sign.tick + sign.ticks;
+  const breathes = own?.breath === true && signs[index + 1]?.note !== sign.note;
   const notations = [
     ...(comes ? [empty('tied', { type: 'stop' })] : []),
     ...(goesOn ? [empty('tied', { type: 'start' })] : []),
     ...(first ? [empty('tuplet', { type: 'start', number: 1 })] : []),
     ...(last ? [empty('tuplet', { type: 'stop', number: 1 })] : []),
+    ...(breathes ? [element('articulations', [empty('breath-mark')])] : []),
   ];
   const letter = own?.spelling[0] ?? '';
   const alter = own?.spelling[1] === '#' ? 1 : own?.spelling[1] === 'b' ? -1 : 0;

@@ -4,7 +4,11 @@ import type { NoteName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { problem, type Place, type Problem } from '../problem.ts';
 import { TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
-import type { MelodyNote } from './melody.ts';
+import { breathOf, type MelodyNote } from './melody.ts';
+
+/** Before the last note of a phrase (ABC 2.1, 4.14), and, a sign of our own, before one that ends none though it may seem to. */
+export const BREATH = '!breath!';
+export const NO_BREATH = '!nobreath!';
 
 /** A note in its measure. */
 export type AbcNote = Omit<MelodyNote, 'bar' | 'pass'>;
@@ -106,6 +110,8 @@ class NoteReader {
   #last: { readonly letter: string; readonly octave: string; readonly spelled: string; readonly tied: boolean } | null =
     null;
   #tuplet: { readonly share: number; left: number } | null = null;
+  /** Whether a phrase ends with the note that follows, where that is said. */
+  #breath: boolean | undefined;
   /** By how much a broken rhythm changes the note that follows. */
   #broken = 1;
 
@@ -208,6 +214,10 @@ class NoteReader {
   }
 
   #over(text: string, at: Place): void {
+    if (text === BREATH || text === NO_BREATH) {
+      this.#breath = text === BREATH;
+      return;
+    }
     // A chord's name; text over and under the stave begins with a sign of its place (ABC 2.1, 4.19).
     const name = /^"([A-Ga-gN][^"]*)"$/.exec(text)?.[1];
     if (name !== undefined) this.#chords.push({ tick: Math.round(this.#now), text: name });
@@ -232,12 +242,14 @@ class NoteReader {
     const spelling: NoteName = spelled.length > 2 ? Note.simplify(spelled) : spelled;
     const [tick, ticks] = this.#take(long, at);
     this.#last = { letter, octave, spelled, tied };
-    this.#notes.push({ tick, ticks, pitch, spelling, tied });
+    this.#notes.push({ tick, ticks, pitch, spelling, tied, ...breathOf({ breath: this.#breath }) });
+    this.#breath = undefined;
   }
 
   #rest(long: number, at: Place): void {
     this.#take(long, at);
     this.#last = null;
+    this.#breath = undefined;
   }
 
   /** Whole bars of rest: measures without a length of their own. */

@@ -2,11 +2,13 @@ import { nameInKey, scale, type Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
+import { breathOf } from './melody.ts';
 import { barAt, endOf, type Stave, type StaveNote } from './stave.ts';
 
 /* What one does to the notes of a stave. Each gives a new stave; notes never overlap. */
 
 export type Pitched = Pick<StaveNote, 'pitch' | 'spelling'>;
+type Put = Pitched & Pick<StaveNote, 'breath'>;
 /** From one place up to another, in ticks from the start of the stave. */
 export interface StaveSpan {
   readonly from: Ticks;
@@ -41,7 +43,7 @@ export function clear(stave: Stave, { from, to }: StaveSpan): Stave {
 }
 
 /** Puts a note, or a rest (null), over what stands there; at the end of the tune it is cut. */
-export function put(stave: Stave, at: Ticks, long: Ticks, sound: Pitched | null): Stave {
+export function put(stave: Stave, at: Ticks, long: Ticks, sound: Put | null): Stave {
   const to = Math.min(at + long, endOf(stave));
   if (to <= at) return stave;
   const cleared = clear(stave, { from: at, to });
@@ -85,11 +87,11 @@ export function alter(stave: Stave, span: StaveSpan, change: (note: StaveNote) =
 /** Gives the notes that begin in a span another length; a longer one goes over what follows, but not over others of them. */
 export function lengthen(stave: Stave, span: StaveSpan, long: Ticks): Stave {
   const chosen = notesIn(stave, span);
-  return chosen.reduce((now, { start, pitch, spelling }, i) => {
+  return chosen.reduce((now, { start, pitch, spelling, breath }, i) => {
     const room = (chosen[i + 1]?.start ?? Infinity) - start;
     const before = now.notes.find((note) => note.start === start)!;
     const silent = clear(now, { from: start, to: endsAt(before) });
-    return put(silent, start, Math.min(long, room), { pitch, spelling });
+    return put(silent, start, Math.min(long, room), { pitch, spelling, ...breathOf({ breath }) });
   }, stave);
 }
 
@@ -100,13 +102,26 @@ export function tie(stave: Stave, note: StaveNote): Stave {
   if (next)
     return withNotes(stave, [
       ...rest.filter((other) => other !== next),
-      { ...note, ticks: note.ticks + next.ticks, tied: next.tied },
+      { ...note, ticks: note.ticks + next.ticks, tied: next.tied, breath: next.breath },
     ]);
   const lines = stave.bars.map(({ start }) => start).filter((line) => line > note.start && line < endsAt(note));
   if (lines.length === 0) return withNotes(stave, [...rest, { ...note, tied: !note.tied }]);
   const points = [note.start, ...lines, endsAt(note)];
-  const parts = points.slice(0, -1).map((start, i) => ({ ...note, start, ticks: points[i + 1]! - start, tied: false }));
+  const { breath, ...sound } = note;
+  const parts = points.slice(0, -1).map((start, i) => ({
+    ...sound,
+    start,
+    ticks: points[i + 1]! - start,
+    tied: false,
+    ...(i === lines.length ? breathOf({ breath }) : {}),
+  }));
   return withNotes(stave, [...rest, ...parts]);
+}
+
+/** Says that a phrase ends with each of some notes, or that none does. */
+export function breathe(stave: Stave, ends: ReadonlyMap<Ticks, boolean>): Stave {
+  const said = (note: StaveNote) => ends.get(note.start);
+  return { ...stave, notes: stave.notes.map((note) => ({ ...note, ...breathOf({ breath: said(note) }) })) };
 }
 
 /** Notes as they are copied, from the start of what was copied, with how long all of it is. */
@@ -125,7 +140,8 @@ export const copy = (stave: Stave, span: StaveSpan): Clip => ({
 /** Puts what was copied over what stands at a place. */
 export const paste = (stave: Stave, at: Ticks, { ticks, notes }: Clip): Stave =>
   notes.reduce(
-    (now, { start, ticks: long, pitch, spelling }) => put(now, at + start, long, { pitch, spelling }),
+    (now, { start, ticks: long, pitch, spelling, breath }) =>
+      put(now, at + start, long, { pitch, spelling, ...breathOf({ breath }) }),
     clear(stave, { from: at, to: Math.min(at + ticks, endOf(stave)) }),
   );
 

@@ -17,6 +17,8 @@ export interface MelodyNote {
   readonly spelling: NoteName;
   /** Whether it sounds on as the next note, of the same pitch. */
   readonly tied: boolean;
+  /** Whether a phrase ends with it, where somebody said so; else that is guessed (phrases.ts). */
+  readonly breath?: boolean;
 }
 
 /**
@@ -29,7 +31,7 @@ export type Melody = readonly MelodyNote[];
 export const NO_MELODY: Melody = [];
 
 /** A note as it sounds: what is tied is one. */
-export interface SungNote extends Pick<MelodyNote, 'pitch' | 'spelling'> {
+export interface SungNote extends Pick<MelodyNote, 'pitch' | 'spelling' | 'breath'> {
   /** From the tune's start, and long, in ticks. */
   readonly start: Ticks;
   readonly ticks: Ticks;
@@ -54,6 +56,10 @@ export function notesOf(here: Melody, pass: number): Melody {
   return own.length > 0 ? own : here.filter((note) => note.pass === null);
 }
 
+/** What was said of the phrase that a note ends, if anything was. */
+export const breathOf = ({ breath }: Pick<MelodyNote, 'breath'>): Pick<MelodyNote, 'breath'> =>
+  breath === undefined ? {} : { breath };
+
 /** A melody as it is heard, every repeat written out. */
 export function sungNotes(chart: Chart, melody: Melody): readonly SungNote[] {
   const bars = barByBar(melody);
@@ -64,10 +70,10 @@ export function sungNotes(chart: Chart, melody: Melody): readonly SungNote[] {
       const last = sung.at(-1);
       const from = start + note.tick;
       if (last && sounding?.tied && sounding.pitch === note.pitch && last.start + last.ticks === from)
-        sung[sung.length - 1] = { ...last, ticks: last.ticks + note.ticks };
+        sung[sung.length - 1] = { ...last, ticks: last.ticks + note.ticks, ...breathOf(note) };
       else {
         const { pitch, spelling, ticks, tick } = note;
-        sung.push({ start: from, ticks, pitch, spelling, bar: number, tick });
+        sung.push({ start: from, ticks, pitch, spelling, bar: number, tick, ...breathOf(note) });
       }
       sounding = note;
     }

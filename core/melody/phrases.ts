@@ -1,6 +1,7 @@
 import type { PlayedBar } from '../chart/played.ts';
 import { ticksPerBeat, type Ticks } from '../time/meter.ts';
 import type { SungNote } from './melody.ts';
+import type { Stave } from './stave.ts';
 
 /** A phrase of a melody: its first and last note, by index. */
 export interface MelodyPhrase {
@@ -11,46 +12,86 @@ export interface MelodyPhrase {
 /** A note as long as this share of its bar, and so many times the usual length, is where one breathes (common practice). */
 const LONG_SHARE = 3 / 4;
 const LONG_TIMES = 2;
+/** But not where that would leave a phrase of fewer bars. */
+const SHORTEST_BARS = 3 / 2;
 
 /**
- * Where a melody breathes: at a rest of a beat or more, after a long note, and where the form begins anew; there the breath
- * comes before the pickup, where the longest wait is nearest to the bar line.
+ * Where a melody breathes: where somebody said so; else at a rest of a beat or more; where the form begins anew, there before
+ * the pickup, where the longest wait is nearest to the bar line; and after a long note, where that parts no phrase in scraps.
  */
 export function phrasesOf(bars: readonly PlayedBar[], notes: readonly SungNote[]): readonly MelodyPhrase[] {
-  const usual = median(notes.map(({ ticks }) => ticks));
-  const breaths = new Set<number>();
-  notes.slice(0, -1).forEach((note, i) => {
-    const { meter, ticks: long } = barOf(bars, note);
-    const rest = notes[i + 1]!.start - (note.start + note.ticks);
-    if (rest >= ticksPerBeat(meter) || (note.ticks >= long * LONG_SHARE && note.ticks >= usual * LONG_TIMES))
-      breaths.add(i);
+  if (notes.length === 0) return [];
+  const breaths = new Set<number>([notes.length - 1]);
+  const isSaid = (i: number) => notes[i]!.breath !== undefined;
+  const before = notes.slice(0, -1);
+  before.forEach((note, i) => {
+    const rest = notes[i + 1]!.start - endOf(note);
+    if (note.breath ?? rest >= ticksPerBeat(barOf(bars, note).meter)) breaths.add(i);
   });
-  for (const [k, bar] of bars.entries()) {
-    const before = bars[k - 1];
-    // A pickup is of the first phrase.
-    if (!before || before.number === 0 || !bar.opensPhrase) continue;
-    const last = lastBreath(notes, bar.start, before.start);
-    if (last !== null && ![...breaths].some((i) => i !== last && isWithin(notes[i + 1]!, before.start, bar.start)))
-      breaths.add(last);
+  for (const [last, bar] of formLines(bars)) {
+    const isHere = (i: number) => i < before.length && partsAt(notes, i, bar.start, last.start);
+    const best = bestBreath(notes, bar.start, last.start);
+    if (best !== null && !isSaid(best) && ![...breaths].some((i) => i !== best && isHere(i))) breaths.add(best);
   }
+  const usual = median(notes.map(({ ticks }) => ticks));
+  before.forEach((note, i) => {
+    const { ticks: bar } = barOf(bars, note);
+    if (isSaid(i) || note.ticks < bar * LONG_SHARE || note.ticks < usual * LONG_TIMES) return;
+    const ends = [...breaths];
+    const [from, to] = [Math.max(-1, ...ends.filter((end) => end < i)), Math.min(...ends.filter((end) => end > i))];
+    const shortest = bar * SHORTEST_BARS;
+    const isWhole =
+      endOf(note) - notes[from + 1]!.start >= shortest && endOf(notes[to]!) - notes[i + 1]!.start >= shortest;
+    if (isWhole) breaths.add(i);
+  });
   const ends = [...breaths].sort((a, b) => a - b);
-  return notes.length === 0
-    ? []
-    : [...ends, notes.length - 1].map((to, i) => ({ from: i === 0 ? 0 : ends[i - 1]! + 1, to }));
+  return ends.map((to, i) => ({ from: i === 0 ? 0 : ends[i - 1]! + 1, to }));
 }
 
-const isWithin = ({ start }: SungNote, from: Ticks, to: Ticks) => start > from && start <= to;
+/** The notes of a stave that end phrases, by where they begin; after the last of all nothing more is sung. */
+export function phraseEnds(bars: readonly PlayedBar[], notes: readonly SungNote[], stave: Stave): ReadonlySet<Ticks> {
+  const ends = phrasesOf(bars, notes).slice(0, -1);
+  return new Set(
+    ends.map(({ to }) => {
+      const { bar, tick } = notes[to]!;
+      return stave.bars[bars.find(({ number }) => number === bar)!.index]!.start + tick;
+    }),
+  );
+}
+
+/** Bars in a phrase, where the chart has no lines that say it (common practice). */
+const USUAL_BARS = 4;
+
+/** Where the form begins anew, with the bar before: a line of the chart; one that is longer is taken in fours where it has whole ones. */
+function formLines(bars: readonly PlayedBar[]): readonly (readonly [before: PlayedBar, bar: PlayedBar])[] {
+  const whole = bars.filter(({ number }) => number > 0);
+  const opening = whole.flatMap(({ opensPhrase }, i) => (i === 0 || opensPhrase ? [i] : []));
+  const all = opening.flatMap((from, k) => {
+    const long = (opening[k + 1] ?? whole.length) - from;
+    const parts = long % USUAL_BARS === 0 ? long / USUAL_BARS : 1;
+    return Array.from({ length: parts }, (_, i) => from + i * USUAL_BARS);
+  });
+  return all.filter((i) => i > 0).map((i) => [whole[i - 1]!, whole[i]!]);
+}
+
+const endOf = ({ start, ticks }: SungNote): Ticks => start + ticks;
 const barOf = (bars: readonly PlayedBar[], { bar }: SungNote) => bars.find(({ number }) => number === bar)!;
 
-/** The note after which one breathes before a bar line: of those whose next begins in the bar before it, or on it. */
-function lastBreath(notes: readonly SungNote[], line: Ticks, from: Ticks): number | null {
+/** Whether a breath after a note parts what is sung about a bar line: the next begins in the bar before it, or on it, or it rests there. */
+function partsAt(notes: readonly SungNote[], i: number, line: Ticks, from: Ticks): boolean {
+  const { start } = notes[i + 1]!;
+  return (start > from && start <= line) || (start > line && endOf(notes[i]!) <= line && notes[i]!.start >= from);
+}
+
+/** The note after which one best breathes about a bar line. */
+function bestBreath(notes: readonly SungNote[], line: Ticks, from: Ticks): number | null {
   let best: number | null = null;
   let most = -Infinity;
   notes.slice(0, -1).forEach(({ start }, i) => {
     const next = notes[i + 1]!;
-    if (!isWithin(next, from, line)) return;
+    if (!partsAt(notes, i, line, from)) return;
     // A longer wait is a better breath, and so is one nearer to the line.
-    const worth = next.start - start - (line - next.start) + (next.start - start) / 1e6;
+    const worth = next.start - start - Math.max(0, line - next.start) + (next.start - start) / 1e6;
     if (worth > most) [best, most] = [i, worth];
   });
   return best;

@@ -3,7 +3,7 @@ import { playedBars } from '../chart/played.ts';
 import type { Patch } from '../patch.ts';
 import type { Key } from '../pitch/key.ts';
 import type { Meter, Ticks } from '../time/meter.ts';
-import type { MelodyNote, SungNote } from './melody.ts';
+import { breathOf, type MelodyNote, type SungNote } from './melody.ts';
 
 /** What is kept of one bar, each time through it or one time: its notes, in order. */
 export type BarNotes = readonly Omit<MelodyNote, 'bar' | 'pass'>[];
@@ -18,6 +18,7 @@ export interface StaveNote {
   readonly spelling: MelodyNote['spelling'];
   /** Whether it is to sound on though what comes next on the stave is another. */
   readonly tied: boolean;
+  readonly breath?: MelodyNote['breath'];
 }
 export interface StaveBar {
   /** Its index in the chart, and its number there. */
@@ -91,7 +92,7 @@ export function staveOf(chart: Chart, barIds: readonly string[], cells: MelodyCe
 function addNote(notes: StaveNote[], note: StaveNote): void {
   const last = notes.at(-1);
   if (last?.tied && last.pitch === note.pitch && last.start + last.ticks === note.start)
-    notes[notes.length - 1] = { ...last, ticks: last.ticks + note.ticks, tied: note.tied };
+    notes[notes.length - 1] = { ...last, ticks: last.ticks + note.ticks, tied: note.tied, ...breathOf(note) };
   else notes.push(note);
 }
 
@@ -102,7 +103,9 @@ export function barNotes({ notes }: Stave, { start, ticks }: StaveBar): BarNotes
     .filter((note) => note.start < end && note.start + note.ticks > start)
     .map(({ pitch, spelling, ...note }) => {
       const [from, to] = [Math.max(note.start, start), Math.min(note.start + note.ticks, end)];
-      return { tick: from - start, ticks: to - from, pitch, spelling, tied: to < note.start + note.ticks || note.tied };
+      const goesOn = to < note.start + note.ticks;
+      const sound = { tick: from - start, ticks: to - from, pitch, spelling, tied: goesOn || note.tied };
+      return goesOn ? sound : { ...sound, ...breathOf(note) };
     });
 }
 

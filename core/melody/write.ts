@@ -1,6 +1,7 @@
 import type { Chart } from '../chart/chart.ts';
 import { scale, type Key } from '../pitch/key.ts';
 import { TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
+import { BREATH, NO_BREATH } from './abc-notes.ts';
 import { barByBar, type Melody, type MelodyNote } from './melody.ts';
 
 /** The unit that lengths are written in. */
@@ -77,7 +78,9 @@ function partedAt({ note, tick, ticks }: Written, places: readonly Ticks[]): rea
   return points.slice(0, -1).map((from, i): Written => {
     const to = points[i + 1]!;
     const isLast = i === points.length - 2;
-    return { note: note && { ...note, tied: isLast ? note.tied : true }, tick: from, ticks: to - from };
+    if (note === null || isLast) return { note, tick: from, ticks: to - from };
+    // A phrase ends with the last of them.
+    return { note: { ...note, tied: true, breath: undefined }, tick: from, ticks: to - from };
   });
 }
 
@@ -93,7 +96,7 @@ function noteText(note: MelodyNote | null, ticks: Ticks, signs: Map<string, stri
   const [over, under] = fractionOf(ticks);
   const long = `${over === 1 ? '' : over}${under === 1 ? '' : under === 2 ? '/' : `/${under}`}`;
   if (note === null) return `z${long}`;
-  const { spelling, pitch, tied } = note;
+  const { spelling, pitch, tied, breath } = note;
   const [letter, accidental] = [spelling[0]!, spelling.slice(1)];
   const sign = signs.get(letter) === accidental ? '' : accidental === '#' ? '^' : accidental === 'b' ? '_' : '=';
   signs.set(letter, accidental);
@@ -101,7 +104,8 @@ function noteText(note: MelodyNote | null, ticks: Ticks, signs: Map<string, stri
   const octave = Math.floor(natural / 12) - 1;
   const height =
     octave >= 5 ? letter.toLowerCase() + "'".repeat(octave - 5) : letter + ','.repeat(Math.max(0, 4 - octave));
-  return `${sign}${height}${long}${tied ? '-' : ''}`;
+  const said = breath === undefined ? '' : breath ? BREATH : NO_BREATH;
+  return `${said}${sign}${height}${long}${tied ? '-' : ''}`;
 }
 
 /** A length in units, as a fraction in lowest terms. */

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { parseChart } from '../chart/parse.ts';
 import { keysOfMode, transpose } from '../chart/transpose.ts';
 import { formatKey } from '../pitch/key.ts';
+import { parseTune } from '../melody/tune-text.ts';
 import { formOfChart } from './form.ts';
 import { resolutions, twoFives } from './links.ts';
 import { readChart, type Reading } from './read.ts';
@@ -403,6 +404,48 @@ describe('the form', () => {
     ['key: C\n| C | Am7 | D7 | G || C | F | C | E7 |', ['null8: 1-4 half, 5-8 ?']],
   ])('of %j', (text, expected) => {
     expect(formIn(text)).toEqual(expected);
+  });
+
+  const sungIn = (text: string) => {
+    const tune = parseTune(text);
+    if (!tune.ok) throw new Error(JSON.stringify(tune.problems));
+    const { chart, melody } = tune.value;
+    const slots = readChart(chart);
+    return formOfChart(chart, slots, melody!).flatMap(({ phrases }) =>
+      phrases.map(
+        ({ firstBar, lastBar, cadence, end }) =>
+          `${firstBar}-${lastBar} ${cadence?.kind ?? '?'} ${end === null ? '' : slots[end]!.symbol}`,
+      ),
+    );
+  };
+  test.each([
+    [
+      'phrases are those that are sung: the turn back at the end of the line is after the last one',
+      '| C | G7 | C | Dm7 G7 |\n| C | F | G7 | C A7 |\nmelody:\nE4 G4 | F4 D4 | C8 | z8 | E4 G4 | A4 F4 | D4 B,4 | C4 z4 |',
+      ['1-4 authentic C', '5-8 authentic C'],
+    ],
+    [
+      'a breath put in the middle of a line parts it',
+      '| C | G7 | C | F G7 | C |\nmelody:\nE4 G4 | F4 !breath!D4 | E4 E4 | A4 G4 | c8 |',
+      ['1-2 half G7', '3-5 authentic C'],
+    ],
+    [
+      'a last note under which the tonic comes has come home',
+      '| C | F | G7 | G7 C |\nmelody:\nE4 G4 | A4 G4 | F4 E4 | D8 |',
+      ['1-4 authentic G7'],
+    ],
+    [
+      'where nobody sings the lines of the chart stand',
+      '| C | F | C | G7 |\n| C | F | G7 | C |\nmelody:\nz8 | z8 | z8 | z8 | E4 F4 | A4 c4 | B4 A4 | G8 |',
+      ['1-4 half ', '5-8 authentic C'],
+    ],
+    [
+      'a second ending ends what the first did',
+      '|: C | G7 |1 C :|2 C |\nmelody:\nE4 G4 | F4 D4 | C8 | C8 |',
+      ['1-4 authentic C'],
+    ],
+  ])('%s', (_, text, expected) => {
+    expect(sungIn(`key: C\n${text}`)).toEqual(expected);
   });
 });
 

@@ -12,6 +12,7 @@ import {
   type Bar,
   type Cadence,
   type Chart,
+  type Melody,
   type Reading,
   type Section,
 } from '../../../core/index.ts';
@@ -23,14 +24,16 @@ import './chart.css';
 
 interface BarsProps {
   readonly chart: Chart;
+  /** What is sung over it: its phrases are those of the chart. */
+  readonly melody?: Melody;
   /** Bars, by number, that cannot be read as they are typed, and stand as they were. */
   readonly unread?: ReadonlySet<number | null>;
 }
 const NONE: ReadonlySet<number | null> = new Set();
 
 /** The chart as read: bars in lines as written, each chord with its numeral and its part among its neighbours. */
-export function Bars({ chart, unread = NONE }: BarsProps) {
-  const read = useMemo(() => firstReadings(chart), [chart]);
+export function Bars({ chart, melody, unread = NONE }: BarsProps) {
+  const read = useMemo(() => firstReadings(chart, melody), [chart, melody]);
   return (
     <>
       <p className="bars-form">
@@ -69,9 +72,11 @@ interface Readings {
   readonly chords: ReadonlyMap<string, { readonly reading: Reading | null; readonly mark: Mark }>;
   readonly sections: ReadonlyMap<number, Section>;
   readonly cadences: ReadonlyMap<number, Cadence>;
+  /** The chords under the last notes of phrases, by bar and tick. */
+  readonly ends: ReadonlySet<string>;
 }
 const placeOf = (bar: number, tick: number) => `${bar}:${tick}`;
-function firstReadings(chart: Chart): Readings {
+function firstReadings(chart: Chart, melody: Melody | undefined): Readings {
   const slots = readChart(chart);
   const marks = marksOf(slots, chart.key);
   const chords = new Map<string, { reading: Reading | null; mark: Mark }>();
@@ -79,11 +84,14 @@ function firstReadings(chart: Chart): Readings {
     const place = placeOf(sourceBar, entry.tick);
     if (!chords.has(place)) chords.set(place, { reading, mark: marks[i]! });
   });
-  const form = formOfChart(chart, slots);
+  const form = formOfChart(chart, slots, melody);
   const phrases = form.flatMap((section) => section.phrases);
   return {
     chords,
     sections: new Map(form.map((section) => [section.phrases[0]!.firstBar, section])),
+    ends: new Set(
+      phrases.flatMap(({ end }) => (end === null ? [] : [placeOf(slots[end]!.sourceBar, slots[end]!.entry.tick)])),
+    ),
     cadences: new Map(
       phrases.flatMap(({ cadence }) => (cadence ? [[slots[cadence.at]!.sourceBar, cadence] as const] : [])),
     ),
@@ -146,6 +154,11 @@ function BarBox({
               <AreaBand mark={found?.mark} />
               <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : isUnread ? '?' : 'N.C.'} />
               <Tie mark={found?.mark} />
+              {read.ends.has(placeOf(bar.number, entry.tick)) && (
+                <span className="bar-breath" role="img" aria-label="A phrase of the melody ends here">
+                  ’
+                </span>
+              )}
               <ReadingNote reading={found?.reading ?? null} />
             </span>
           );

@@ -6,9 +6,11 @@ import {
   foundKeyText,
   headerKey,
   LONGEST_CHART,
+  melodyIn,
   mendedText,
   movedCells,
   musical,
+  notesOfCells,
   parseChart,
   rangeOfMelody,
   readOverWords,
@@ -91,6 +93,12 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
     const read = parseChart(good);
     return read.ok && read.value.bars.length === barIds.length ? read.value : null;
   }, [good, barIds]);
+  /** The melody in the bars that are shown; while bars are put in or taken out it is not known which. */
+  const inBars = useMemo(
+    () =>
+      shown && shown.bars.length === barIds.length ? melodyIn(notesOfCells(sung.cells), barIds, shown.bars) : undefined,
+    [shown, barIds, sung.cells],
+  );
   const unread = useMemo(() => new Set(parsed.ok ? [] : unreadBars(parsed.problems)), [parsed]);
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
@@ -183,7 +191,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
         </section>
         <section className="chart-bars" aria-label="Bars">
           {shown ? (
-            <Bars chart={shown} unread={unread} />
+            <Bars chart={shown} melody={inBars} unread={unread} />
           ) : (
             <p className="chart-none">
               Type chords between bar lines, <code>| C | Am7 | Dm7 | G7 |</code>, and the bars appear here.

@@ -343,7 +343,7 @@ function Seen({ text }: { readonly text: string }) {
   return (
     <>
       <h2>{chart.title}</h2>
-      <Bars chart={chart} />
+      <Bars chart={chart} melody={melody ?? undefined} />
       {melody && (
         <Suspense>
           <MelodySeen chart={chart} melody={melody} />

@@ -61,6 +61,9 @@ export function EntryTools(props: EntryToolsProps) {
       <Press label="tie" tip="tie it on (T)" onClick={entry.tie}>
         <span className="entry-tie" />
       </Press>
+      <Press label="phrase ends" tip="a phrase ends with it, or not (,)" onClick={entry.breathe}>
+        <span className="music music-mid">{'\uE4CE'}</span>
+      </Press>
       <Press label="flatter" tip="flatter (-)" onClick={() => entry.inflect(-1)}>
         <Glyphs text="♭" />
       </Press>

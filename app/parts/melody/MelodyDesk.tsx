@@ -7,6 +7,7 @@ import {
   melodyIn,
   musical,
   notesOfCells,
+  phraseEnds,
   playedBars,
   readChart,
   secondsBetween,
@@ -49,10 +50,13 @@ export function MelodyDesk({ chart, barIds, melody, tools, focuses }: MelodyDesk
   const times = useMemo(() => Math.max(1, ...timesThrough(chart)), [chart]);
   const sound = usePlayback();
   const hear = (pitch: number) => sound.sing([{ pitch, at: 0, seconds: HEARD_SECONDS }]);
-  const entry = useEntry({ stave, cells, edit, undo, redo, hear });
   // Once what was put in is drawn.
   const settled = useDeferredValue(useMemo(() => ({ cells, stave }), [cells, stave]));
-  const clashes = useMemo(() => clashesIn(chart, barIds, settled.cells, settled.stave), [chart, barIds, settled]);
+  const { clashes, ends } = useMemo(
+    () => heardIn(chart, barIds, settled.cells, settled.stave),
+    [chart, barIds, settled],
+  );
+  const entry = useEntry({ stave, cells, ends, edit, undo, redo, hear });
   const [played, setPlayed] = useState<readonly Ticks[]>([]);
   const play = () => {
     if (sound.active) {
@@ -94,6 +98,7 @@ export function MelodyDesk({ chart, barIds, melody, tools, focuses }: MelodyDesk
           chart={chart}
           stave={stave}
           clashes={clashes}
+          ends={ends}
           entry={entry}
           sounding={sound.playing === null ? null : (played[sound.playing] ?? null)}
           erasing={erasing}
@@ -109,13 +114,13 @@ export function MelodyDesk({ chart, barIds, melody, tools, focuses }: MelodyDesk
   );
 }
 
-/** Which notes of the stave clash with the chord as the chart has it, and how: by where they begin. */
-function clashesIn(
+/** Which notes of the stave clash with the chord as the chart has it, and how, and which end phrases: by where they begin. */
+function heardIn(
   chart: Chart,
   barIds: readonly string[],
   cells: Parameters<typeof notesOfCells>[0],
   stave: Stave,
-): Clashes {
+): { clashes: Clashes; ends: ReadonlySet<Ticks> } {
   const bars = playedBars(chart);
   const sung = sungNotes(chart, melodyIn(notesOfCells(cells), barIds, chart.bars));
   const clashing = checkMelody(standingIn(readChart(chart)), bars, sung).filter(
@@ -128,5 +133,5 @@ function clashesIn(
     const over = one.chord ? ` over ${musical(symbolOf(one.chord))}` : '';
     found[at] = `${musical(one.verdict!.degree)}${over}: ${checkedText(one)}`;
   }
-  return found;
+  return { clashes: found, ends: phraseEnds(bars, sung, stave) };
 }

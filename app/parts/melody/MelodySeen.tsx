@@ -6,6 +6,7 @@ import { StaveLine } from './StaveLine.tsx';
 import './melody.css';
 
 const NO_CLASHES = {};
+const NO_ENDS: readonly number[] = [];
 const NOTHING = () => undefined;
 
 /** A melody on a stave, to be looked at. */
@@ -35,6 +36,7 @@ export function MelodySeen({ chart, melody }: { readonly chart: Chart; readonly 
           width={width}
           notes={[]}
           clashes={NO_CLASHES}
+          ends={NO_ENDS}
           at={null}
           long={0}
           from={0}
@@ -44,6 +46,7 @@ export function MelodySeen({ chart, melody }: { readonly chart: Chart; readonly 
           onPlace={NOTHING}
           onNote={NOTHING}
           onDrag={NOTHING}
+          onBreath={NOTHING}
         />
       ))}
     </div>

@@ -19,6 +19,7 @@ interface MelodyStaveProps {
   readonly chart: Chart;
   readonly stave: Stave;
   readonly clashes: Clashes;
+  readonly ends: ReadonlySet<Ticks>;
   readonly entry: EntryDeeds;
   /** The note that sounds. */
   readonly sounding: Ticks | null;
@@ -28,7 +29,17 @@ interface MelodyStaveProps {
 }
 
 /** The stave, in lines as wide as there is room; letters and arrows write on it. */
-export function MelodyStave({ chart, stave, clashes, entry, sounding, erasing, focuses, onSpace }: MelodyStaveProps) {
+export function MelodyStave({
+  chart,
+  stave,
+  clashes,
+  ends,
+  entry,
+  sounding,
+  erasing,
+  focuses,
+  onSpace,
+}: MelodyStaveProps) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const arrives = useRef(focuses);
@@ -77,6 +88,12 @@ export function MelodyStave({ chart, stave, clashes, entry, sounding, erasing, f
         if (away) to.eraseNote(note);
         else to.goTo(note.start, false);
       },
+      onBreath(note: StaveNote, to: StaveNote | null) {
+        const { entry: on, erasing: away } = now.current;
+        if (away) on.moveBreath(note, null);
+        else if (to) on.moveBreath(note, to);
+        else on.goTo(note.start, false);
+      },
       onDrag: (note: StaveNote, sound: Pitched) => now.current.entry.drag(note, sound),
     }),
     [now],
@@ -106,6 +123,7 @@ export function MelodyStave({ chart, stave, clashes, entry, sounding, erasing, f
               width={width}
               notes={stave.notes.filter(({ start }) => isIn(start))}
               clashes={Object.fromEntries(Object.entries(clashes).filter(([tick]) => isIn(Number(tick))))}
+              ends={stave.notes.flatMap(({ start }) => (isIn(start) && ends.has(start) ? [start] : []))}
               at={isIn(at) ? at : null}
               long={entry.long}
               from={Math.max(first.start, entry.span?.from ?? 0)}

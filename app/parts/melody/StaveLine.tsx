@@ -19,6 +19,8 @@ interface StaveLineProps {
   /** Notes that begin in it, and which of them clash, and how. */
   readonly notes: readonly StaveNote[];
   readonly clashes: Clashes;
+  /** Which of them end phrases, by where they begin. */
+  readonly ends: readonly Ticks[];
   /** Where the next note goes, when that is in this line, and how long it is to be. */
   readonly at: Ticks | null;
   readonly long: Ticks;
@@ -32,6 +34,8 @@ interface StaveLineProps {
   readonly onPlace: (at: Ticks, sound: Pitched) => void;
   readonly onNote: (note: StaveNote) => void;
   readonly onDrag: (note: StaveNote, sound: Pitched) => void;
+  /** A breath was let go at the end of another note; null: it was clicked where it stands. */
+  readonly onBreath: (note: StaveNote, to: StaveNote | null) => void;
 }
 
 /** How notes clash, by where they begin; plain, so that two can be told apart by what they say. */
@@ -46,7 +50,8 @@ const TOP_STEP = 38;
 
 /** One line of the stave: set by the engraver, with what can be pointed at over it. */
 export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
-  const { bars, width, notes, clashes, at, long, from, to, target, sounding, onPlace, onNote, onDrag } = props;
+  const { bars, width, notes, clashes, ends, at, long, from, to, target, sounding } = props;
+  const { onPlace, onNote, onDrag, onBreath } = props;
   const paper = useRef<HTMLDivElement>(null);
   const [set, setSet] = useState<SetLine | null>(null);
   /** A note that is dragged, and the step it is over. */
@@ -70,6 +75,12 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
     const which = set.bars.findIndex(({ to: end }) => x < end);
     const shown = bars[which < 0 ? bars.length - 1 : which]!;
     onPlace(tickAt(set, bars, x, long), soundAtStep(stepAt(y), shown.bar.key));
+  };
+  /** Where one breathes after a note. */
+  const breathAt = ({ start, ticks }: StaveNote) => Math.min(xOf(start + ticks), set!.bars.at(-1)!.to) - BREATH_BEFORE;
+  const nearest = (x: number) => {
+    const off = (note: StaveNote) => Math.abs(breathAt(note) - x);
+    return notes.reduce((best, note) => (off(note) < off(best) ? note : best));
   };
   const lineOf = (tick: Ticks) => bars.find(({ bar }) => tick >= bar.start && tick < bar.start + bar.ticks);
 
@@ -109,6 +120,17 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
           {at !== null && (
             <div className="stave-caret" style={{ left: xOf(at), top: set.top - 18, height: 8 * set.step + 36 }} />
           )}
+          {notes
+            .filter(({ start }) => ends.includes(start))
+            .map((note) => (
+              <Breath
+                key={note.start}
+                at={breathAt(note)}
+                top={set.top}
+                isSaid={note.breath !== undefined}
+                onLetGo={(x) => onBreath(note, x === null ? null : nearest(x))}
+              />
+            ))}
           {notes.map((note) => {
             const isDragged = dragged?.start === note.start;
             const step = isDragged ? dragged.step : staveStep(note);
@@ -159,6 +181,54 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
     </div>
   );
 }, equal);
+
+/** A breath stands so far before what comes next, and over the top line, in px. */
+const BREATH_BEFORE = 16;
+const BREATH_OVER = 34;
+
+interface BreathProps {
+  readonly at: number;
+  readonly top: number;
+  /** Whether somebody said so; else it is guessed. */
+  readonly isSaid: boolean;
+  /** It was dragged to a place; null: it was only clicked. */
+  readonly onLetGo: (x: number | null) => void;
+}
+
+/** A sign of breath, where a phrase ends; it is dragged to the end of another note. */
+function Breath({ at, top, isSaid, onLetGo }: BreathProps) {
+  const [from, setFrom] = useState<number | null>(null);
+  const [by, setBy] = useState(0);
+  return (
+    <div
+      className={`stave-breath ${isSaid ? 'stave-breath-said' : ''} ${from === null ? '' : 'stave-dragged'}`}
+      title={
+        isSaid ? 'A phrase ends here. Drag it to another note.' : 'A phrase seems to end here. Drag it to another note.'
+      }
+      style={{ left: at + by - HIT.wide / 2, top: top - BREATH_OVER, width: HIT.wide }}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        setFrom(event.clientX);
+      }}
+      onPointerMove={({ clientX }) => {
+        if (from !== null) setBy(clientX - from);
+      }}
+      onPointerUp={() => {
+        if (from === null) return;
+        onLetGo(Math.abs(by) < STILL_PX ? null : at + by);
+        setFrom(null);
+        setBy(0);
+      }}
+      onPointerCancel={() => {
+        setFrom(null);
+        setBy(0);
+      }}
+    >
+      <span className="music">{'\uE4CE'}</span>
+    </div>
+  );
+}
 
 /** Before it is set a line is as high as most, in px. */
 const USUAL_HEIGHT = 126;

@@ -39,6 +39,8 @@ export const lengthOf = ({ value, dotted, thirds }: Pick<Entry, 'value' | 'dotte
 interface EntryProps {
   readonly stave: Stave;
   readonly cells: MelodyCells;
+  /** Where the notes begin that end phrases. */
+  readonly ends: ReadonlySet<Ticks>;
   readonly edit: (patch: Patch<BarNotes>, label: string) => void;
   readonly undo: () => string | null;
   readonly redo: () => string | null;
@@ -49,7 +51,7 @@ interface EntryProps {
 let clipboard: Clip | null = null;
 
 /** Everything one can do on the stave, by key or by hand; `say` is what a screen reader hears of it. */
-export function useEntry({ stave, cells, edit, undo, redo, hear }: EntryProps) {
+export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryProps) {
   const [entry, setEntry] = useState(FIRST);
   const [said, setSaid] = useState('');
   const end = core.endOf(stave);
@@ -77,6 +79,13 @@ export function useEntry({ stave, cells, edit, undo, redo, hear }: EntryProps) {
   const told = (next: Stave, start: Ticks) => {
     const note = core.notesIn(next, { from: start, to: start + 1 })[0];
     return note ? core.staveNoteText(next, note) : `${core.stavePlaceText(next, start)}: rest`;
+  };
+  const breathe = (said: readonly (readonly [StaveNote, boolean])[]) => {
+    const changes = new Map(said.map(([{ start }, breath]) => [start, breath]));
+    const words = said.map(
+      ([note, breath]) => `${breath ? 'a phrase ends' : 'no phrase ends'} with ${core.staveNoteText(stave, note)}`,
+    );
+    change(core.breathe(stave, changes), 'a phrase’s end', words.join('; '));
   };
 
   const putSound = (sound: Pitched | null, place = at, length = long) => {
@@ -111,7 +120,7 @@ export function useEntry({ stave, cells, edit, undo, redo, hear }: EntryProps) {
       choosing
         ? `chosen: ${core.stavePlaceText(stave, Math.min(entry.from ?? at, place))} to ${core.stavePlaceText(stave, Math.max(entry.from ?? at, place))}`
         : note?.start === place
-          ? core.staveNoteText(stave, note)
+          ? `${core.staveNoteText(stave, note)}${ends.has(place) ? ', where a phrase ends' : ''}`
           : `${core.stavePlaceText(stave, place)}${note ? '' : ': rest'}`,
     );
     if (!choosing && note?.start === place) hear(note.pitch);
@@ -163,6 +172,15 @@ export function useEntry({ stave, cells, edit, undo, redo, hear }: EntryProps) {
     tie: () => {
       if (target) change(core.tie(stave, target), 'a tie', `tie, ${told(core.tie(stave, target), target.start)}`);
     },
+    /** Ends a phrase with the note that changes are for, or does not. */
+    breathe: () => {
+      if (!target) return;
+      if (target.start === stave.notes.at(-1)?.start) setSaid('The last phrase ends with the last note.');
+      else breathe([[target, !(target.breath ?? ends.has(target.start))]]);
+    },
+    /** Ends a phrase with another note than it did; null: with none here. */
+    moveBreath: (from: StaveNote, to: StaveNote | null) =>
+      breathe(to ? [[from, false] as const, [to, true] as const] : [[from, false]]),
     move: (by: 1 | -1, choosing: boolean) => goTo(core.stopFrom(stave, at, by), choosing),
     moveBar: (by: 1 | -1, choosing: boolean) => goTo(core.barFrom(stave, at, by), choosing),
     goTo,
