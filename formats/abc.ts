@@ -63,6 +63,8 @@ export function readAbc(
     else if (name === 'P' && inBody) section = said;
     else if (name === 'V') voice = see(said.split(/\s+/)[0]!);
     else if (name === 'R' && /swing/i.test(said)) feel = 'swing';
+    else if (name === 'w' && inBody)
+      bodies.set(voice, [...(bodies.get(voice) ?? []), { text: `w:${value}`, line: first + i }]);
     else if ((name === 'K' || name === 'L' || name === 'M') && inBody)
       bodies.set(voice, [...(bodies.get(voice) ?? []), { text: `[${name}:${said}]`, line: first + i }]);
     else if (!'XTCOSNZBDFGHIRrmU'.includes(name))
@@ -84,7 +86,7 @@ export function readAbc(
       code: 'passed-over',
       args: { what: String(args.text ?? code), line: body[(at?.line ?? 1) - 1]?.line ?? 0 },
     });
-  const over = read.passedOver.filter(({ text: sign }) => !/^"[A-Ga-gN]/.test(sign));
+  const over = read.passedOver.filter(({ text: sign }) => !/^(w:$|"[A-Ga-gN])/.test(sign));
   for (const { text: sign, at } of over)
     lost.push({ measure: null, code: 'passed-over', args: { what: sign, line: body[at.line - 1]?.line ?? 0 } });
   if (read.measures.length > MOST_MEASURES) throw new Unreadable('too-many-measures', { most: MOST_MEASURES });

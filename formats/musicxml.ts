@@ -12,6 +12,7 @@ import {
   type Key,
   type Lost,
   type Meter,
+  type Syllable,
   type Ticks,
 } from '../core/index.ts';
 import { symbolOfHarmony } from './harmony.ts';
@@ -93,6 +94,18 @@ const breathes = (note: Element) =>
   childrenOf(note, 'notations').some((own) =>
     childrenOf(own, 'articulations').some((mark) => childOf(mark, 'breath-mark') !== undefined),
   );
+
+/** The syllables under a note, by verse. */
+const syllablesOf = (note: Element, tick: Ticks): readonly Syllable[] =>
+  childrenOf(note, 'lyric').flatMap((lyric): Syllable[] => {
+    const text = childrenOf(lyric, 'text')
+      .map((one) => one.text)
+      .join(' ');
+    const goesOn = /^(begin|middle)$/.test(textOf(lyric, 'syllabic') ?? '');
+    // Numbers of verses may have names before them.
+    const verse = Math.max(1, Number(/\d+$/.exec(lyric.attributes.number ?? '1')?.[0] ?? 1)) - 1;
+    return text === '' ? [] : [{ verse, tick, text: goesOn ? `${text}-` : text }];
+  });
 
 function voicesOf(parts: readonly Element[], nameOf: (part: number) => string): readonly Voice[] {
   return parts.flatMap((part, i) => {
@@ -177,6 +190,7 @@ class PartReader {
     };
     const notes: BarNotes[number][] = [];
     const chords: { tick: Ticks; text: string }[] = [];
+    const words: Syllable[] = [];
     let now = 0;
     let longest = 0;
     let begins = 0;
@@ -200,13 +214,15 @@ class PartReader {
           if (!isChord) begins = now;
           if (voiceOf(one) === this.#voice && childOf(one, 'pitch')) this.#note(one, begins, duration, isChord, notes);
           if (!isChord) now += duration;
-          if (childOf(one, 'lyric')) this.#count('words under notes');
+          if (voiceOf(one) === this.#voice) words.push(...syllablesOf(one, Math.round(begins)));
+          else if (childOf(one, 'lyric')) this.#count('words under notes of other voices');
         }
       }
       longest = Math.max(longest, now);
     }
     made.notes = notes.sort((a, b) => a.tick - b.tick);
     made.chords = chords;
+    if (words.length > 0) made.words = words;
     made.ticks = Math.round(longest);
     return made;
   }

@@ -17,9 +17,10 @@ const chordsIn = (text: string) =>
   text
     .split('melody:')[0]!
     .split('\n')
-    .filter((line) => line.includes('|'))
+    .filter((line) => line.includes('|') && !line.startsWith('>'))
     .join(' / ');
 const notesIn = (text: string) => text.split('melody:\n')[1]?.trim() ?? '';
+const wordsIn = (text: string) => text.split('\n').flatMap((line) => (line.startsWith('>') ? [line.slice(2)] : []));
 const fault = (name: string, content: string | Uint8Array) => {
   try {
     read(name, content);
@@ -63,13 +64,28 @@ M:6/8
 K:D dor
 |:"Dm"d2e {g}f2d|"C"[ce]3 !trill!c3:|
 `;
+  const words = (music: string) => wordsIn(read('a.abc', `X:1\nM:4/4\nL:1/4\nK:C\n${music}\n`).text);
+  test('words stand under their bars, in verses, parted where the chords change', () => {
+    expect(
+      words(
+        '"C"C D "F"E F|"G7"G2 E2|"C"C4|\nw: Row-ing down the|ri-ver|home\nw: Drift-ing on the wa-ter now\n"F"F4|"C"C4|\nw: la | ~lu',
+      ),
+    ).toEqual(['Rowing ~ down the | river | home | la', 'Drifting ~ on the | water | now', 'lu']);
+  });
+  test('a syllable that goes on in the next bar keeps its hyphen; a note may have none, or hold the last', () => {
+    expect(words('C D E F|G2 E2|C4|\nw: A-way * riv-|er _ | side')).toEqual(['Away riv- | er | side']);
+    expect(words('C D E F|G2 E2|C4|\nw: a b | c')).toEqual(['a b | c']);
+    expect(words('C D E F|\nC D E F|\nw: a b\nw: c')).toEqual([' | a b', ' | c']);
+  });
+
   test('all tunes are listed, one is read, with its chords, endings, sections and tempo', () => {
     const first = read('two.abc', TWO);
     expect(first.tunes).toEqual(['First of two', 'Second of two']);
     expect(first.text).toContain('title: First of two\nkey: G\nmeter: 4/4\ntempo: 96\n');
     expect(first.text).toContain('[A]');
     expect(chordsIn(first.text)).toBe('|: G | D7 G/B |1 C | D :|2 Am7 D | / | G |');
-    expect(first.lost.map(lostText)).toEqual(['line 10: w: passed over']);
+    expect(wordsIn(first.text)).toEqual(['la la la']);
+    expect(first.lost).toEqual([]);
     const second = read('two.abc', TWO, { tune: 1 });
     expect(second.text).toContain('key: D dorian\nmeter: 6/8\n');
     expect(chordsIn(second.text)).toBe('|: Dm | C :|');
@@ -111,7 +127,7 @@ describe('MusicXML', () => {
     expect(notesIn(read('a.musicxml', xml, { part: 1 }).text)).toBe('z2 E6 |');
   });
 
-  test('chords give their highest note; grace and cue notes, words and other text are told', () => {
+  test('chords give their highest note; grace and cue notes and other text are told', () => {
     const xml = score(
       measure(
         1,
@@ -125,8 +141,24 @@ describe('MusicXML', () => {
       'grace notes (1) passed over',
       'lower notes of chords (1) passed over',
       'cue notes (1) passed over',
-      'words under notes (1) passed over',
     ]);
+    expect(wordsIn(text)).toEqual(['la']);
+  });
+
+  test('words of the voice that is read stand under its bars, verse by verse', () => {
+    const lyric = (text: string, syllabic = 'single', verse = '1') =>
+      `<lyric number="${verse}"><syllabic>${syllabic}</syllabic><text>${text}</text></lyric>`;
+    const xml = score(
+      measure(
+        1,
+        `${attributes()}${harmony('C', 'major')}${note('C', 4, 2, `<voice>1</voice>${lyric('Ri', 'begin')}${lyric('Down', 'single', 'part1verse2')}`)}${note('D', 4, 2, `<voice>1</voice>${lyric('ver', 'end')}`)}${harmony('F', 'major')}${note('E', 4, 4, `<voice>1</voice>${lyric('run | s', 'begin')}`)}<backup><duration>8</duration></backup>${note('C', 3, 8, `<voice>2</voice>${lyric('hm')}`)}`,
+      ) + measure(2, note('C', 4, 8, `<voice>1</voice>${lyric('on', 'end')}`)),
+    );
+    const { text, lost } = read('a.xml', xml);
+    expect(wordsIn(text)).toEqual(['River ~ run s- | on', 'Down']);
+    expect(lost.map(lostText)).toEqual(['words under notes of other voices (1) passed over']);
+    const chart = parseTune(text);
+    expect(chart.ok && chart.value.chart.bars[0]!.lyrics).toEqual([['River', 'run s-'], ['Down']]);
   });
 
   test('tuplets, ties over the bar line, a pickup, repeats and endings', () => {

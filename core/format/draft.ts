@@ -1,7 +1,7 @@
 import { entriesText } from '../chart/write.ts';
 import { FASTEST, LONGEST_TITLE, SLOWEST } from '../chart/headers.ts';
 import type { Feel } from '../chart/chart.ts';
-import { parseChart } from '../chart/parse.ts';
+import { MOST_VERSES, parseChart } from '../chart/parse.ts';
 import { parseChord } from '../chord/symbol.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import type { Measure } from '../melody/abc-notes.ts';
@@ -186,6 +186,8 @@ function barsText(first: Meter, bars: readonly BarOf[], lost: Lost[]): string {
   let held: Chord | null = null;
   let meter = first;
   let onLine = 0;
+  /** The words of each bar of the line, by verse. */
+  let sung: (readonly string[])[] = [];
   bars.forEach((bar, i) => {
     const { measure } = bar;
     const [before, next] = [bars[i - 1], bars[i + 1]];
@@ -208,16 +210,48 @@ function barsText(first: Meter, bars: readonly BarOf[], lost: Lost[]): string {
     const breaks = line !== '' && isFull && ending === '';
     const sign = `${closes && !breaks ? ':' : ''}|${opens ? ':' : ''}${ending}`;
     if (breaks) {
-      lines.push(`${line} ${closes ? ':|' : '|'}`);
-      [line, onLine] = ['', 0];
+      lines.push(`${line} ${closes ? ':|' : '|'}`, ...versesText(sung));
+      [line, onLine, sung] = ['', 0, []];
     }
     if (measure.section !== null) lines.push(...(line === '' ? ['', `[${measure.section}]`] : []));
     if (bar.isPickup) line += `[pickup ${pickupText(measure.ticks)}] `;
     line += `${line === '' || line.endsWith('] ') ? '' : ' '}${sign} ${text}`;
     onLine += bar.isPickup ? 0 : 1;
-    if (!next) lines.push(`${line} ${measure.closes || bar.rest?.closes ? ':|' : '|'}`);
+    sung.push(wordsIn(bar, entries, lost));
+    if (!next) lines.push(`${line} ${measure.closes || bar.rest?.closes ? ':|' : '|'}`, ...versesText(sung));
   });
   return lines.join('\n');
+}
+
+/** The words of a bar by verse, those of each of its chords parted by `~`, as the text of a chart has them. */
+function wordsIn({ measure, rest }: BarOf, entries: readonly Placed[], lost: Lost[]): readonly string[] {
+  const all = [
+    ...(measure.words ?? []),
+    ...(rest?.words ?? []).map((one) => ({ ...one, tick: one.tick + measure.ticks })),
+  ];
+  if (all.some(({ verse }) => verse >= MOST_VERSES))
+    lost.push({ measure: measure.label, code: 'passed-over', args: { what: 'words of further verses' } });
+  const verses = Math.min(MOST_VERSES, 1 + Math.max(-1, ...all.map(({ verse }) => verse)));
+  return Array.from({ length: verses }, (_, verse) => {
+    const own = all.filter((one) => one.verse === verse);
+    const pieces = entries.map(({ tick }, i) =>
+      own
+        .filter((one) => (i === 0 || one.tick >= tick) && one.tick < (entries[i + 1]?.tick ?? Infinity))
+        // What stands for something else in the text of a chart does not stand in words.
+        .map(({ text }) => text.replace(/[|~{}\s]+/g, ' ').trim())
+        .reduce((text, one) => (text.endsWith('-') ? text.slice(0, -1) + one : `${text} ${one}`.trim()), ''),
+    );
+    return pieces.slice(0, 1 + pieces.findLastIndex((piece) => piece !== '')).join(' ~ ');
+  });
+}
+
+/** A line for each verse under a line of bars. */
+function versesText(sung: readonly (readonly string[])[]): readonly string[] {
+  const verses = Math.max(0, ...sung.map(({ length }) => length));
+  return Array.from({ length: verses }, (_, verse) => {
+    const words = sung.map((bar) => bar[verse] ?? '');
+    return `> ${words.slice(0, 1 + words.findLastIndex((one) => one !== '')).join(' | ')}`.trimEnd();
+  });
 }
 
 /** `1/8`, `3/4`. */

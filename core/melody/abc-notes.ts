@@ -4,6 +4,7 @@ import type { NoteName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { problem, type Place, type Problem } from '../problem.ts';
 import { TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
+import { alignWords, type SungAt, type Syllable } from './abc-words.ts';
 import { breathOf, type MelodyNote } from './melody.ts';
 
 /** Before the last note of a phrase (ABC 2.1, 4.14), and, a sign of our own, before one that ends none though it may seem to. */
@@ -20,6 +21,8 @@ export interface Measure {
   readonly ticks: Ticks;
   /** What is sung instead one time through, by pass. */
   readonly passes: ReadonlyMap<number, Pick<Measure, 'notes' | 'ticks'>>;
+  /** What is sung to its notes. */
+  readonly words?: readonly Syllable[];
   /** Names of chords that stand in it, as they are written. */
   readonly chords?: readonly { readonly tick: Ticks; readonly text: string }[];
   /** Which ending begins with it; the meter from it on. */
@@ -104,6 +107,10 @@ class NoteReader {
   #ending: number | null = null;
   #meterText: string | null = null;
   #at: Place | null = null;
+  /** The notes of the line of music that words may stand under, and how many lines of words did. */
+  #line: SungAt[] = [];
+  #verses = 0;
+  readonly #words = new Map<number, Syllable[]>();
   /** Accidentals written in this measure, by letter: they hold in every octave (ABC 2.1, 11.3). */
   readonly #altered = new Map<string, string>();
   /** The last note, as far as a tie makes the next one the same. */
@@ -122,9 +129,13 @@ class NoteReader {
   line(line: string, number: number): void {
     const field = /^([A-Za-z]):(.*)$/.exec(line);
     if (field && !line.startsWith('|')) {
-      this.#field(field[1]!, field[2]!, { line: number, column: 1, length: line.length });
+      const at = { line: number, column: 1, length: line.length };
+      if (field[1] === 'w') this.#lyrics(field[2]!);
+      this.#field(field[1]!, field[2]!, at);
       return;
     }
+    // Words stand under the line of music before them.
+    if (line.trim() !== '') [this.#line, this.#verses] = [[], 0];
     let from = 0;
     while (from < line.length) {
       const [kind, match] = elementAt(line, from);
@@ -213,6 +224,12 @@ class NoteReader {
     else this.#passedOver.push({ text: `${name}:`, at });
   }
 
+  #lyrics(words: string): void {
+    for (const { measure, ...syllable } of alignWords(words, this.#line, this.#verses))
+      this.#words.set(measure, [...(this.#words.get(measure) ?? []), syllable]);
+    this.#verses++;
+  }
+
   #over(text: string, at: Place): void {
     if (text === BREATH || text === NO_BREATH) {
       this.#breath = text === BREATH;
@@ -242,6 +259,7 @@ class NoteReader {
     const spelling: NoteName = spelled.length > 2 ? Note.simplify(spelled) : spelled;
     const [tick, ticks] = this.#take(long, at);
     this.#last = { letter, octave, spelled, tied };
+    if (this.#pass === null) this.#line.push({ measure: this.#measures.length, tick });
     this.#notes.push({ tick, ticks, pitch, spelling, tied, ...breathOf({ breath: this.#breath }) });
     this.#breath = undefined;
   }
@@ -324,7 +342,11 @@ class NoteReader {
 
   finish(): ReadNotes {
     this.#bar('|');
-    return { measures: this.#measures, problems: this.#problems, passedOver: this.#passedOver };
+    const measures = this.#measures.map((measure, i): Measure => {
+      const words = this.#words.get(i);
+      return words ? { ...measure, words } : measure;
+    });
+    return { measures, problems: this.#problems, passedOver: this.#passedOver };
   }
 }
 

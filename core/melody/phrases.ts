@@ -1,5 +1,5 @@
 import type { PlayedBar } from '../chart/played.ts';
-import { ticksPerBeat, type Ticks } from '../time/meter.ts';
+import { TICKS_PER_QUARTER, ticksPerBeat, type Ticks } from '../time/meter.ts';
 import type { SungNote } from './melody.ts';
 import type { Stave } from './stave.ts';
 
@@ -28,9 +28,11 @@ export function phrasesOf(bars: readonly PlayedBar[], notes: readonly SungNote[]
     const rest = notes[i + 1]!.start - endOf(note);
     if (note.breath ?? rest >= ticksPerBeat(barOf(bars, note).meter)) breaths.add(i);
   });
+  const first = bars.find(({ start, ticks }) => notes[0]!.start < start + ticks)!;
+  const pickup = first.number === 0 ? first.start + first.ticks - notes[0]!.start : 0;
   for (const [last, bar] of formLines(bars)) {
     const isHere = (i: number) => i < before.length && partsAt(notes, i, bar.start, last.start);
-    const best = bestBreath(notes, bar.start, last.start);
+    const best = bestBreath(notes, { line: bar.start, from: last.start, pickup });
     if (best !== null && !isSaid(best) && ![...breaths].some((i) => i !== best && isHere(i))) breaths.add(best);
   }
   const usual = median(notes.map(({ ticks }) => ticks));
@@ -83,15 +85,26 @@ function partsAt(notes: readonly SungNote[], i: number, line: Ticks, from: Ticks
   return (start > from && start <= line) || (start > line && endOf(notes[i]!) <= line && notes[i]!.start >= from);
 }
 
+/** What a place is worth where the phrase would begin as the tune does: on the beat, or with as long a pickup. */
+const LIKE_THE_FIRST: Ticks = TICKS_PER_QUARTER;
+
+interface LineOfForm {
+  readonly line: Ticks;
+  /** The start of the bar before. */
+  readonly from: Ticks;
+  /** How long before the bar line the tune begins. */
+  readonly pickup: Ticks;
+}
 /** The note after which one best breathes about a bar line. */
-function bestBreath(notes: readonly SungNote[], line: Ticks, from: Ticks): number | null {
+function bestBreath(notes: readonly SungNote[], { line, from, pickup }: LineOfForm): number | null {
   let best: number | null = null;
   let most = -Infinity;
   notes.slice(0, -1).forEach(({ start }, i) => {
     const next = notes[i + 1]!;
     if (!partsAt(notes, i, line, from)) return;
     // A longer wait is a better breath, and so is one nearer to the line.
-    const worth = next.start - start - Math.max(0, line - next.start) + (next.start - start) / 1e6;
+    const like = line - next.start === pickup ? LIKE_THE_FIRST : 0;
+    const worth = next.start - start - Math.max(0, line - next.start) + like + (next.start - start) / 1e6;
     if (worth > most) [best, most] = [i, worth];
   });
   return best;

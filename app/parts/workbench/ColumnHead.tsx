@@ -10,6 +10,8 @@ import './workbench.css';
 /** A column as it is to be shown, known before it is voiced. */
 export type ShownColumn = Column & {
   readonly numeral: string;
+  /** What is sung while it sounds. */
+  readonly words: string;
   readonly hasChanges: boolean;
   /** A figure that runs over the bar lines begins with it. */
   readonly meets: boolean;
@@ -96,6 +98,7 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
           <i key={beat} />
         ))}
       </span>
+      {column.words && <span className="column-words">{column.words}</span>}
     </>
   );
 }, equal);

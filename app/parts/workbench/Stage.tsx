@@ -77,6 +77,8 @@ interface StageProps {
 const SCALE_WIDTH = 40;
 const HEAD_HEIGHT = 136;
 const LOW_HEAD = 82;
+/** A line of words under the heads. */
+const WORDS = 20;
 /** Below this height of the stage. */
 const LOW = 290;
 const LEAST_STREAM = 90;
@@ -119,7 +121,8 @@ export function Stage({
   const [size, setSize] = useState({ height: 440, width: 0 });
   /** Where there is little room, it is the voices': the heads are cut down to bar, chart and chord. */
   const isLow = size.height < LOW;
-  const headOwn = isLow ? LOW_HEAD : HEAD_HEIGHT;
+  const hasWords = columns.some(({ words }) => words !== '');
+  const headOwn = isLow ? LOW_HEAD : HEAD_HEIGHT + (hasWords ? WORDS : 0);
   const headHeight = headOwn + LANE * (lanes.length === 0 ? 0 : 1 + Math.max(...lanes));
   const height = Math.max(LEAST_STREAM, size.height - headHeight);
   useBrowserLayoutEffect(() => {

@@ -9,6 +9,7 @@ import {
   readChart,
   slotKeys,
   versionsOf,
+  wordsUnder,
   type Decisions,
   type Chart,
   type Column,
@@ -41,6 +42,7 @@ export function useColumns(
       ...column,
       numeral: column.chord ? musical(plainNumeral(column.chord, column.slot.key)) : '',
       meets: meeting.has(column.slot.start),
+      words: column.part === 0 ? wordsUnder(chart, column.slot) : '',
       hasChanges: chart.bars[column.slot.sourceBar - first]!.alternates.length > 0,
     }));
   }, [slots, barIds, cells, chart, lastFret, manner]);
