@@ -92,6 +92,7 @@ export {
 } from './melody/entry.ts';
 export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign } from './melody/written.ts';
 export type { Syllable } from './melody/abc-words.ts';
+export { partsOfTune } from './chart/headers.ts';
 export { wordsUnder } from './chart/words.ts';
 export { phraseEnds, phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';

@@ -27,7 +27,8 @@ test('an ABC file is looked at, its second tune chosen, moved an octave, and put
   await page.getByRole('link', { name: 'Import' }).click();
   await page.getByLabel('A file to import').setInputFiles(file('two.abc', ABC));
   await expect(page.getByRole('heading', { name: 'Rope Walk' })).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Not carried over' })).toHaveText('line 7: w: passed over');
+  await expect(page.getByText('All of it was understood')).toBeVisible();
+  await expect(page.locator('.bar-words').first()).toHaveText('la la');
   await page.getByRole('combobox', { name: 'Tune' }).click();
   await page.getByRole('option', { name: 'Capstan' }).click();
   await expect(page.getByRole('heading', { name: 'Capstan' })).toBeVisible();

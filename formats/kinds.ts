@@ -10,9 +10,14 @@ export interface Reading {
   readonly part: number;
   /** Why that one was taken, where it was guessed. */
   readonly guessed: boolean;
+  /** Where chords were read from notes that sound together; undefined: a file of this kind names its chords. */
+  readonly chordPart?: ChordPart;
   readonly draft: Draft;
   readonly lost: readonly Lost[];
 }
+
+/** A part by its index, all but the melody's, or none. */
+export type ChordPart = number | 'others' | 'none';
 
 /** What one may choose. */
 export interface Choices {
@@ -20,6 +25,8 @@ export interface Choices {
   readonly part?: number;
   /** Octaves that the melody is moved up. */
   readonly octave?: number;
+  /** Whose notes, sounding together, are proposed as the chords of a MIDI file. */
+  readonly chordPart?: ChordPart;
   /** The shortest note that is heard in a MIDI file, in ticks. */
   readonly grid?: number;
   /** How long each chord over words lasts, in bars. */

@@ -13,7 +13,8 @@ import {
   type Meter,
   type Ticks,
 } from '../core/index.ts';
-import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
+import { chordsHeard } from './heard-chords.ts';
+import { COMMON_TIME, MOST_MEASURES, Unreadable, type ChordPart, type Choices, type Reading } from './kinds.ts';
 
 /** Sixteenths, and triplets of them beside. */
 export const USUAL_GRID: Ticks = TICKS_PER_QUARTER / 4;
@@ -32,7 +33,10 @@ interface Track {
 }
 
 /** Reads a MIDI file of format 0 or 1: of one track or channel the highest notes, one at a time, on a grid. */
-export function readMidi(bytes: Uint8Array, { part: wanted, octave = 0, grid = USUAL_GRID }: Choices): Reading {
+export function readMidi(
+  bytes: Uint8Array,
+  { part: wanted, octave = 0, grid = USUAL_GRID, chordPart: asked }: Choices,
+): Reading {
   let file: ReturnType<typeof parseMidi>;
   try {
     file = parseMidi(bytes);
@@ -82,13 +86,28 @@ export function readMidi(bytes: Uint8Array, { part: wanted, octave = 0, grid = U
   const first = meters.find(({ at }) => at === 0)?.meter ?? COMMON_TIME;
   const home: Key = key ?? { tonic: 'C', mode: 'major' };
   const notes = part < 0 ? [] : onGrid(oneAtATime(tracks[part]!.notes, lost), grid);
-  const measures = measuresOf(notes, meters, first, (pitch) => nameInKey(home, pitchClassOf(pitch)), octave);
+  const chordPart = asked ?? likeliestChords(tracks, part);
+  const chordal = tracks.flatMap((track, i) =>
+    i === chordPart || (chordPart === 'others' && i !== part) ? track.notes : [],
+  );
+  const lengths = {
+    sung: Math.max(0, ...notes.map(({ to }) => to)),
+    played: Math.max(0, ...chordal.map(({ to }) => to)),
+  };
+  const empty = barsUpTo(Math.max(lengths.sung, lengths.played), meters, first);
+  const chords = chordsHeard(chordal, empty, home);
+  const spell = (pitch: number) => nameInKey(home, pitchClassOf(pitch));
+  const measures = measuresOf(notes, empty, first, spell, octave).map((measure, i) => ({
+    ...measure,
+    chords: chords[i]!,
+  }));
   return {
     tunes: [title || 'Untitled'],
     tune: 0,
     parts: tracks.map(({ name }) => name),
     part,
     guessed: wanted === undefined && tracks.length > 1,
+    chordPart,
     draft: {
       title,
       key,
@@ -117,6 +136,23 @@ function likeliest(tracks: readonly Track[]): number {
     return named - together - Math.abs(middle - 70) / 24;
   });
   return worth.indexOf(Math.max(...worth));
+}
+
+/** How many of a track's notes begin with two others at least: more is a part of chords. */
+const CHORDAL = 1 / 3;
+/** The part, beside the melody, that plays chords most; or none. */
+function likeliestChords(tracks: readonly Track[], melody: number): ChordPart {
+  const shares = tracks.map(({ notes }, i) => {
+    const struck = new Map<number, number>();
+    for (const { from } of notes) {
+      const at = Math.round(from / (TICKS_PER_QUARTER / 4));
+      struck.set(at, (struck.get(at) ?? 0) + 1);
+    }
+    const together = [...struck.values()].filter((count) => count >= 3).reduce((sum, count) => sum + count, 0);
+    return i === melody || notes.length === 0 ? 0 : together / notes.length;
+  });
+  const most = Math.max(0, ...shares);
+  return most > CHORDAL ? shares.indexOf(most) : 'none';
 }
 
 /** Of what sounds at once the highest; a note ends where the next begins. */
@@ -158,26 +194,41 @@ function onGrid(notes: readonly Sounded[], grid: Ticks): readonly Sounded[] {
     .filter(({ from, to }) => to > from);
 }
 
+interface EmptyBar {
+  readonly start: Ticks;
+  readonly ticks: Ticks;
+  readonly meter: Meter;
+}
+/** The bars of a file up to a time, one at least. */
+function barsUpTo(
+  last: number,
+  meters: readonly { readonly at: number; readonly meter: Meter }[],
+  first: Meter,
+): readonly EmptyBar[] {
+  const bars: EmptyBar[] = [];
+  let start = 0;
+  while (start < last || bars.length === 0) {
+    if (bars.length >= MOST_MEASURES) throw new Unreadable('too-many-measures', { most: MOST_MEASURES });
+    const meter = meters.findLast(({ at }) => at <= start + 1)?.meter ?? first;
+    const ticks = ticksPerBar(meter);
+    bars.push({ start, ticks, meter });
+    start += ticks;
+  }
+  return bars;
+}
+
 function measuresOf(
   notes: readonly Sounded[],
-  meters: readonly { readonly at: number; readonly meter: Meter }[],
+  bars: readonly EmptyBar[],
   first: Meter,
   spell: (pitch: number) => string,
   octave: number,
 ): readonly DraftMeasure[] {
-  const last = Math.max(0, ...notes.map(({ to }) => to));
-  const measures: DraftMeasure[] = [];
-  let start = 0;
-  let meter = first;
-  while (start < last || measures.length === 0) {
-    if (measures.length >= MOST_MEASURES) throw new Unreadable('too-many-measures', { most: MOST_MEASURES });
-    const changed = meters.findLast(({ at }) => at <= start + 1)?.meter ?? first;
-    const isNew = changed.count !== meter.count || changed.unit !== meter.unit;
-    meter = changed;
-    const ticks = ticksPerBar(meter);
+  return bars.map(({ start, ticks, meter }, i): DraftMeasure => {
+    const before = bars[i - 1]?.meter ?? first;
     const end = start + ticks;
     const own = notes.filter(({ from, to }) => from < end && to > start);
-    measures.push({
+    return {
       notes: own.map(({ from, to, pitch }): BarNotes[number] => ({
         tick: Math.max(from, start) - start,
         ticks: Math.min(to, end) - Math.max(from, start),
@@ -189,17 +240,15 @@ function measuresOf(
       passes: new Map(),
       opens: false,
       closes: false,
-      at: { line: measures.length + 1, column: 1, length: 1 },
-      label: String(measures.length + 1),
+      at: { line: i + 1, column: 1, length: 1 },
+      label: String(i + 1),
       chords: [],
-      meter: isNew ? meter : null,
+      meter: before.count !== meter.count || before.unit !== meter.unit ? meter : null,
       key: null,
       section: null,
       ending: null,
       before: [],
       after: [],
-    });
-    start = end;
-  }
-  return measures;
+    };
+  });
 }

@@ -338,6 +338,10 @@ describe('MIDI', () => {
     expect(found.text).toContain('title: A Tune\n');
     expect(found.text).toContain('tempo: 120\n');
     expect(notesIn(found.text)).toBe('c2 d2 e4 |');
+    // The chords below are proposed by ear, and need not be taken.
+    expect([found.chordPart, chordsIn(found.text)]).toEqual([0, '| C |']);
+    expect(read('a.mid', midi(notes, { lower: true }), { chordPart: 'none' }).hasChords).toBe(false);
+    expect(read('a.mid', midi(notes)).chordPart).toBe('none');
     const chords = read('a.mid', midi(notes, { lower: true }), { part: 0 });
     expect(chords.lost.map(lostText)).toEqual(['lower notes of chords (2) passed over']);
   });

@@ -8,7 +8,8 @@ import { readWorded, wordedText } from './words.ts';
 import { childOf, readXml } from './xml.ts';
 
 /** A file as a tune in our own text, with what could be chosen, and what was not understood. */
-export interface Imported extends DraftText, Pick<Reading, 'tunes' | 'tune' | 'parts' | 'part' | 'guessed'> {
+export interface Imported
+  extends DraftText, Pick<Reading, 'tunes' | 'tune' | 'parts' | 'part' | 'guessed' | 'chordPart'> {
   readonly kind: FileKind;
   readonly title: string;
 }

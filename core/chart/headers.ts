@@ -23,6 +23,14 @@ export const FASTEST = 400;
 /** A header's name may have blanks in it; a longer one is none. */
 const NAME = /^[A-Za-z][A-Za-z ]{0,39}$/;
 
+const MELODY = /^[ \t]*melody[ \t]*:/im;
+/** A tune's text parted where its melody begins (contract, "Melody in the text"); its notes are null where it has none. */
+export function partsOfTune(text: string): { readonly chartText: string; readonly melodyText: string | null } {
+  const heading = MELODY.exec(text);
+  if (!heading) return { chartText: text, melodyText: null };
+  return { chartText: text.slice(0, heading.index), melodyText: text.slice(heading.index + heading[0].length) };
+}
+
 /** Of a chart that says nothing. */
 export function defaultHeaders(): Headers {
   return { title: 'Untitled', key: null, meter: { count: 4, unit: 4 }, tempo: 120, feel: 'straight' };
@@ -58,7 +66,6 @@ const READERS: { readonly [Name in HeaderName]: (value: string) => Outcome<Heade
 /** Reads one header into `headers`; what is wrong with it comes back. */
 export function readHeader(headers: Headers, name: string, value: string, at: Place): readonly Problem[] {
   const known = HEADER_NAMES.find((header) => header === name);
-  if (name === 'melody') return [problem('melody-elsewhere', {}, at)];
   if (known === undefined) return [problem('header-unknown', { text: name }, at)];
   const read = READERS[known](value);
   if (!read.ok) return read.problems.map((found) => ({ ...found, at }));

@@ -1,6 +1,6 @@
 import type { Place, Problem, ProblemCode } from '../problem.ts';
 import { alignBars } from './align.ts';
-import { headerLine } from './headers.ts';
+import { headerLine, partsOfTune } from './headers.ts';
 import { parseChart } from './parse.ts';
 import { scan } from './scan.ts';
 
@@ -30,7 +30,7 @@ const HOPELESS: readonly ProblemCode[] = [
  * line stays on its own number. Null: nothing of it can be read, or there are no bars.
  */
 export function mendedText(text: string, good: string): string | null {
-  let now = text;
+  let now = partsOfTune(text).chartText;
   for (let round = 0; round < ROUNDS; round++) {
     const read = parseChart(now);
     if (read.ok) return now;

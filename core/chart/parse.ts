@@ -12,7 +12,7 @@ import {
   type Ticks,
 } from '../time/meter.ts';
 import type { Alternate, Bar, Chart, Entry } from './chart.ts';
-import { defaultHeaders, headerLine, readHeader, type Headers } from './headers.ts';
+import { defaultHeaders, headerLine, readHeader, type Headers, partsOfTune } from './headers.ts';
 import { findKey, type Sounding } from './find-key.ts';
 import { formOf, MOST_WRITTEN_OUT, writtenOutLength } from './form.ts';
 import { scan, type Token } from './scan.ts';
@@ -38,8 +38,10 @@ type Draft = { -readonly [Name in keyof Bar]: Name extends 'key' ? Key | null : 
 export function parseChart(text: string): Outcome<Chart> {
   if (text.length > LONGEST_CHART) return bad(problem('chart-too-long', { length: text.length, most: LONGEST_CHART }));
   const reader = new Reader();
-  const lines = text.split(/\r\n|\r|\n/);
+  const { chartText, melodyText } = partsOfTune(text);
+  const lines = chartText.split(/\r\n|\r|\n/);
   lines.forEach((line, i) => reader.line(line, i + 1));
+  if (melodyText !== null) reader.melody(lines.length);
   return reader.finish(lines.length);
 }
 
@@ -70,6 +72,11 @@ class Reader {
   /** Whether there is no use in reading on: too much is wrong, or too long. */
   get #full(): boolean {
     return this.#problems.length >= MOST_PROBLEMS || this.#bars.length > MOST_BARS;
+  }
+
+  /** A melody has begun, and goes on to the end of the text. */
+  melody(line: number): void {
+    this.#problem('melody-elsewhere', {}, { line, column: 1, length: 1 }, null);
   }
 
   line(line: string, number: number): void {

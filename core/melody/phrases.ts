@@ -55,8 +55,8 @@ export function phraseEnds(bars: readonly PlayedBar[], notes: readonly SungNote[
   const ends = phrasesOf(bars, notes).slice(0, -1);
   return new Set(
     ends.map(({ to }) => {
-      const { bar, tick } = notes[to]!;
-      return stave.bars[bars.find(({ number }) => number === bar)!.index]!.start + tick;
+      const note = notes[to]!;
+      return stave.bars[barOf(bars, note).index]!.start + note.tick;
     }),
   );
 }
@@ -77,7 +77,8 @@ function formLines(bars: readonly PlayedBar[]): readonly (readonly [before: Play
 }
 
 const endOf = ({ start, ticks }: SungNote): Ticks => start + ticks;
-const barOf = (bars: readonly PlayedBar[], { bar }: SungNote) => bars.find(({ number }) => number === bar)!;
+/** Bars are numbered as they are played. */
+const barOf = (bars: readonly PlayedBar[], { bar }: SungNote) => bars[bar - bars[0]!.number]!;
 
 /** Whether a breath after a note parts what is sung about a bar line: the next begins in the bar before it, or on it, or it rests there. */
 function partsAt(notes: readonly SungNote[], i: number, line: Ticks, from: Ticks): boolean {

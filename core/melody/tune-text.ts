@@ -1,4 +1,5 @@
 import type { Chart } from '../chart/chart.ts';
+import { partsOfTune } from '../chart/headers.ts';
 import { LONGEST_CHART, parseChart } from '../chart/parse.ts';
 import { bad, good, problem, type Outcome } from '../problem.ts';
 import { readAbcNotes, type ReadNotes } from './abc-notes.ts';
@@ -18,20 +19,18 @@ export interface TuneText {
 
 /** Enough problems to work on at once. */
 const MOST_PROBLEMS = 100;
-const HEADING = /^[ \t]*melody[ \t]*:/im;
 const LINE_END = /\r\n|\r|\n/;
 
 /** Reads chart text with, perhaps, a melody after a line `melody:` (contract, "Melody in the text"); all problems are found. */
 export function parseTune(text: string): Outcome<TuneText> {
-  const heading = HEADING.exec(text);
-  const chartText = heading ? text.slice(0, heading.index) : text;
+  const { chartText, melodyText } = partsOfTune(text);
   const chart = parseChart(chartText);
   if (!chart.ok) return chart;
-  if (!heading) return good({ chart: chart.value, melody: null, chartText, passedOver: [] });
+  if (melodyText === null) return good({ chart: chart.value, melody: null, chartText, passedOver: [] });
   const length = text.length - chartText.length;
   if (length > LONGEST_CHART) return bad(problem('chart-too-long', { length, most: LONGEST_CHART }));
   // Notes may begin in the line of the word.
-  const notes = text.slice(heading.index + heading[0].length).split(LINE_END);
+  const notes = melodyText.split(LINE_END);
   const line = chartText.split(LINE_END).length;
   const { measures, problems, passedOver } = readAbcNotes(notes, chart.value.key, line);
   const melody = problems.length > 0 ? bad(...problems) : inBars(chart.value, measures);

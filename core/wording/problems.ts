@@ -101,7 +101,7 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'ring-lost': ({ note, text }) =>
     `No grip of ${musical(String(text))} for this hand lets ${musical(String(note))} sound on; another stands in.`,
   'melody-elsewhere': () =>
-    'This text is the chart alone. The melody is written on the stave under the bars, or read by Import. Take this line and the notes after it out.',
+    'This text is the chart alone; the melody stands on the stave under the bars. These notes can be put there: press “Put it on the stave”.',
   'melody-unknown': ({ text }) =>
     `“${text}” is no note. Notes are letters with a length, as in C D2 _e/2 z: c is the octave above middle C, z a rest.`,
   'melody-length': ({ text }) => `“${text}” is no length. Write L:1/8, and lengths like c2, c3/2 or c/2.`,

@@ -12,6 +12,7 @@ import {
   musical,
   notesOfCells,
   parseChart,
+  partsOfTune,
   rangeOfMelody,
   readOverWords,
   transpose,
@@ -23,6 +24,7 @@ import { Notice } from '../frame/Notice.tsx';
 import { Frame } from '../frame/Frame.tsx';
 import { usePlayer } from '../../keep/player.ts';
 import { useChartText } from '../../keep/useChartText.ts';
+import { melodyOfText } from '../../keep/melodyOfText.ts';
 import { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useWarmSolver } from '../../work/solver.ts';
@@ -54,8 +56,16 @@ interface ChartPlaceProps {
   readonly settings: KeptCells['cells'];
 }
 
-/** What moving the melody along is called. */
+/** What edits of the melody that go with one of the text are called. */
 const MOVED = 'moving it to another key';
+const TAKEN_OVER = 'the notes of the text';
+
+/** A change of the whole text, and of the melody along with it. */
+interface Rewritten {
+  readonly said: string;
+  readonly before: string;
+  readonly along: string | undefined;
+}
 
 const KEYS: Keys = [
   ['Ctrl Enter', 'to the bench'],
@@ -78,7 +88,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
   });
   const sung = useMelodyEdits(tuneId, melody);
   const parsed = useMemo(() => parseChart(text), [text]);
-  const problems = parsed.ok ? [] : parsed.problems;
+  const problems = useMemo(() => (parsed.ok ? [] : parsed.problems), [parsed]);
   const isEmpty = problems.some(({ code }) => code === 'chart-empty');
   /** The text with what cannot be read as it was. */
   const [lastGood, setLastGood] = useState(() => mendedText(chartText, good) ?? good);
@@ -102,10 +112,23 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
   const unread = useMemo(() => new Set(parsed.ok ? [] : unreadBars(parsed.problems)), [parsed]);
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
-  const [rewritten, setRewritten] = useState<{ said: string; before: string } | null>(null);
-  const rewrite = (next: string, said: string) => {
-    setRewritten({ said, before: text });
+  const [rewritten, setRewritten] = useState<Rewritten | null>(null);
+  const rewrite = (next: string, said: string, along?: string) => {
+    setRewritten({ said, before: text, along });
     put(next);
+  };
+  /** Notes that were typed after the chart, as they would stand on the stave. */
+  const typed = useMemo(
+    () =>
+      problems.length === 1 && problems[0]!.code === 'melody-elsewhere'
+        ? melodyOfText({ good, barIds, cells: sung.cells }, text)
+        : null,
+    [problems, good, barIds, sung.cells, text],
+  );
+  const takeOver = () => {
+    if (!typed || !('patch' in typed)) return;
+    sung.edit(typed.patch, TAKEN_OVER);
+    rewrite(`${partsOfTune(text).chartText.trimEnd()}\n`, 'The melody stands on the stave.', TAKEN_OVER);
   };
   const [moving, setMoving] = useState(false);
   /** Chords over words that were pasted, and where. */
@@ -175,6 +198,16 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
                   : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend; there the chart stays as it was.`}
               {parsed.ok && parsed.value.keyFound && <Glyphs text={` ${foundKeyText(parsed.value.keyFound)}`} />}
             </p>
+            {typed && 'patch' in typed && (
+              <Button size="small" disabled={unsaved} onClick={takeOver}>
+                Put it on the stave
+              </Button>
+            )}
+            {typed && 'said' in typed && (
+              <p className="chart-misfit">
+                <Glyphs text={`The melody does not fit: ${typed.said}`} />
+              </p>
+            )}
             {parsed.ok && (
               <SimplifyMenu
                 text={text}
@@ -211,7 +244,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             color="secondary"
             onClick={() => {
               if (rewritten) put(rewritten.before);
-              if (rewritten && sung.lastLabel === MOVED) sung.undo();
+              if (rewritten?.along !== undefined && sung.lastLabel === rewritten.along) sung.undo();
               setRewritten(null);
             }}
           >
@@ -231,7 +264,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             const moved = transpose(text, key.tonic);
             if (!moved.ok) return;
             sung.edit(movedCells(sung.cells, parsed.value.key.tonic, key.tonic, up), MOVED);
-            rewrite(moved.value, `Moved to ${musical(headerKey(key))}.`);
+            rewrite(moved.value, `Moved to ${musical(headerKey(key))}.`, MOVED);
           }}
         />
       )}

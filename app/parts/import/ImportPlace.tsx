@@ -8,16 +8,16 @@ import { Form, useNavigate } from 'react-router';
 import {
   changeBetween,
   CHORD_LENGTHS,
-  keptNotes,
   lostText,
-  melodyCells,
   parseTune,
+  partsOfTune,
   problemLine,
   withHeader,
-  type BarNotes,
+  type MelodyCells,
   type Patch,
 } from '../../../core/index.ts';
-import type { Choices, Imported } from '../../../formats/index.ts';
+import type { ChordPart, Choices, Imported } from '../../../formats/index.ts';
+import { melodyOfText } from '../../keep/melodyOfText.ts';
 import { theOutbox } from '../../keep/browser.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFile } from '../../work/useFile.ts';
@@ -191,7 +191,14 @@ interface ChosenProps {
 }
 
 /** What can be chosen of a file. */
-function Chosen({ imported: { kind, tunes, tune, parts, part, guessed }, choices, onChoose }: ChosenProps) {
+function Chosen({ imported, choices, onChoose }: ChosenProps) {
+  const { kind, tunes, tune, parts, part, guessed, chordPart } = imported;
+  /** Where chords may be read from. */
+  const sources: readonly ChordPart[] = [
+    'none',
+    ...parts.map((_, i) => i),
+    ...(parts.length > 2 ? (['others'] as const) : []),
+  ];
   return (
     <div className="import-choices">
       <p>It is {KINDS[kind]}.</p>
@@ -213,6 +220,17 @@ function Chosen({ imported: { kind, tunes, tune, parts, part, guessed }, choices
           value={(choices.octave ?? 0) + 2}
           names={['two lower', 'one lower', 'as it is', 'one higher', 'two higher']}
           onPick={(chosen) => onChoose({ octave: chosen - 2 })}
+        />
+      )}
+      {chordPart !== undefined && parts.length > 0 && (
+        <Pick
+          label="Chords, by ear, from"
+          value={sources.indexOf(chordPart)}
+          names={sources.map((source) =>
+            source === 'none' ? 'nothing' : source === 'others' ? 'all but the melody' : parts[source]!,
+          )}
+          help={chordPart === 'none' ? undefined : 'A proposal: named by what sounds together.'}
+          onPick={(chosen) => onChoose({ chordPart: sources[chosen]! })}
         />
       )}
       {kind === 'words' && (
@@ -274,7 +292,10 @@ function Pick({ label, value, names, help, onPick }: PickProps) {
 function Ways({ imported, into }: { readonly imported: Imported; readonly into: ImportInto | null }) {
   const navigate = useNavigate();
   const { text, hasChords, hasMelody } = imported;
-  const melody = useMemo(() => (into && hasMelody ? melodyFor(into, text) : null), [into, hasMelody, text]);
+  const melody = useMemo(
+    () => (into && hasMelody ? melodyOfText({ ...into, cells: into.melody.cells as MelodyCells }, text) : null),
+    [into, hasMelody, text],
+  );
   const done = (aggregate: string, version: number, patch: Patch<unknown>, label: string) => {
     theOutbox().edit(aggregate, version, patch, { label });
     void navigate(`/tunes/${into!.id}/chart`);
@@ -291,7 +312,7 @@ function Ways({ imported, into }: { readonly imported: Imported; readonly into: 
         <Button
           variant="outlined"
           onClick={() => {
-            const chart = withHeader(text.split(MELODY)[0]!, 'title', into.title);
+            const chart = withHeader(partsOfTune(text).chartText, 'title', into.title);
             done(
               `tune:${into.id}`,
               into.version,
@@ -318,21 +339,6 @@ function Ways({ imported, into }: { readonly imported: Imported; readonly into: 
       )}
     </div>
   );
-}
-
-const MELODY = /^melody:/m;
-
-/** The melody of a text in the bars of a tune: what changes in its cells, or why it does not fit. */
-function melodyFor(into: ImportInto, text: string): { readonly patch: Patch<BarNotes> } | { readonly said: string } {
-  const notes = text.slice(MELODY.exec(text)!.index);
-  const key = /^key: .*$/m.exec(text)?.[0]?.slice('key: '.length);
-  // The notes are written in the key of the file.
-  const inKey = key === undefined ? notes : notes.replace(MELODY, `melody:\nK:${key}`);
-  const read = parseTune(`${into.good}\n${inKey}`);
-  if (!read.ok) return { said: problemLine(read.problems[0]!) };
-  const cells = melodyCells(keptNotes(read.value.melody!, into.barIds));
-  const gone = Object.keys(into.melody.cells).filter((name) => !(name in cells));
-  return { patch: { ...Object.fromEntries(gone.map((name) => [name, null])), ...cells } };
 }
 
 /** The bars and the stave as they would be. */

@@ -17,7 +17,9 @@ import {
   symbolOf,
   timesThrough,
   type Chart,
+  type PlayedBar,
   type Stave,
+  type SungNote,
   type Ticks,
 } from '../../../core/index.ts';
 import type { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
@@ -50,12 +52,15 @@ export function MelodyDesk({ chart, barIds, melody, tools, focuses }: MelodyDesk
   const times = useMemo(() => Math.max(1, ...timesThrough(chart)), [chart]);
   const sound = usePlayback();
   const hear = (pitch: number) => sound.sing([{ pitch, at: 0, seconds: HEARD_SECONDS }]);
-  // Once what was put in is drawn.
-  const settled = useDeferredValue(useMemo(() => ({ cells, stave }), [cells, stave]));
-  const { clashes, ends } = useMemo(
-    () => heardIn(chart, barIds, settled.cells, settled.stave),
-    [chart, barIds, settled],
+  const bars = useMemo(() => playedBars(chart), [chart]);
+  const sung = useMemo(
+    () => sungNotes(chart, melodyIn(notesOfCells(cells), barIds, chart.bars)),
+    [chart, barIds, cells],
   );
+  const ends = useMemo(() => phraseEnds(bars, sung, stave), [bars, sung, stave]);
+  // Once what was put in is drawn.
+  const settled = useDeferredValue(useMemo(() => ({ sung, stave }), [sung, stave]));
+  const clashes = useMemo(() => clashesIn(chart, bars, settled.sung, settled.stave), [chart, bars, settled]);
   const entry = useEntry({ stave, cells, ends, edit, undo, redo, hear });
   const [played, setPlayed] = useState<readonly Ticks[]>([]);
   const play = () => {
@@ -114,15 +119,8 @@ export function MelodyDesk({ chart, barIds, melody, tools, focuses }: MelodyDesk
   );
 }
 
-/** Which notes of the stave clash with the chord as the chart has it, and how, and which end phrases: by where they begin. */
-function heardIn(
-  chart: Chart,
-  barIds: readonly string[],
-  cells: Parameters<typeof notesOfCells>[0],
-  stave: Stave,
-): { clashes: Clashes; ends: ReadonlySet<Ticks> } {
-  const bars = playedBars(chart);
-  const sung = sungNotes(chart, melodyIn(notesOfCells(cells), barIds, chart.bars));
+/** Which notes of the stave clash with the chord as the chart has it, and how: by where they begin. */
+function clashesIn(chart: Chart, bars: readonly PlayedBar[], sung: readonly SungNote[], stave: Stave): Clashes {
   const clashing = checkMelody(standingIn(readChart(chart)), bars, sung).filter(
     ({ verdict, inPassing }) => verdict?.verdict === 'clash' && !inPassing,
   );
@@ -133,5 +131,5 @@ function heardIn(
     const over = one.chord ? ` over ${musical(symbolOf(one.chord))}` : '';
     found[at] = `${musical(one.verdict!.degree)}${over}: ${checkedText(one)}`;
   }
-  return { clashes: found, ends: phraseEnds(bars, sung, stave) };
+  return found;
 }
