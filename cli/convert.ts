@@ -75,7 +75,7 @@ export function convert(file: string, out: string | undefined, to: string | unde
     if (error instanceof Unreadable) return { failed: faultText(error.code, error.args) };
     throw error;
   }
-  const { text, lost, tunes } = imported;
+  const { text, lost, tunes, parts, part, guessed, chordPart } = imported;
   const tune = parseTune(text);
   if (!tune.ok) return tune;
   const { chart, melody } = tune.value;
@@ -83,6 +83,8 @@ export function convert(file: string, out: string | undefined, to: string | unde
   const written = writer.write(source);
   const told = [
     ...(tunes.length > 1 ? [`${tunes.length} tunes are in it; ${tunes[0]!} was read`] : []),
+    ...(guessed ? [`the melody is that of ${parts[part]!}, which looks most like a tune`] : []),
+    ...(typeof chordPart === 'number' ? [`the chords are a proposal, by ear, from ${parts[chordPart]!}`] : []),
     ...[...lost, ...(writer.format ? leftOut(chart, source.melody, writer.format) : [])].map(lostText),
   ];
   if (out !== undefined) world.writeBytes(out, typeof written === 'string' ? strToU8(written) : written);

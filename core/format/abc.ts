@@ -2,6 +2,7 @@ import type { Bar, Chart } from '../chart/chart.ts';
 import { symbolOf } from '../chord/chord.ts';
 import { barByBar, type Melody, type MelodyNote } from '../melody/melody.ts';
 import { barText } from '../melody/write.ts';
+import { forFile } from './written-out.ts';
 import { headerKey } from '../pitch/key.ts';
 import { formatMeter, isCompound } from '../time/meter.ts';
 
@@ -9,7 +10,8 @@ import { formatMeter, isCompound } from '../time/meter.ts';
 const ON_A_LINE = 4;
 
 /** A chart with its melody as a tune of ABC (The abc music standard 2.1): chords in quotes where they change, repeats and endings. */
-export function writeAbc(chart: Chart, melody: Melody): string {
+export function writeAbc(tune: Chart, sung: Melody): string {
+  const { chart, melody } = forFile(tune, sung);
   const { title, key, meter, tempo, bars } = chart;
   const notes = barByBar(melody);
   const beat = isCompound(meter) ? '3/8' : `1/${meter.unit}`;
@@ -39,17 +41,10 @@ function changes({ meter, key }: Bar, before: Bar | null): string {
   return newMeter + (headerKey(key) !== headerKey(before.key) ? `[K:${headerKey(key)}] ` : '');
 }
 
-/** The notes of a bar the first time through, each chord in quotes before what sounds when it comes. */
+/** The notes of a bar, each chord in quotes before what sounds when it comes. */
 function withChords({ ticks, key, entries }: Bar, notes: readonly MelodyNote[]): string {
-  const first = notes.some(({ pass }) => pass === 1) ? 1 : null;
-  const own = notes
-    .filter(({ pass }) => pass === first)
-    .map((note) => ({
-      ...note,
-      pass: null,
-      // That one ends nothing has no sign in ABC.
-      breath: note.breath || undefined,
-    }));
+  // That one ends nothing has no sign in ABC.
+  const own = notes.map((note) => ({ ...note, breath: note.breath || undefined }));
   const marks = new Map(entries.map(({ tick, chord }) => [tick, `"${chord ? symbolOf(chord) : 'N.C.'}"`]));
   return barText(own, ticks, key, marks);
 }

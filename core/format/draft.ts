@@ -50,7 +50,8 @@ export interface Lost {
     | 'melody-unfit'
     | 'chart-unfit'
     | 'tempo-left'
-    | 'passed-over';
+    | 'passed-over'
+    | 'written-out';
   readonly args: Readonly<Record<string, string | number>>;
 }
 

@@ -1,6 +1,7 @@
 import type { Chart } from '../chart/chart.ts';
 import type { Melody } from '../melody/melody.ts';
 import type { Lost } from './draft.ts';
+import { hasOwnTimes } from './written-out.ts';
 
 /** Files that other programs read, too; a MIDI file has no more than sounds, tempo, meter and key. */
 export type OpenFormat = 'abc' | 'musicxml' | 'midi';
@@ -11,7 +12,6 @@ export function leftOut({ bars }: Chart, melody: Melody, format: OpenFormat): re
   const kinds: readonly (readonly [string, number])[] = [
     ['other changes of a bar', count(({ alternates }) => alternates.length > 0)],
     ['words under bars', count(({ lyrics }) => lyrics.length > 0)],
-    ['notes of single times through', new Set(melody.flatMap(({ bar, pass }) => ((pass ?? 1) > 1 ? [bar] : []))).size],
     ...(format === 'midi'
       ? []
       : ([
@@ -27,10 +27,12 @@ export function leftOut({ bars }: Chart, melody: Melody, format: OpenFormat): re
       : []),
     ...(format === 'midi' ? ([['sections', count(({ section }) => section !== null)]] as const) : []),
   ];
-  return kinds.flatMap(([what, times]): Lost[] =>
-    // A MIDI file is written out: each time through has its own notes.
-    times === 0 || (format === 'midi' && what.startsWith('notes'))
-      ? []
-      : [{ measure: null, code: 'passed-over', args: { what, count: times } }],
-  );
+  const out: readonly Lost[] =
+    format !== 'midi' && hasOwnTimes(melody) ? [{ measure: null, code: 'written-out', args: {} }] : [];
+  return [
+    ...out,
+    ...kinds.flatMap(([what, times]): Lost[] =>
+      times === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count: times } }],
+    ),
+  ];
 }

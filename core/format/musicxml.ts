@@ -4,7 +4,8 @@ import type { Melody } from '../melody/melody.ts';
 import { barNotes, staveOf, type BarNotes } from '../melody/stave.ts';
 import { writtenBar, type WrittenSign } from '../melody/written.ts';
 import { signature } from '../pitch/key.ts';
-import { ticksPerBar, ticksPerBeat, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
+import { isCompound, ticksPerBar, ticksPerBeat, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
+import { forFile } from './written-out.ts';
 import { harmonyOf } from './harmony.ts';
 
 const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
@@ -37,10 +38,12 @@ const TYPES: Readonly<Record<number, string>> = {
 };
 
 /** A chart with its melody as MusicXML 4.0, partwise: one voice at sounding pitch, with the chords over it. */
-export function writeMusicXml(chart: Chart, melody: Melody): string {
+export function writeMusicXml(tune: Chart, sung: Melody): string {
+  const { chart, melody } = forFile(tune, sung);
   const ids = chart.bars.map((_, i) => `bar-${i}`);
   const stave = staveOf(chart, ids, melodyCells(keptNotes(melody, ids)), null);
-  const measures = chart.bars.map((bar, i) => measure(chart, i, bar, barNotes(stave, stave.bars[i]!)));
+  const notesIn = (i: number) => barNotes(stave, stave.bars[i]!);
+  const measures = chart.bars.map((bar, i) => measure(chart, i, bar, notesIn(i), i > 0 ? notesIn(i - 1) : []));
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
 ${element(
@@ -55,7 +58,7 @@ ${element(
 `;
 }
 
-function measure(chart: Chart, index: number, bar: Bar, notes: BarNotes): string {
+function measure(chart: Chart, index: number, bar: Bar, notes: BarNotes, earlier: BarNotes): string {
   const before = chart.bars[index - 1];
   const newKey = !before || before.key.tonic !== bar.key.tonic || before.key.mode !== bar.key.mode;
   const newMeter = !before || before.meter.count !== bar.meter.count || before.meter.unit !== bar.meter.unit;
@@ -91,7 +94,7 @@ function measure(chart: Chart, index: number, bar: Bar, notes: BarNotes): string
       ...(section === null ? [] : [element('direction', [element('direction-type', [element('rehearsal', section)])])]),
       ...(signs.segno ? [sign('segno')] : []),
       ...(signs.coda ? [sign('coda')] : []),
-      ...notesAndChords(bar, notes),
+      ...notesAndChords(bar, notes, earlier),
       ...(signs['to-coda'] ? [words('To Coda')] : []),
       ...(signs.fine ? [words('Fine')] : []),
       ...(jump ? [words(jumpText(jump))] : []),
@@ -118,17 +121,31 @@ function endingOf({ bars }: Chart, index: number): number | null {
 /** Sound counts quarters. */
 function tempoOf({ tempo, meter, feel }: Chart): string {
   const quarters = (tempo * ticksPerBeat(meter)) / TICKS_PER_QUARTER;
-  const said = element('direction-type', [element('words', feel === 'swing' ? 'swing' : '')]);
-  return element('direction', [said, empty('sound', { tempo: Math.round(quarters * 100) / 100 })]);
+  const mark = element('metronome', [
+    element('beat-unit', isCompound(meter) ? TYPES[meter.unit / 2]! : TYPES[meter.unit]!),
+    ...(isCompound(meter) ? [empty('beat-unit-dot')] : []),
+    element('per-minute', String(tempo)),
+  ]);
+  const types = [mark, ...(feel === 'swing' ? [element('words', 'swing')] : [])];
+  return element('direction', [
+    ...types.map((type) => element('direction-type', [type])),
+    empty('sound', { tempo: Math.round(quarters * 100) / 100 }),
+  ]);
 }
 
-function notesAndChords(bar: Bar, notes: BarNotes): readonly string[] {
+function notesAndChords(bar: Bar, notes: BarNotes, earlier: BarNotes): readonly string[] {
+  const last = earlier.at(-1);
+  /** Whether the first note sounds on from the bar before. */
+  const isTied = last?.tied === true && notes[0]?.tick === 0 && notes[0].pitch === last.pitch;
   const { signs, tuplets } = writtenBar(notes, bar.meter, Math.min(bar.ticks, ticksPerBar(bar.meter)));
   return signs.flatMap((sign, i) => {
     const from = sign.tick;
     const to = signs[i + 1]?.tick ?? Infinity;
     const chords = bar.entries.filter(({ tick }) => tick >= from && tick < to);
-    return [...chords.map(({ chord, tick }) => harmony(chord, tick - from)), note(sign, notes, tuplets, signs, i)];
+    return [
+      ...chords.map(({ chord, tick }) => harmony(chord, tick - from)),
+      note(sign, notes, tuplets, signs, i, isTied),
+    ];
   });
 }
 
@@ -166,11 +183,12 @@ function note(
   tuplets: readonly { readonly notes: number; readonly inTimeOf: number }[],
   signs: readonly WrittenSign[],
   index: number,
+  isTied: boolean,
 ): string {
   const own = sign.note === null ? null : notes[sign.note]!;
   const before = signs[index - 1];
   const goesOn = sign.goesOn || (own !== null && own.tied && signs[index + 1]?.note !== sign.note);
-  const comes = own !== null && before?.note === sign.note && before.goesOn;
+  const comes = index === 0 ? isTied : own !== null && before?.note === sign.note && before.goesOn;
   const tuplet = sign.tuplet === null ? null : tuplets[sign.tuplet]!;
   const first = tuplet && before?.tuplet !== sign.tuplet;
   const last = tuplet && signs[index + 1]?.tuplet !== sign.tuplet;

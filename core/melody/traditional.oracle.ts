@@ -121,9 +121,12 @@ D>A F>A D>A F>A|d>e f>e d>c B>A|e>A f>A g>A f>A|1 e>c A>c d2:|2 e>c A>c d4|`,
 export const chartOf = ([name, key, meter, , form]: Row) =>
   `title: ${name}\nkey: ${key}\nmeter: ${meter}\n${form.replace(/\*(\d+)/g, (_, count) => Array.from({ length: Number(count) }, () => 'C').join(' | '))}\n`;
 
+export const playedByAbcjs = ([name, key, meter, unit, , notes]: Row) =>
+  abcPlayedByAbcjs(`X:1\nT:${name}\nM:${meter}\nL:${unit}\nK:${key}\n${notes}\n`);
+
 /** What abcjs (an independent reader) plays: pitch, from where and how long, in whole notes, every repeat played. */
-export function playedByAbcjs([name, key, meter, unit, , notes]: Row) {
-  const [tune] = abcjs.parseOnly(`X:1\nT:${name}\nM:${meter}\nL:${unit}\nK:${key}\n${notes}\n`);
+export function abcPlayedByAbcjs(text: string) {
+  const [tune] = abcjs.parseOnly(text);
   const { tracks } = tune!.setUpAudio({}) as {
     tracks: { cmd: string; pitch: number; start: number; duration: number }[][];
   };

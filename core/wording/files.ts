@@ -36,6 +36,7 @@ const LOST: Readonly<Record<Lost['code'], (args: Args) => string>> = {
   'melody-unfit': () => 'the melody does not fit the bars, and is left out',
   'chart-unfit': () => 'the chart that would come of it cannot be read',
   'tempo-left': ({ tempo }) => `a tempo of ${tempo} is out of the ordinary, and left out`,
+  'written-out': () => 'repeats are written out, as times through them have notes of their own',
   'passed-over': ({ what, count }) => `${what}${count === undefined ? '' : ` (${count})`} passed over`,
 };
 
