@@ -4,6 +4,7 @@ import {
   bad,
   differentPaths,
   figuresText,
+  FreeHand,
   gripOf,
   handOf,
   neckOf,
@@ -11,6 +12,8 @@ import {
   numeralOf,
   MANNERS,
   ONLY_MOVEMENT,
+  pitchName,
+  playedColumn,
   prepareTake,
   pricedBy,
   pricingFor,
@@ -26,6 +29,8 @@ import {
   wholeTakes,
   wishText,
   type Arrangement,
+  type Column,
+  type PlayedColumn,
   type Manner,
   type ShapeLibrary,
   type TuneText,
@@ -37,7 +42,7 @@ import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
-import { colourCells, moveCells, pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
+import { carryCells, colourCells, moveCells, pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
 
 /** What is typed of who plays, and of what is wanted. */
 export interface PlayingWishes extends TypedWishes {
@@ -49,6 +54,9 @@ export interface PlayingWishes extends TypedWishes {
   readonly 'melody-first'?: boolean | undefined;
   readonly player?: string | undefined;
   readonly manner?: string | undefined;
+  readonly 'chord-melody'?: boolean | undefined;
+  readonly density?: string | undefined;
+  readonly octave?: string | undefined;
 }
 
 interface Wishes extends PlayingWishes {
@@ -78,7 +86,9 @@ export function playing({ chart, melody }: Pick<TuneText, 'chart' | 'melody'>, w
   const asked = { chart, melody: melody ?? NO_MELODY, plain: wishes.plain };
   const plain = prepareTake(session, asked);
   const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
-  const coloured = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
+  const chosen = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
+  const stands = prepareTake(session, { ...asked, cells: chosen }).columns;
+  const coloured = { ...chosen, ...carryCells(wishes, stands, library) };
   const unwished = prepareTake(session, { ...asked, cells: coloured }).columns;
   const cells = { ...coloured, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
   return { ok: true as const, player: player.value, library, pricing, session, asked, taste, wished, cells };
@@ -102,9 +112,12 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const arranged = ways[0]!;
   const pins = arranged.problems.filter(({ code }) => code.startsWith('pin-'));
   if (pins.length > 0) return bad(...pins);
+  const hand = wishes['chord-melody'] ? new FreeHand(library.hand) : null;
+  const tunes = arranged.columns.map((column) => (hand ? playedColumn(column, library.neck.open, hand) : null));
   const json = {
     slots: slotsOf(arranged).map((slot, i) => ({
       ...slot,
+      ...(tunes[i] && { melody: melodyOf(tunes[i], arranged.columns[i]!.column) }),
       ...(wishes.explain && {
         why: whyText(
           arranged.columns.slice(0, i).findLast(({ grip }) => grip !== null) ?? null,
@@ -140,6 +153,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
     slot.symbol,
     ...(taste ? [slot.move] : []),
     slot.grip,
+    ...(hand ? [tunes[i] ? playedText(tunes[i]) : ''] : []),
     slot.movement,
     slot.held,
     slot.shiftMm,
@@ -155,6 +169,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
         'chord',
         ...(taste ? ['move'] : []),
         'grip',
+        ...(hand ? ['tune (string.fret, finger)'] : []),
         'moved',
         'held',
         'mm',
@@ -172,6 +187,31 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
     arranged.problems.map((found) => `${problemLine(found)}\n`).join('');
   return { json, text };
 }
+
+/** `E5 1.12/4*`: a note on string and fret with its finger; a star where a grip carries it. */
+const playedText = ({ notes }: PlayedColumn): string =>
+  notes
+    .map(({ pitch, string, fret, finger, how }) => {
+      const sign = how === 'carried' ? '*' : how === 'held' ? '~' : how === 'alone' ? '!' : '';
+      return `${pitchName(pitch)} ${string + 1}.${fret}/${finger}${sign}`;
+    })
+    .join('  ');
+
+/** The notes of the tune over a column, as the guitar plays them: `beat` from that of the column. */
+const melodyOf = ({ notes }: PlayedColumn, { slot }: Column) =>
+  notes.map(({ start, ticks, pitch, how, string, fret, finger, ringing }) => {
+    const perBeat = slot.entry.ticks / slot.entry.beats;
+    return {
+      beat: slot.entry.beat + (start - slot.start) / perBeat,
+      beats: ticks / perBeat,
+      pitch,
+      how,
+      string,
+      fret,
+      finger,
+      ringing: Array.from({ length: 7 }, (_, s) => s).filter((s) => (ringing & (1 << s)) !== 0),
+    };
+  });
 
 /** The columns of an arrangement as they are told. */
 export const slotsOf = ({ columns }: Pick<Arrangement, 'columns'>) =>

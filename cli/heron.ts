@@ -26,6 +26,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--manner rooted|shells|ringing|small|funk]
         [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--melody-first]
+        [--chord-melody [--density 0-1] [--octave auto|N]]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
@@ -96,6 +97,9 @@ function runVerb(argv: readonly string[], world: World): Printed {
       manner: { type: 'string' },
       grating: { type: 'boolean', default: false },
       'melody-first': { type: 'boolean', default: false },
+      'chord-melody': { type: 'boolean', default: false },
+      density: { type: 'string' },
+      octave: { type: 'string' },
       bar: { type: 'string' },
       beat: { type: 'string' },
       beats: { type: 'string' },

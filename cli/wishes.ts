@@ -1,8 +1,10 @@
 import {
   ANY_TASTE,
   applyPatch,
+  carryName,
   decisionFor,
   LINE_WAYS,
+  MOST_OCTAVES,
   movePatch,
   parseFrets,
   parseNote,
@@ -14,6 +16,8 @@ import {
   readWish,
   spanOfColumns,
   suffixOf,
+  USUAL_DENSITY,
+  whereItLies,
   wishName,
   type Column,
   type Decision,
@@ -119,6 +123,35 @@ export function colourCells(colours: readonly string[], columns: readonly Column
       return [column.at, { ...decisionFor(column.slot), colour: suffixOf(kind) }];
     }),
   );
+}
+
+interface TypedCarry {
+  readonly 'chord-melody'?: boolean | undefined;
+  readonly density?: string | undefined;
+  readonly octave?: string | undefined;
+}
+/** The cell that plays the tune itself as a chord-melody; its density is typed 0 to 1, its octave as a number or `auto`. */
+export function carryCells(
+  { 'chord-melody': carries = false, density, octave }: TypedCarry,
+  columns: readonly Column[],
+  library: ShapeLibrary,
+): Record<string, Decision> {
+  if (!carries) {
+    if (density !== undefined || octave !== undefined)
+      throw new UsageError('--density and --octave go with --chord-melody');
+    return {};
+  }
+  const [first, last] = [columns[0], columns.at(-1)];
+  if (!first || !last || columns.every(({ slot }) => slot.sung.length === 0))
+    throw new UsageError('--chord-melody needs a melody: write it after a line `melody:`');
+  const share = density === undefined ? USUAL_DENSITY / 100 : Number(density);
+  if (!(share >= 0 && share <= 1)) throw new UsageError('--density takes 0 to 1');
+  const isAuto = octave === undefined || octave === 'auto';
+  const up = isAuto ? whereItLies(columns, library)[0]!.octave : Number(octave);
+  if (!Number.isInteger(up) || Math.abs(up) > MOST_OCTAVES)
+    throw new UsageError(`--octave takes auto, or -${MOST_OCTAVES} to ${MOST_OCTAVES}`);
+  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  return { [carryName(first.at)]: { layer: 'carry', ticks, density: Math.round(share * 100), octave: up } };
 }
 
 /** The cells that make moves, `BAR:BEAT=ID` each, over the chord that begins there. */

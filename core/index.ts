@@ -93,6 +93,12 @@ export {
 export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign } from './melody/written.ts';
 export type { Syllable } from './melody/abc-words.ts';
 export { partsOfTune } from './chart/headers.ts';
+export { whereItLies, type Lies } from './leading/where-it-lies.ts';
+export { carryingShapes } from './leading/rules/carry.ts';
+export { FreeHand, type FreePlay } from './neck/free-notes.ts';
+export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } from './score/chord-melody.ts';
+export type { Carry, FreeNote } from './take/carry.ts';
+export { MOST_OCTAVES, USUAL_DENSITY, type CarryDecision } from './take/layers/carry.ts';
 export { wordsUnder } from './chart/words.ts';
 export { phraseEnds, phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
 export { parseTune, parseTuneChart, type TuneText } from './melody/tune-text.ts';
@@ -238,6 +244,7 @@ export {
   mannerName,
   rhythmName,
   textureName,
+  carryName,
   moveName,
   readName,
   slotKeys,

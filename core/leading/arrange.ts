@@ -8,7 +8,7 @@ import type { Column } from '../take/columns.ts';
 import type { StandingWish } from '../take/wishes.ts';
 import { isMet } from './bonds.ts';
 import { changeBetween, figuresOf, NO_CHANGE, type Change, type Figures } from './figures.ts';
-import { fingered } from './fingered.ts';
+import { fingered, formatFingers } from './fingered.ts';
 import { rootPosition, type RootPosition } from './root-position.ts';
 import { gripMisses } from './rules/wish.ts';
 import type { Path, Search } from './search.ts';
@@ -53,15 +53,17 @@ export function arrangementOf(
   library: ShapeLibrary,
 ): Arrangement {
   const grips = fingered(
-    columns.map(({ chord, decision, wishes }, i) =>
-      index[i]! < 0
-        ? null
-        : {
-            grip: gripOf(chord!, library, path.shapes[index[i]!]!),
-            fingers: decision?.voicing?.fingers,
-            resting: wishes.flatMap(({ wish }) => (wish.kind === 'finger' ? [wish.finger] : [])),
-          },
-    ),
+    columns.map(({ chord, decision, wishes, carry }, i) => {
+      if (index[i]! < 0) return null;
+      const grip = gripOf(chord!, library, path.shapes[index[i]!]!);
+      // Notes between are found for the fingers that the grip has by itself.
+      const own = carry && carry.free.length > 0 ? formatFingers(grip.fingers) : undefined;
+      return {
+        grip,
+        fingers: decision?.voicing?.fingers ?? own,
+        resting: wishes.flatMap(({ wish }) => (wish.kind === 'finger' ? [wish.finger] : [])),
+      };
+    }),
     library.hand,
   );
   const { sounding, changes, figures } = measured(grips, library.neck);

@@ -23,6 +23,9 @@ const EVERYWHERE = {
   register: 4,
   area: 6,
   above: 8,
+  told: 10,
+  free: 5,
+  thick: 12,
   wish: 1,
 } as const;
 

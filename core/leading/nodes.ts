@@ -6,6 +6,8 @@ import { quarterSeconds, secondsBetween, type Clock } from '../time/clock.ts';
 import type { LatticeNode } from './lattice.ts';
 import type { Place } from './place.ts';
 import type { Playing } from './rules/rule.ts';
+import { carryWeights } from './carry-weights.ts';
+import { carryingShapes } from './rules/carry.ts';
 import { rulesOf } from './rules/table.ts';
 
 /** A chord that has lasted so many bars wants a new grip. */
@@ -41,9 +43,12 @@ export function nodesOf(columns: readonly Column[], clock: Clock, library: Shape
   const places = placesOf(columns, clock);
   const nodes: LatticeNode[] = [];
   const index = columns.map((column, i) => {
-    const { chord, wishes, into } = column;
+    const { chord, wishes, into, carry } = column;
     if (chord === null || !isPlayable(chord, library, playing)) return -1;
-    const weights = playing.pricing.weights[column.manner ?? playing.pricing.manner];
+    // A melody note that no grip carries is played alone.
+    if (typeof carry?.pitch === 'number' && carryingShapes(chord, carry.pitch, library).length === 0) return -1;
+    const own = playing.pricing.weights[column.manner ?? playing.pricing.manner];
+    const weights = carry ? carryWeights(own, carry.opens) : own;
     const rules = rulesOf(column, playing);
     return nodes.push({ chord, place: places[i]!, weights, rules, wishes, into, span: i, realisation: 0 }) - 1;
   });

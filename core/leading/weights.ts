@@ -71,6 +71,12 @@ export interface Weights {
   readonly area: number;
   /** Per semitone that the top note lies above the melody, its own pitch included (rules/under-melody.ts). */
   readonly above: number;
+  /** Per quarter of a tone that a grip under a melody note leaves unsaid of its chord (rules/carry.ts). */
+  readonly told: number;
+  /** Per unit of effort to play the notes between from a grip (neck/free-notes.ts). */
+  readonly free: number;
+  /** Per step that the melody lies on a string below the second: it sings on the thin ones. */
+  readonly thick: number;
   /** How much wishes count that are not met (wishes.ts): 1, or 0 for not at all. */
   readonly wish: number;
 }

@@ -35,6 +35,9 @@ export const TERMS = [
   'neck',
   'area',
   'above',
+  'told',
+  'free',
+  'thick',
   'wish',
 ] as const;
 export type Term = (typeof TERMS)[number];
@@ -59,6 +62,9 @@ const GOES_WITH: Readonly<Partial<Record<Term, Term>>> = {
   seconds: 'stock',
   unison: 'stock',
   full: 'thin',
+  told: 'omission',
+  free: 'anchor',
+  thick: 'register',
 };
 
 /** What differs from the usual. */

@@ -1,10 +1,13 @@
 import type { SungNote } from '../melody/melody.ts';
 import type { ReadSlot } from '../reading/read.ts';
-import type { Decisions } from '../take/decision.ts';
+import { FreeHand } from '../neck/free-notes.ts';
+import type { Hand } from '../neck/hand.ts';
+import { decisionsOf, type Decisions } from '../take/decision.ts';
 import { stretchesOf } from '../take/spans.ts';
 import { bassLayer, type BassWay } from './band/bass.ts';
 import { brushesLayer } from './band/brushes.ts';
 import { clickLayer, type ClickWay } from './band/click.ts';
+import { chordMelodyLayer } from './chord-melody.ts';
 import { melodyLayer } from './melody.ts';
 import { patternOf, usualPattern } from './rhythm/patterns.ts';
 import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
@@ -18,6 +21,8 @@ export interface InTime {
   readonly cells: Decisions;
   /** The melody as it is heard, where the tune has one. */
   readonly sung?: readonly SungNote[];
+  /** Whose hand plays a chord-melody. */
+  readonly hand?: Hand;
 }
 
 /** Who plays along, and by which swing (time/clock.ts). */
@@ -31,7 +36,7 @@ export interface PlaysAlong {
 /** What is played of a take: its grips, in the textures and rhythms decided for it, with whoever plays along. */
 export function scoreOfTake(
   of: Scored,
-  { slots, keys, cells, sung = [] }: InTime,
+  { slots, keys, cells, sung = [], hand }: InTime,
   { bass = null, brushes = false, click = 'beats', swing }: PlaysAlong = {},
 ): Score {
   const { meter, feel } = of.chart;
@@ -45,11 +50,14 @@ export function scoreOfTake(
     end,
     texture,
   }));
+  const free = hand && decisionsOf(cells, 'carry').length > 0 ? new FreeHand(hand) : null;
   const layers: readonly Layer[] = [
     // Before the rhythm, which may make room for it.
     ...(sung.length > 0 ? [melodyLayer(sung)] : []),
     textureLayer(textures),
     rhythmLayer(rhythms),
+    // Where the tune itself is played, that is the rhythm.
+    ...(free ? [chordMelodyLayer(free)] : []),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),
     ...(click === 'beats' ? [] : [clickLayer(click)]),

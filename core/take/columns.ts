@@ -9,6 +9,7 @@ import type { Part } from '../reharm/moves/move.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
+import { carrying, type Carry } from './carry.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt, decidedAt, type At } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
@@ -48,6 +49,8 @@ export interface Column {
   readonly manner: Manner | null;
   /** Whether it is the last that sounds, and the tonic: the tune is to rest there. */
   readonly closes: boolean;
+  /** What it carries where the tune itself is played; null: it accompanies. */
+  readonly carry: Carry | null;
   /** Notes through which a bass walks from the chord before it to the one after. */
   readonly walks: readonly WalkingBass[];
   /** The wishes whose spans it lies in. */
@@ -109,6 +112,7 @@ export function columnsOf(
         into: null,
         manner: mannerAt(slot.start),
         closes: false,
+        carry: null,
         walks: [],
         wishes: wishesIn(slot),
       };
@@ -125,10 +129,14 @@ export function columnsOf(
     const closing = { ...column, closes: i === last && isTonic(column), into: (goesOn && made[i]?.into) || null };
     return made[i]?.asNext ? likeTheNext(closing, columns.slice(i + 1)) : closing;
   });
-  return joined.map((column, i): Column => {
+  const walked = joined.map((column, i): Column => {
     const walks = walkingBasses(joined[i - 1]?.chord ?? null, joined[i + 1]?.chord ?? null);
     return { ...column, walks };
   });
+  if (plain || decisionsOf(cells, 'carry').length === 0) return walked;
+  return carrying(walked, decidedOver(slots, keys, cells, 'carry')).map((column) =>
+    column.part === 0 || column.decision ? column : { ...column, wishes: wishesIn(column.slot) },
+  );
 }
 
 /** What a slot was kept with, where the chord there is the same and nothing else was decided for it. */

@@ -1,4 +1,5 @@
 import { readName } from './key.ts';
+import { readCarryDecision } from './layers/carry.ts';
 import { readChangesDecision } from './layers/changes.ts';
 import { readChordDecision } from './layers/chord.ts';
 import { recordOf } from './layers/fields.ts';
@@ -11,8 +12,8 @@ import { readWishDecision } from './layers/wish.ts';
 import { upgraded } from './upgrade.ts';
 
 /**
- * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one (decoration, a
- * melody's carry) is a module in `layers/` and a line here; the union, the documents and the edits follow.
+ * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one (decoration)
+ * is a module in `layers/` and a line here; the union, the documents and the edits follow.
  */
 const LAYERS = {
   chord: readChordDecision,
@@ -23,6 +24,7 @@ const LAYERS = {
   kept: readKeptDecision,
   rhythm: readRhythmDecision,
   texture: readTextureDecision,
+  carry: readCarryDecision,
 } as const;
 
 export type LayerName = keyof typeof LAYERS;

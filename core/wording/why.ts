@@ -48,6 +48,9 @@ export const TERM_NAMES: Readonly<Record<Term, string>> = {
   neck: 'high up the neck',
   area: 'out of one’s own frets',
   above: 'guitar above the melody',
+  told: 'tones left unsaid',
+  free: 'notes between',
+  thick: 'tune on a low string',
   wish: 'wishes not met',
 };
 

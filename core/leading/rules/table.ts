@@ -1,6 +1,7 @@
 import type { Column } from '../../take/columns.ts';
 import { areaRules } from './area.ts';
 import { banishedRules } from './banished.ts';
+import { carryRules } from './carry.ts';
 import { lineRules } from './line.ts';
 import { pinRules } from './pin.ts';
 import { restRules } from './rest.ts';
@@ -12,9 +13,10 @@ import { wishRules } from './wish.ts';
 
 /**
  * Everything that restricts or prices the grips of a column, in the order it is applied: a later one chooses among what the
- * earlier ones leave. A new restriction (a melody on top, a texture) is a module here and a line in this table.
+ * earlier ones leave. A new restriction (a texture) is a module here and a line in this table.
  */
 const RULES: readonly ((column: Column, playing: Playing) => readonly Rule[])[] = [
+  carryRules,
   banishedRules,
   pinRules,
   ringRules,

@@ -7,7 +7,9 @@ import type { Rule } from './rule.ts';
 const LOWEST_TO_STAY_UNDER = 60;
 
 /** Under a singer or a horn the top note stays below the melody: each semitone costs from its own pitch on; what passes does not count. */
-export function underMelodyRules({ slot: { start, meter, entry, sung } }: Pick<Column, 'slot'>): readonly Rule[] {
+export function underMelodyRules({ slot, carry }: Pick<Column, 'slot' | 'carry'>): readonly Rule[] {
+  if (carry !== null) return [];
+  const { start, meter, entry, sung } = slot;
   const heard = sung.filter((note) => !note.passes && soundsIn(note, { start, ticks: entry.ticks, meter }));
   const lowest = Math.min(...heard.map(({ pitch }) => pitch));
   if (lowest < LOWEST_TO_STAY_UNDER || heard.length === 0) return [];
