@@ -7,6 +7,7 @@ import type {
   Decision,
   Grip,
   HeldChange,
+  Lies,
   Midi,
   Patch,
   Player,
@@ -222,6 +223,11 @@ function useOfChange<Kind extends keyof OfChange>(
 /** Other ways through the tune as it stands, once they are asked for; null while they are looked for. */
 export function useOtherWays({ name, result }: Solved, wanted: boolean): readonly OtherWay[] | null {
   return useAnswer(`${name}/${result}`, result > 0 && wanted, () => solver().otherWays(name));
+}
+
+/** How the melody lies on the neck, octave by octave, the best first; null while it is worked out. */
+export function useLies({ name, result }: Solved, wanted: boolean): readonly Lies[] | null {
+  return useAnswer(`${name}/${result}/lies`, result > 0 && wanted, () => solver().lies(name));
 }
 
 /** The answer about a place of a take; the last one about another stays, and says so, until it is there. */

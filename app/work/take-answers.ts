@@ -31,12 +31,14 @@ import {
   steeredPatch,
   symbolOf,
   waysOut,
+  whereItLies,
   wishFor,
   worstRub,
   type ColourOption,
   type Consequence,
   type Decision,
   type HeldChange,
+  type Lies,
   type Midi,
   type Patch,
   type Proposal,
@@ -283,6 +285,12 @@ export const takeAnswers = (sessions: Sessions) => ({
         })
         .sort((a, b) => a.extra - b.extra)
     );
+  },
+
+  /** How the melody lies on the neck, octave by octave, the best first; null: something newer came. */
+  async lies(name: string): Promise<readonly Lies[] | null> {
+    const priced = await sessions.price(name, 'lies', 0);
+    return priced && whereItLies(priced.of.columns, priced.of.session.library);
   },
 
   /** What a change about a column would come to over the whole take; null: something newer came. */

@@ -2,6 +2,7 @@ import { masksOf, symbolOf, type Chord } from '../chord/chord.ts';
 import { suffixOf } from '../chord/kind.ts';
 import { shapeAt, shapesOf, formatFrets } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
+import { carryingShapes } from './rules/carry.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { Column } from '../take/columns.ts';
 import type { ChordDecision } from '../take/layers/chord.ts';
@@ -13,7 +14,7 @@ import { decisionFor } from '../take/standing.ts';
  * what it is (an incomplete one, two notes). Null: it is none of the chord, the hand cannot hold it, or no chord sounds there.
  */
 export function pinDecision(
-  { chord, slot, context, symbol }: Pick<Column, 'chord' | 'slot' | 'context' | 'symbol'>,
+  { chord, slot, context, symbol, carry }: Pick<Column, 'chord' | 'slot' | 'context' | 'symbol' | 'carry'>,
   frets: readonly number[],
   library: ShapeLibrary,
 ): ChordDecision | null {
@@ -23,6 +24,11 @@ export function pinDecision(
   const isGripOf = (one: Chord) => shapesOf(one, library).includes(shape);
   const grip = formatFrets(frets);
   const stands = symbol === slot.symbol ? null : suffixOf(chord.kind);
+  const carried = carry?.pitch ?? null;
+  if (carried !== null)
+    return carryingShapes(chord, carried, library).includes(shape)
+      ? { ...decisionFor(slot), colour: stands, voicing: { grip } }
+      : null;
   if (isGripOf(chord)) return { ...decisionFor(slot), colour: stands, voicing: { grip } };
   if (isGripOf(plain)) return { ...decisionFor(slot), colour: null, voicing: { grip } };
   const colour = coloursOf(plain, context, { grating: true }).find((one) => isGripOf(one.chord));

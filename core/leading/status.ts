@@ -32,6 +32,9 @@ export interface TakeStatus {
 export function takeStatus(columns: readonly ArrangedColumn[], company: Company): TakeStatus {
   const where = (is: (one: ArrangedColumn) => boolean) => columns.flatMap((one, i) => (is(one) ? [i] : []));
   const sounding = where(({ grip }) => grip !== null);
+  // Between the tune's notes a grip need not say its chord again.
+  const says = (i: number) => columns[i]!.column.carry?.opens ?? true;
+  const saying = sounding.filter(says);
   const rooted = (i: number) => {
     const { grip, column } = columns[i]!;
     const { root, bass } = column.chord!;
@@ -42,15 +45,17 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
     sounding,
     unsaid: sounding.filter((i) => {
       const { grip, column } = columns[i]!;
+      // Under a melody two or three notes are enough: what they leave unsaid has its price.
+      if (column.carry) return false;
       const mask = grip!.pitches.reduce((all, pitch) => all | (1 << pitchClassOf(pitch)), 0);
       const isWhole = masksOf(column.chord!).required.every((choice) => (mask & choice) !== 0);
       return !isWhole || (company === 'alone' && saysAnother(column.chord!, grip!.pitches));
     }),
     unheld: where(({ grip, column }) => grip === null && column.chord !== null),
     bass: {
-      root: sounding.filter((i) => rooted(i) === 'root'),
-      other: sounding.filter((i) => rooted(i) === 'other'),
-      rootless: sounding.filter((i) => rooted(i) === 'rootless'),
+      root: saying.filter((i) => rooted(i) === 'root'),
+      other: saying.filter((i) => rooted(i) === 'other'),
+      rootless: saying.filter((i) => rooted(i) === 'rootless'),
     },
     kept: where(({ column }) => column.kept !== null),
     pinned: where(({ column }) => column.decision?.voicing !== undefined),

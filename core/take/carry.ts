@@ -37,6 +37,7 @@ interface Divided {
   readonly slot: ReadSlot;
   readonly part: number;
   readonly chord: unknown;
+  readonly symbol: string;
   readonly carry: Carry | null;
   readonly decision: unknown;
   readonly kept: unknown;
@@ -67,14 +68,16 @@ export function carrying<C extends Divided>(
 ): readonly C[] {
   return columns.flatMap((column, i): readonly C[] => {
     const decision = decidedAt(column.slot.start);
-    return decision ? carried(column, decision, columns[i + 1]?.slot) : [column];
+    const { density = null, octave = 0 } = decision ?? {};
+    return density === null ? [column] : carried(column, { density, octave }, columns[i - 1], columns[i + 1]);
   });
 }
 
 function carried<C extends Divided>(
   column: C,
-  { density, octave }: CarryDecision,
-  next: ReadSlot | undefined,
+  { density, octave }: { readonly density: number; readonly octave: number },
+  before: C | undefined,
+  next: C | undefined,
 ): readonly C[] {
   const { slot } = column;
   const [from, to] = [slot.start, slot.start + slot.entry.ticks];
@@ -94,7 +97,7 @@ function carried<C extends Divided>(
   const times = [from, ...grips.map(({ start }) => start)];
   const beside = [
     ...sung,
-    ...(next?.sung.slice(0, 1).map((note) => ({ ...note, pitch: note.pitch + 12 * octave })) ?? []),
+    ...(next?.slot.sung.slice(0, 1).map((note) => ({ ...note, pitch: note.pitch + 12 * octave })) ?? []),
   ];
   return times.map((time, part): C => {
     const end = times[part + 1] ?? to;
@@ -104,7 +107,7 @@ function carried<C extends Divided>(
       spelling: on?.spelling ?? null,
       ticks: on ? Math.min(on.start + on.ticks, end) - time : 0,
       struck: on?.start === time,
-      opens: part === 0,
+      opens: part === 0 && before?.symbol !== column.symbol,
       ceiling: on ? null : (beside.find(({ start }) => start > time)?.pitch ?? null),
       free: within
         .filter(({ start }) => start >= time && start < end && start !== on?.start)

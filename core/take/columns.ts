@@ -14,7 +14,7 @@ import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt, decidedAt, type At } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
 import type { KeptDecision } from './layers/kept.ts';
-import { decidedOver } from './spans.ts';
+import { carryDecidedAt, decidedOver } from './spans.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
 import type { Ticks } from '../time/meter.ts';
@@ -134,8 +134,8 @@ export function columnsOf(
     return { ...column, walks };
   });
   if (plain || decisionsOf(cells, 'carry').length === 0) return walked;
-  return carrying(walked, decidedOver(slots, keys, cells, 'carry')).map((column) =>
-    column.part === 0 || column.decision ? column : { ...column, wishes: wishesIn(column.slot) },
+  return carrying(walked, carryDecidedAt(slots, keys, cells)).map((column) =>
+    column.carry ? { ...column, wishes: wishesIn(column.slot) } : column,
   );
 }
 

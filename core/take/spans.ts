@@ -43,6 +43,10 @@ export function decidedOver<L extends SpanLayer>(
   return (time) => spans.find(({ start, end }) => start <= time && time < end)?.decision ?? null;
 }
 
+/** Whether the tune itself is played at a time, and how. */
+export const carryDecidedAt = (slots: readonly ReadSlot[], keys: readonly string[], cells: Decisions) =>
+  decidedOver(slots, keys, cells, 'carry');
+
 /** The same as stretches that do not lie over one another, in order of time. */
 export function stretchesOf<L extends SpanLayer>(
   ...of: Parameters<typeof spansOf<L>>

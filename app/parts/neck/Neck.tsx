@@ -32,6 +32,13 @@ export interface Span {
   readonly from: { readonly string: number; readonly fret: number };
   readonly to: { readonly string: number; readonly fret: number };
 }
+/** A note that a finger takes while a grip is held. */
+export interface BetweenNote {
+  readonly string: number;
+  readonly fret: number;
+  readonly finger: Finger;
+}
+const NO_NOTES: readonly BetweenNote[] = [];
 const NO_SPANS: readonly Span[] = [];
 
 interface NeckProps {
@@ -39,6 +46,8 @@ interface NeckProps {
   readonly drawn: DrawnGrip | null;
   /** The grip that comes next, as ghosts. */
   readonly next: Pick<Grip, 'frets' | 'fingers'> | null;
+  /** Notes of the tune that are played from the grip, in order. */
+  readonly between?: readonly BetweenNote[];
   readonly labels: NeckLabels;
   readonly noteNames: NoteNames;
   /** Two fingers and the distance between them. */
@@ -61,6 +70,7 @@ export function Neck({
   guitar,
   drawn,
   next,
+  between = NO_NOTES,
   labels,
   noteNames,
   spans = NO_SPANS,
@@ -119,6 +129,7 @@ export function Neck({
       ))}
       {next && drawn && <Paths grip={drawn.grip} next={next} at={at} />}
       {next && <Ghosts grip={drawn?.grip ?? null} next={next} at={at} />}
+      <Between notes={between} at={at} />
       {drawn && <Fingers drawn={drawn} guitar={guitar} labels={labels} noteNames={noteNames} at={at} />}
       {onPlace && <Places guitar={guitar} at={at} onPlace={onPlace} />}
     </svg>
@@ -217,6 +228,28 @@ function Ghosts({ grip, next, at }: { grip: HandShape | null; next: HandShape; a
             <circle cx={at.finger(fret)} cy={at.string(s)} r={DOT - 1} />
             <text x={at.finger(fret)} y={at.string(s) + 4.5} textAnchor="middle">
               {next.fingers[s] || ''}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** Half the height of the sign of a note between. */
+const DIAMOND = 11;
+
+/** Notes of the tune between grips: diamonds, as in the stream, with the finger that takes each. */
+function Between({ notes, at }: { readonly notes: readonly BetweenNote[]; readonly at: NeckLayout }) {
+  return (
+    <>
+      {notes.map(({ string, fret, finger }, i) => {
+        const [x, y] = [fret === 0 ? at.beside(at.nut, -OPEN_DOT * 2) : at.finger(fret), at.string(string)];
+        return (
+          <g key={i} className="neck-between">
+            <path d={`M${x - DIAMOND} ${y}l${DIAMOND} ${-DIAMOND} ${DIAMOND} ${DIAMOND} ${-DIAMOND} ${DIAMOND}z`} />
+            <text x={x} y={y + 4} textAnchor="middle">
+              {finger || ''}
             </text>
           </g>
         );

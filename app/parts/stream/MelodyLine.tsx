@@ -23,11 +23,11 @@ export const MelodyLine = memo(function MelodyLine({ marks, width, height, yOf }
         Melody: {marks.map(({ name, clashes }) => (clashes ? `${name} clashes` : name)).join(', ')}
       </span>
       <svg className="melody-line" width={width} height={height} aria-hidden="true">
-        {marks.map(({ pitch, from, long, next, clashes, said }, i) => {
+        {marks.map(({ pitch, isFree, from, long, next, clashes, said }, i) => {
           const [x, y] = [from * width + HEAD, yOf(pitch)];
           const to = Math.max(x, (from + long) * width - GAP);
           return (
-            <g key={i} className={clashes ? 'sung sung-clash' : 'sung'}>
+            <g key={i} className={['sung', clashes ? 'sung-clash' : '', isFree ? 'sung-free' : ''].join(' ')}>
               <title>{said}</title>
               {next !== null && from + long <= 1 && (
                 <path className="sung-on" d={`M${to} ${y}L${(from + long) * width + HEAD} ${yOf(next)}`} />

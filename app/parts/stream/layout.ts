@@ -93,6 +93,8 @@ export interface MelodyMark {
   /** Its pitch by name. */
   readonly name: string;
   readonly pitch: number;
+  /** Whether the guitar plays it between its grips. */
+  readonly isFree: boolean;
   /** Where it begins, and how long it is, as shares of the column. */
   readonly from: number;
   readonly long: number;

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
-import { MANNER_WORDS, musical, readingLabel, type Column, type MoveSaid } from '../../../core/index.ts';
+import { MANNER_WORDS, musical, readingLabel, spelledPitch, type Column, type MoveSaid } from '../../../core/index.ts';
 import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -44,6 +44,8 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
   const { column, before, section, said, mark, grip, becomes, was } = props;
   const { slot, symbol, decision } = column;
   const opensBar = before?.slot.bar !== slot.bar;
+  // Only the tune's note is new with it.
+  const goesOn = column.carry !== null && !column.carry.opens && !opensBar;
   return (
     <>
       <span className="column-section">
@@ -57,14 +59,17 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
           )}
         </span>
         <span className="column-plain">
-          <Glyphs text={musical(column.plain)} />
+          {!goesOn && <Glyphs text={musical(column.plain)} />}
           {opensBar && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}
         </span>
       </span>
-      <ChordSymbol symbol={symbol} className={symbol.length > 7 ? 'symbol-long' : ''} />
+      <ChordSymbol
+        symbol={symbol}
+        className={`${symbol.length > 7 ? 'symbol-long' : ''} ${goesOn ? 'symbol-goes-on' : ''}`}
+      />
       <span className="column-numeral">
         <span>
-          <Glyphs text={column.numeral} />
+          <Glyphs text={goesOn ? noteOf(column) : column.numeral} />
         </span>
         {said?.leans ? (
           <span className="column-leans" title="The chord this move was made for is not there any more">
@@ -102,6 +107,12 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
     </>
   );
 }, equal);
+
+/** The note of the tune that a column carries. */
+const noteOf = ({ carry }: ShownColumn): string =>
+  carry !== null && carry.pitch !== null && carry.spelling !== null
+    ? musical(spelledPitch(carry.pitch, carry.spelling))
+    : '';
 
 /** Why a column stands as it does, in a few words: the move that made it, or its reading. */
 function labelOf({ move, slot }: Column, before: Column | undefined, said: MoveSaid | undefined): string {

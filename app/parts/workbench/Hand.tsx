@@ -13,12 +13,14 @@ import {
   neededMs,
   optionalStrings,
   orderText,
+  playedNoteText,
   rateChange,
   ratingText,
   type ArrangedColumn,
   type Chord,
   type Grip,
   type Midi,
+  type PlayedNote,
   type Player,
 } from '../../../core/index.ts';
 import { later } from '../frame/later.tsx';
@@ -45,6 +47,8 @@ interface HandProps {
   readonly ring: Midi | null;
   /** The next column that sounds. */
   readonly next: ArrangedColumn | null;
+  /** What of the tune is played from it; none where it accompanies. */
+  readonly between: readonly PlayedNote[];
   readonly player: Player;
   readonly guitar: Guitar;
   /** How long the chord lasts, and a quarter note, in seconds. */
@@ -58,8 +62,8 @@ interface HandProps {
 
 /** The grip in hand in words, and under it on the neck; beside it, what changes to the next. */
 export function Hand(props: HandProps) {
-  const { symbol, chord, grip, trying, ring, next, player, guitar, seconds, labels, onLabels, chosen, onFingers } =
-    props;
+  const { symbol, chord, grip, trying, ring, next, between, player, guitar, seconds } = props;
+  const { labels, onLabels, chosen, onFingers } = props;
   // On a narrow screen the neck is wider than its window: keep the hand in sight.
   const window = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -112,6 +116,11 @@ export function Hand(props: HandProps) {
           )}
         </div>
         <p className="hand-next">
+          {!trying && between.length > 0 && (
+            <>
+              then <Glyphs text={between.map((note) => playedNoteText(note, guitar.open.length)).join('; ')} /> ·{' '}
+            </>
+          )}
           {change && (
             <>
               to <Glyphs text={musical(following!.column.symbol)} />: {change.words} ·{' '}
@@ -126,6 +135,7 @@ export function Hand(props: HandProps) {
           guitar={guitar}
           drawn={grip && { grip, chord, optional, ...(held && { mutedBy: held.mutedBy }) }}
           next={following?.grip ?? null}
+          between={trying ? undefined : between}
           labels={labels}
           noteNames={player.noteNames}
           label={

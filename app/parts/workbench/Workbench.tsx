@@ -2,8 +2,10 @@ import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
   clockOfChart,
+  handOf,
   quarterSeconds,
   secondsBetween,
+  slotKeys,
   solvedAnew,
   spanOfColumns,
   whyNot,
@@ -13,6 +15,7 @@ import {
   type Chart,
   type Column,
   type Clock,
+  type PlayedNote,
   type Steer,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -57,6 +60,7 @@ import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { inRhythm } from './inRhythm.ts';
 import { useRhythms } from './useRhythms.ts';
+import { useCarry } from './useCarry.ts';
 import { useMelody, useSung } from './useMelody.ts';
 import { useMends } from './useMends.ts';
 import { useRetune } from './useRetune.tsx';
@@ -95,11 +99,13 @@ const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
 const ThreeTakes = later(async () => (await import('./ThreeTakes.tsx')).ThreeTakes);
 const TakeStatus = later(async () => (await import('./TakeStatus.tsx')).TakeStatus);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
+const Carry = later(async () => (await import('./Carry.tsx')).Carry);
 const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
 
 const NONE: readonly string[] = [];
 /** Its room is kept until there is something to say. */
 const NO_STATUS = <div className="take-status" />;
+const NO_NOTES: readonly PlayedNote[] = [];
 const NO_UNMET: ArrangedTake['unmet'] = [];
 const NO_MOVES: ArrangedTake['moves'] = {};
 
@@ -163,8 +169,9 @@ export function Workbench(props: WorkbenchProps) {
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
   const melody = useMelody(chart, kept.melody, columns);
+  const hand = useMemo(() => handOf(player), [player]);
   const { sung } = melody;
-  const sound = useScore({ tuneId, chart, neck: guitar, arranged, slots, barIds, cells, sung, from, to });
+  const sound = useScore({ tuneId, chart, neck: guitar, hand, arranged, slots, barIds, cells, sung, from, to });
   const { score, time } = sound;
   const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
@@ -188,6 +195,8 @@ export function Workbench(props: WorkbenchProps) {
       edit(patch, label);
     },
   );
+  const keys = slotKeys(slots, barIds);
+  const carry = useCarry({ columns, slots, keys, cells, from, to, place, edit, solved, shown: tab === 'wish' });
   const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
   const rhythms = useRhythms(props.rhythms);
   const rhythm = inRhythm({ columns, cells, from, to, place, score, edit }, hearing, playback, {
@@ -366,6 +375,7 @@ export function Workbench(props: WorkbenchProps) {
             trying={tried !== null}
             ring={column.move?.found.ring ?? null}
             next={after && led ? { ...after, grip: led.grip } : after}
+            between={sound.tune?.[selected]?.notes.filter(({ how }) => how === 'free' || how === 'alone') ?? NO_NOTES}
             player={player}
             guitar={guitar}
             seconds={secondsIn(column, clock)}
@@ -428,6 +438,7 @@ export function Workbench(props: WorkbenchProps) {
           }
           wishes={
             <>
+              {sung.length > 0 && <Carry {...carry} />}
               <Wishes
                 manner={wished.manner}
                 onManner={wished.comp}

@@ -16,6 +16,7 @@ import {
   type Melody,
   type MelodyCells,
   type NearRemedy,
+  type SungNote,
 } from '../../../core/index.ts';
 import { useCells, type KeptCells } from '../../keep/cells.ts';
 import type { MelodyMark } from '../stream/layout.ts';
@@ -57,7 +58,7 @@ export function useMelody(chart: Chart, melody: Melody, columns: readonly Column
     unisons: (arranged: readonly ArrangedColumn[]): readonly number[] => [
       ...new Set(
         checked.flatMap(({ at, note, weight }) =>
-          weight >= LONG && arranged[at]?.grip?.pitches.includes(note.pitch) ? [at] : [],
+          weight >= LONG && !columns[at]?.carry && arranged[at]?.grip?.pitches.includes(note.pitch) ? [at] : [],
         ),
       ),
     ],
@@ -77,22 +78,35 @@ export interface Mend {
 
 const clashesWith = ({ verdict, inPassing }: CheckedNote) => verdict?.verdict === 'clash' && !inPassing;
 
+const columnOf = (columns: readonly Column[], { start }: Pick<SungNote, 'start'>) =>
+  columns.findLastIndex(({ slot }) => slot.start <= start);
+
+/** Where a note lies: in a chord-melody where the guitar plays it. */
+function pitchIn(columns: readonly Column[], note: SungNote): number {
+  const { carry, slot } = columns[columnOf(columns, note)]!;
+  if (carry === null) return note.pitch;
+  const free = carry.free.find(({ start }) => start === note.start);
+  return free?.pitch ?? (note.start === slot.start ? carry.pitch : null) ?? note.pitch;
+}
+
 /** By column. */
 function marksOf(columns: readonly Column[], checked: readonly CheckedNote[]): readonly (readonly MelodyMark[])[] {
   const marks: MelodyMark[][] = columns.map(() => []);
   for (const [k, one] of checked.entries()) {
     const { note, verdict } = one;
     const next = checked[k + 1]?.note;
-    const i = columns.findLastIndex(({ slot }) => slot.start <= note.start);
-    const { slot } = columns[i]!;
+    const i = columnOf(columns, note);
+    const { slot, carry } = columns[i]!;
     const degree = verdict ? `, ${musical(verdict.degree)}` : '';
-    const name = spelledPitch(note.pitch, note.spelling);
+    const pitch = pitchIn(columns, note);
+    const name = spelledPitch(pitch, note.spelling);
     marks[i]!.push({
       name,
-      pitch: note.pitch,
+      pitch,
+      isFree: carry !== null && note.start > slot.start,
       from: (note.start - slot.start) / slot.entry.ticks,
       long: note.ticks / slot.entry.ticks,
-      next: next?.start === note.start + note.ticks ? next.pitch : null,
+      next: next?.start === note.start + note.ticks ? pitchIn(columns, next) : null,
       clashes: clashesWith(one),
       said: `${name}${degree}: ${checkedText(one)}`,
     });

@@ -1,17 +1,20 @@
 import { useMemo } from 'react';
 import {
+  FreeHand,
   hurries,
   hurriesText,
+  playedColumn,
   scoreOf,
   scoreOfTake,
   slotKeys,
+  type ArrangedColumn,
   type Chart,
   type Decisions,
   type Grip,
+  type Hand,
   type Neck,
   type ReadSlot,
   type Score,
-  type Scored,
   type SungNote,
 } from '../../../core/index.ts';
 import type { Played } from '../../sound/perform.ts';
@@ -21,8 +24,9 @@ interface Sounding {
   readonly tuneId: string;
   readonly chart: Chart;
   readonly neck: Neck;
+  readonly hand: Hand;
   /** Null until the take is voiced. */
-  readonly arranged: Scored['columns'] | null;
+  readonly arranged: readonly ArrangedColumn[] | null;
   readonly slots: readonly ReadSlot[];
   readonly barIds: readonly string[];
   readonly cells: Decisions;
@@ -33,16 +37,25 @@ interface Sounding {
 }
 
 /** What sounds of a take: in its rhythm with whoever plays along, and (for trying things) each chord once. */
-export function useScore({ tuneId, chart, neck, arranged, slots, barIds, cells, sung, from, to }: Sounding) {
+export function useScore({ tuneId, chart, neck, hand, arranged, slots, barIds, cells, sung, from, to }: Sounding) {
   const { open } = neck;
   const time = useTime(tuneId, chart);
   const { along, listening } = time;
   const score = useMemo(
     () =>
       arranged &&
-      scoreOfTake({ chart, open, columns: arranged }, { slots, keys: slotKeys(slots, barIds), cells, sung }, along),
-    [chart, open, arranged, slots, barIds, cells, sung, along],
+      scoreOfTake(
+        { chart, open, columns: arranged },
+        { slots, keys: slotKeys(slots, barIds), cells, sung, hand },
+        along,
+      ),
+    [chart, open, arranged, slots, barIds, cells, sung, along, hand],
   );
+  /** How each column plays the tune, where it does. */
+  const tune = useMemo(() => {
+    const free = new FreeHand(hand);
+    return arranged?.map((column) => playedColumn(column, open, free)) ?? null;
+  }, [arranged, open, hand]);
   const plain = useMemo(() => arranged && scoreOf({ chart, open, columns: arranged }), [chart, open, arranged]);
   const last = from === to ? undefined : score?.columns[to];
   const played: Played = {
@@ -57,6 +70,7 @@ export function useScore({ tuneId, chart, neck, arranged, slots, barIds, cells, 
     time,
     score,
     plain,
+    tune,
     /** What this hand has too little time for at the tempo, in sentences. */
     rushed: (): readonly string[] =>
       score && arranged

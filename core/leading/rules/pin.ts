@@ -1,19 +1,23 @@
 import { formatFrets, parseFrets, shapeAt, shapesOf } from '../../grip/grips.ts';
+import type { Midi } from '../../pitch/pitch.ts';
 import type { Column } from '../../take/columns.ts';
 import type { Voicing } from '../../take/layers/chord.ts';
+import { carryingShapes } from './carry.ts';
 import type { Playing, Rule } from './rule.ts';
 
 /**
  * A pinned grip stands, whatever else would. It is not obeyed where the hand cannot hold it or, unless voices were led
- * there, it is no grip of the chord.
+ * there, it is no grip of the chord; and never where it does not carry the melody it is to (`carried`).
  */
-export function pinRule(frets: readonly number[], led: Voicing['led']): Rule {
+export function pinRule(frets: readonly number[], led: Voicing['led'], carried: Midi | null = null): Rule {
   return {
     key: `pin ${formatFrets(frets)}${led ? ' led' : ''}`,
     pins: true,
     narrow(shapes, chord, library) {
       const shape = shapeAt(frets, library);
-      const stands = shape !== null && (led || shapesOf(chord, library).includes(shape));
+      if (shape === null) return shapes;
+      const its = carried === null ? shapesOf(chord, library) : carryingShapes(chord, carried, library);
+      const stands = (led && carried === null) || its.includes(shape);
       return stands ? Uint32Array.of(shape) : shapes;
     },
   };
@@ -21,11 +25,11 @@ export function pinRule(frets: readonly number[], led: Voicing['led']): Rule {
 
 /** The grip that the player chose, or the one that the chord was kept with, unless it was banished since. */
 export function pinRules(
-  { decision, kept }: Pick<Column, 'decision' | 'kept'>,
+  { decision, kept, carry }: Pick<Column, 'decision' | 'kept' | 'carry'>,
   { banished }: Pick<Playing, 'banished'>,
 ): readonly Rule[] {
   const held = kept !== null && !banished.has(kept) ? { grip: kept, led: true as const } : null;
   const voicing = decision?.voicing ?? held;
   const frets = voicing && parseFrets(voicing.grip);
-  return frets ? [pinRule(frets, voicing.led)] : [];
+  return frets ? [pinRule(frets, voicing.led, carry?.pitch)] : [];
 }
