@@ -63,6 +63,13 @@ interface Cell {
   readonly count: string;
 }
 
+/** The chord that begins at a moment; one that only takes another grip is named once a bar. */
+function symbolAt(begins: Score['columns'], moment: Ticks): string {
+  const at = begins.findIndex(({ start }) => start === moment);
+  const symbol = begins[at]?.symbol ?? '';
+  return at > 0 && begins[at - 1]!.symbol === symbol ? '' : symbol;
+}
+
 /** The bars of a score as moments, each with a chord that begins or a hit. */
 function barsOf({ bars, columns, parts: { guitar } }: Score): Cell[][] {
   return bars.map(({ start: from, ticks, meter }) => {
@@ -74,7 +81,7 @@ function barsOf({ bars, columns, parts: { guitar } }: Score): Cell[][] {
       const now = hits.filter(({ start }) => start === moment);
       const muted = now.filter(({ kind }) => kind === 'muted').flatMap(({ notes }) => notes);
       return {
-        symbol: begins.find(({ start }) => start === moment)?.symbol ?? '',
+        symbol: symbolAt(begins, moment),
         notes: now.flatMap(({ notes }) => notes),
         muted: new Set(muted),
         count: now.length === 0 ? '' : countedAt(moment - from + missing, meter),

@@ -1,9 +1,11 @@
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
-import type { Hand, Neck } from '../neck/hand.ts';
+import { neckOf, type Hand, type Neck } from '../neck/hand.ts';
 import { whyNotHeld } from '../neck/hold.ts';
-import { pitchName } from '../pitch/note.ts';
+import { pitchName, writtenPitch, type NoteName } from '../pitch/note.ts';
+import type { Midi } from '../pitch/pitch.ts';
 import { problem, type Problem } from '../problem.ts';
+import type { Carry } from '../take/carry.ts';
 import type { Column } from '../take/columns.ts';
 import type { StandingWish } from '../take/wishes.ts';
 import { isMet } from './bonds.ts';
@@ -133,25 +135,50 @@ function looseIn({ into, symbol, slot }: Column, grip: Grip | null, next: Grip |
 
 /** What a column wanted and does not have. */
 function problemsOf(
-  { chord, symbol, slot, decision, move }: Column,
+  { chord, symbol, slot, decision, move, carry }: Column,
   grip: Grip | null,
   hand: Hand,
 ): readonly Problem[] {
-  if (grip === null) return chord === null ? [] : [problem('chord-unplayable', { text: symbol }, null, slot.bar)];
+  const off = carry ? offNeck(carry, hand, slot.bar) : [];
+  if (grip === null && carry && carry.pitch !== null && chord !== null)
+    return off.length > 0
+      ? off
+      : [problem('tune-alone', { note: nameOf(carry.pitch, carry.spelling), text: symbol }, null, slot.bar)];
+  if (grip === null)
+    return chord === null ? off : [...off, problem('chord-unplayable', { text: symbol }, null, slot.bar)];
   const pin = decision?.voicing?.grip;
   const ring = move?.found.ring;
   return [
-    ...(pin !== undefined && pin !== grip.grip ? [pinProblem(pin, symbol, slot.bar, hand)] : []),
+    ...off,
+    ...(pin !== undefined && pin !== grip.grip ? [pinProblem(pin, { symbol, slot, carry }, hand)] : []),
     ...(ring !== undefined && !grip.pitches.includes(ring)
       ? [problem('ring-lost', { note: pitchName(ring), text: symbol }, null, slot.bar)]
       : []),
   ];
 }
 
+const nameOf = (pitch: Midi, spelling: NoteName | null) =>
+  spelling === null ? pitchName(pitch) : writtenPitch(pitch, spelling);
+
+/** The notes of the tune over a grip that no string has. */
+function offNeck({ pitch, spelling, free, struck }: Carry, hand: Hand, bar: number): readonly Problem[] {
+  const { open, mm } = neckOf(hand);
+  const own = pitch !== null && struck ? [{ pitch, spelling }] : [];
+  return [...own, ...free]
+    .filter((note) => !open.some((string) => note.pitch >= string && note.pitch - string < mm.length))
+    .map((note) => problem('tune-off-neck', { note: nameOf(note.pitch, note.spelling) }, null, bar));
+}
+
 /** Why a pinned grip does not stand: this hand cannot hold it, or it is no grip of the chord. */
-function pinProblem(pin: string, symbol: string, bar: number, hand: Hand): Problem {
+function pinProblem(
+  pin: string,
+  { symbol, slot: { bar }, carry }: Pick<Column, 'symbol' | 'slot' | 'carry'>,
+  hand: Hand,
+): Problem {
   const frets = parseFrets(pin);
   const reason = frets && whyNotHeld(frets, hand);
+  if (reason === null && carry && carry.pitch !== null)
+    return problem('pin-not-on-top', { note: nameOf(carry.pitch, carry.spelling), text: symbol }, null, bar);
   return reason === null
     ? problem('pin-unplayable', { text: symbol }, null, bar)
     : problem('pin-unheld', { text: pin, reason }, null, bar);

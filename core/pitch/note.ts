@@ -56,6 +56,12 @@ const ABOVE = new Map<string, NoteName>();
 
 const SHARP_NAMES = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as const;
 
+/** A pitch by the name it is written with, and its octave: 70 as B♭ is `Bb4`, as A♯ `A#4`; C♭ counts with the C above it. */
+export function writtenPitch(pitch: Midi, spelling: NoteName): string {
+  const natural = pitch - (spelling[1] === '#' ? 1 : spelling[1] === 'b' ? -1 : 0);
+  return `${spelling}${Math.floor(natural / 12) - 1}`;
+}
+
 /** A pitch's name with octave, for scales and labels where no key is at hand: 70 is `Bb4`. */
 export function pitchName(midi: Midi): string {
   return `${SHARP_NAMES[((midi % 12) + 12) % 12]}${Math.floor(midi / 12) - 1}`;

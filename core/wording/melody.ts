@@ -2,7 +2,7 @@ import type { CheckedNote, Remedy } from '../take/check-melody.ts';
 import type { NoteAccord, NoteClash, Verdict } from '../reharm/over-melody.ts';
 import type { Rub } from '../reharm/rubs.ts';
 import { nameInKey, type Key } from '../pitch/key.ts';
-import type { NoteName } from '../pitch/note.ts';
+import { writtenPitch, type NoteName } from '../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { SungNote } from '../melody/melody.ts';
 import type { MelodyRange } from '../melody/range.ts';
@@ -46,11 +46,8 @@ export function checkedText({ verdict, inPassing }: Pick<CheckedNote, 'verdict' 
 export const rubText = ({ note, verdict }: Rub): string =>
   `clashes with ${spelledPitch(note.pitch, note.spelling)} in bar ${note.bar}: ${verdictText(verdict)}`;
 
-/** A pitch by the name it is written with, and its octave: 70 as B♭ is `B♭4`, as A♯ `A♯4`; C♭ counts with the C above it. */
-export function spelledPitch(pitch: Midi, spelling: NoteName): string {
-  const natural = pitch - (spelling[1] === '#' ? 1 : spelling[1] === 'b' ? -1 : 0);
-  return `${musical(spelling)}${Math.floor(natural / 12) - 1}`;
-}
+/** A pitch by the name it is written with, and its octave, as it is shown. */
+export const spelledPitch = (pitch: Midi, spelling: NoteName): string => musical(writtenPitch(pitch, spelling));
 
 /** A pitch as the key writes it. */
 export const pitchInKey = (pitch: Midi, key: Key): string => spelledPitch(pitch, nameInKey(key, pitchClassOf(pitch)));

@@ -95,6 +95,12 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'nothing-to-take': () => 'There is no chord here that this hand can hold: a take needs one at least.',
   'move-loose': ({ text, into }) =>
     `This hand cannot play ${musical(String(text))} as its move says: ${BOND_WORDS[into as Bond]}. Another way stands in.`,
+  'pin-not-on-top': ({ note, text }) =>
+    `The grip pinned for ${musical(String(text))} does not have the tune’s ${musical(String(note))} on top; another stands in.`,
+  'tune-alone': ({ note, text }) =>
+    `This hand has no grip of ${musical(String(text))} with ${musical(String(note))} on top: the note is played alone. Another octave or key may have one.`,
+  'tune-off-neck': ({ note }) =>
+    `${musical(String(note))} is not on this neck, and is left out. Take the tune into another octave (Wishes) or key.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,
   'pin-unheld': ({ text, reason }) =>
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
