@@ -1,7 +1,7 @@
 import type { Midi } from '../pitch/pitch.ts';
 import { neckOf, type Hand } from './hand.ts';
 import { fingerOf, type Finger } from './hold.ts';
-import { THUMB_ALONG, WIDEST_SMALL_BARRE } from './limits.ts';
+import { THUMB_ALONG, WIDEST_HALF_BARRE, WIDEST_SMALL_BARRE } from './limits.ts';
 import { THUMB } from './fingering.ts';
 import { pairAt, pairTables, type PairTables } from './pairs.ts';
 import { MOST_STRINGS, type Fret, type StringIndex } from './tuning.ts';
@@ -24,9 +24,10 @@ export interface FreePlay {
 /* What it costs, in units; a string that rings no longer is missed, the bass most. */
 const LET_GO = 2;
 const LET_GO_BASS = 3;
-/** A finger that is set, one that lies flat over a string more, one that hops to another string. */
+/** A finger that is set, one that is laid flat, an index that lies flat already and over a string more, one that hops to another string. */
 const SET = 1;
 const FLATTENED = 2;
+const FLATTER = 1;
 const HOP = 1;
 /** The hand leaves its place: for each so many millimetres beyond what a finger reaches without. */
 const PER_SHIFT_MM = 20;
@@ -57,6 +58,33 @@ interface Way {
   readonly before: Way | null;
 }
 
+/**
+ * What may be the beginning of the best: no other lets as much ring, with the hand in the same place, for so much less that
+ * neither a hop nor letting go of what it has more makes a difference.
+ */
+function undominated(ways: readonly Way[]): readonly Way[] {
+  const cheapest = [...ways].sort((a, b) => a.price - b.price);
+  const left: Way[] = [];
+  for (const way of cheapest) {
+    const isBeaten = left.some(
+      (other) =>
+        (other.kept & way.kept) === way.kept &&
+        other.price + HOP + atMost(other.kept & ~way.kept) <= way.price &&
+        other.low === way.low &&
+        other.high === way.high,
+    );
+    if (!isBeaten) left.push(way);
+  }
+  return left;
+}
+
+/** What it costs at most to let go of some strings, and that another is the bass then. */
+function atMost(strings: number): number {
+  let price = strings === 0 ? 0 : LET_GO_BASS - LET_GO;
+  for (let rest = strings; rest > 0; rest &= rest - 1) price += LET_GO_BASS;
+  return price;
+}
+
 /** Plays single notes from grips. Made once a hand, reused for each grip. */
 export class FreeHand {
   readonly #open: readonly Midi[];
@@ -64,8 +92,9 @@ export class FreeHand {
   readonly #fingers: readonly number[];
   readonly #unused: ReadonlySet<number>;
   readonly #reach: number;
-  readonly #barres: boolean;
+  readonly #widest: number;
   readonly #pairs: PairTables;
+  #least = Infinity;
   readonly #down: readonly Down[] = Array.from({ length: THUMB + 1 }, () => ({ fret: 0, from: 0, to: 0, strings: 0 }));
 
   constructor(hand: Hand) {
@@ -73,7 +102,7 @@ export class FreeHand {
     this.#open = open;
     this.#mm = mm;
     this.#reach = hand.reach;
-    this.#barres = hand.barres !== 'none';
+    this.#widest = { none: 1, partial: WIDEST_HALF_BARRE, full: MOST_STRINGS, slanted: MOST_STRINGS }[hand.barres];
     this.#unused = new Set(hand.unusedStrings);
     this.#fingers = [1, 2, 3, 4].filter((finger) => !hand.resting.some((resting) => resting === finger));
     this.#pairs = pairTables(Float64Array.from(mm), hand.reach);
@@ -81,46 +110,56 @@ export class FreeHand {
 
   /** What it costs at least, in units, to play notes one after another from a grip (frets from `at` on, fingers 0–5); Infinity: a note is not on the neck. */
   effort(frets: ArrayLike<number>, fingers: ArrayLike<number>, notes: readonly Midi[], at = 0): number {
-    return this.#best(frets, fingers, notes, at)?.price ?? Infinity;
+    const ways = this.#waysTo(frets, fingers, notes, notes.length - 1, at);
+    this.#least = Infinity;
+    for (const way of ways) if (way.price < this.#least) this.#step(way, notes.at(-1)!, frets, fingers, at, null);
+    return this.#least;
   }
 
   /** How notes are played at that price; null: a note is not on the neck. */
   plays(frets: ArrayLike<number>, fingers: ArrayLike<number>, notes: readonly Midi[]): readonly FreePlay[] | null {
     const plays: FreePlay[] = [];
-    let way = this.#best(frets, fingers, notes, 0);
+    const ways = this.#waysTo(frets, fingers, notes, notes.length, 0);
+    let way = ways.reduce<Way | null>((best, one) => (best === null || one.price < best.price ? one : best), null);
     if (way === null) return null;
     for (; way.before; way = way.before)
       plays.unshift({ string: way.string, fret: way.fret, finger: fingerOf(way.finger), kept: way.kept });
     return plays;
   }
 
-  #best(frets: ArrayLike<number>, fingers: ArrayLike<number>, notes: readonly Midi[], at: number): Way | null {
-    const strings = this.#open.length;
+  /** The ways to play the first `count` of some notes that may be the beginning of the best. */
+  #waysTo(
+    frets: ArrayLike<number>,
+    fingers: ArrayLike<number>,
+    notes: readonly Midi[],
+    count: number,
+    at: number,
+  ): readonly Way[] {
     let kept = 0;
     let [low, high] = [0, 0];
-    for (let s = 0; s < strings; s++) {
+    for (let s = 0; s < this.#open.length; s++) {
       const fret = frets[at + s]!;
       if (fret >= 0) kept |= 1 << s;
       if (fret > 0 && (low === 0 || fret < low)) low = fret;
       if (fret > high) high = fret;
     }
-    let ways: Way[] = [{ price: 0, kept, string: -1, fret: -1, finger: -1, low, high, before: null }];
-    for (const pitch of notes) {
+    let ways: readonly Way[] = [{ price: 0, kept, string: -1, fret: -1, finger: -1, low, high, before: null }];
+    for (let i = 0; i < count; i++) {
       const next = new Map<number, Way>();
-      for (const way of ways) this.#step(way, pitch, frets, fingers, at, next);
-      ways = [...next.values()];
+      for (const way of ways) this.#step(way, notes[i]!, frets, fingers, at, next);
+      ways = undominated([...next.values()]);
     }
-    return ways.reduce<Way | null>((best, way) => (best === null || way.price < best.price ? way : best), null);
+    return ways;
   }
 
-  /** Every way to play a note after some others; of those that end alike the cheapest. */
+  /** Every way to play a note after some others; of those that end alike the cheapest. Without `next` only what the cheapest costs. */
   #step(
     way: Way,
     pitch: Midi,
     frets: ArrayLike<number>,
     fingers: ArrayLike<number>,
     at: number,
-    next: Map<number, Way>,
+    next: Map<number, Way> | null,
   ): void {
     for (let s = 0; s < this.#open.length; s++) {
       const fret = pitch - this.#open[s]!;
@@ -133,20 +172,25 @@ export class FreeHand {
       const own = fingers[at + s]!;
       const isHeld = frets[at + s] === fret && (way.kept & (1 << s) || (own > 0 && this.#down[own]!.strings !== 0));
       if (isHeld) {
-        this.#keep(next, way, { price: 0, kept: heard | (way.kept & (1 << s)), string: s, fret, finger: own });
+        // With its other strings it lies as it did.
+        const others = heard & ~this.#putDown(frets, fingers, at, heard | (1 << s));
+        this.#keep(next, way, { price: 0, kept: others | (way.kept & (1 << s)), string: s, fret, finger: own });
         continue;
       }
-      this.#putDown(frets, fingers, at, heard);
+      heard &= ~this.#putDown(frets, fingers, at, heard);
       if (fret === 0) {
         this.#keep(next, way, { price: 0, kept: this.#withoutOver(s, heard), string: s, fret, finger: 0 });
         continue;
       }
-      for (const finger of this.#fingers) this.#withFinger(next, way, heard, s, fret, finger);
+      for (const finger of this.#fingers) this.#withFinger(next, way, heard, { frets, at }, s, fret, finger);
     }
   }
 
-  /** The fingers of a grip with the strings they hold, of those that ring. */
-  #putDown(frets: ArrayLike<number>, fingers: ArrayLike<number>, at: number, kept: number): void {
+  /**
+   * The fingers of a grip with the strings they hold, of those that ring. Returns strings that cannot: no finger but the index
+   * lies flat over one that is let go.
+   */
+  #putDown(frets: ArrayLike<number>, fingers: ArrayLike<number>, at: number, kept: number): number {
     for (const one of this.#down) one.strings = 0;
     for (let s = 0; s < this.#open.length; s++) {
       const finger = fingers[at + s]!;
@@ -159,6 +203,15 @@ export class FreeHand {
       one.to = s;
       one.strings |= 1 << s;
     }
+    let gone = 0;
+    for (let finger = 2; finger <= 4; finger++) {
+      const one = this.#down[finger]!;
+      const all = one.strings === 0 ? 0 : (2 << one.to) - (1 << one.from);
+      if (one.strings === all) continue;
+      gone |= one.strings;
+      one.strings = 0;
+    }
+    return gone;
   }
 
   /** What rings when an open string is to: whoever lies over it is lifted. */
@@ -168,27 +221,54 @@ export class FreeHand {
     return kept;
   }
 
-  #withFinger(next: Map<number, Way>, way: Way, heard: number, s: number, fret: number, finger: number): void {
-    let kept = heard;
-    let price = SET;
-    let [from, to] = [s, s];
+  /** A finger takes a note: set there, lifted from where it was; or, where it is on that fret, laid flat over it. */
+  #withFinger(
+    next: Map<number, Way> | null,
+    way: Way,
+    heard: number,
+    { frets, at }: { readonly frets: ArrayLike<number>; readonly at: number },
+    s: number,
+    fret: number,
+    finger: number,
+  ): void {
     const own = this.#down[finger]!;
-    if (own.strings !== 0) {
-      const flat =
-        this.#barres && own.fret === fret && Math.max(s, own.to) - Math.min(s, own.from) < WIDEST_SMALL_BARRE;
-      const beside = s === own.from - 1 || s === own.to + 1;
-      if (flat && beside) {
-        [from, to] = [Math.min(s, own.from), Math.max(s, own.to)];
-        price = FLATTENED;
-      } else kept &= ~own.strings;
-    }
+    this.#standing(next, way, heard & ~own.strings, { s, fret, finger, from: s, to: s, price: SET });
+    if (own.strings === 0 || own.fret !== fret || !this.#liesFlat(finger, own, s)) return;
+    const [from, to] = [Math.min(s, own.from), Math.max(s, own.to)];
+    let kept = heard;
+    // Over an open string it stops it.
+    for (let t = from + 1; t < to; t++) if (frets[at + t] === 0) kept &= ~(1 << t);
+    const price = finger === 1 && own.from < own.to ? FLATTER : FLATTENED;
+    this.#standing(next, way, kept, { s, fret, finger, from, to, price });
+  }
+
+  /** A finger stands somewhere: those that cannot stay beside it are lifted. */
+  #standing(
+    next: Map<number, Way> | null,
+    way: Way,
+    heard: number,
+    { s, fret, finger, from, to, price }: { readonly [K in 's' | 'fret' | 'finger' | 'from' | 'to' | 'price']: number },
+  ): void {
+    let kept = heard;
     for (let other = 1; other < this.#down.length; other++) {
       const down = this.#down[other]!;
       if (other === finger || down.strings === 0) continue;
       if (!this.#standTogether(other, down, finger, fret, from, to)) kept &= ~down.strings;
     }
-    if (way.finger === finger && way.string !== s && way.fret !== fret) price += HOP;
-    this.#keep(next, way, { price, kept, string: s, fret, finger });
+    const hops = way.finger === finger && way.string !== s && way.fret !== fret;
+    this.#keep(next, way, { price: price + (hops ? HOP : 0), kept, string: s, fret, finger });
+  }
+
+  /** Whether a finger that is down can lie flat over a string more, besides what the others do. */
+  #liesFlat(finger: number, { from, to }: Down, s: number): boolean {
+    const strings = Math.max(s, to) - Math.min(s, from) + 1;
+    if (finger === 1) return strings <= this.#widest;
+    // Besides the index one finger lies flat, no more, and leaves no string out.
+    const isOther = this.#down.some(
+      (down, other) => other > 1 && other !== THUMB && other !== finger && down.strings !== 0 && down.from < down.to,
+    );
+    const isBeside = s === from - 1 || s === to + 1;
+    return !isOther && isBeside && strings <= Math.min(this.#widest, WIDEST_SMALL_BARRE);
   }
 
   /** Whether a finger of the grip and one that takes a note can stand there at once, by the model that grips are made by. */
@@ -204,17 +284,20 @@ export class FreeHand {
     if (lowFret === highFret && lowTo >= highFrom) return false;
     const overlap = lowFrom <= highTo && highFrom <= lowTo;
     if (overlap && lower !== 1 && lowTo > lowFrom) return false;
-    if (overlap && highTo > highFrom) return false;
     const strings = overlap ? 0 : highFrom > lowTo ? highFrom - lowTo : lowFrom - highTo;
     return this.#pairs.reached[pairAt(this.#mm.length, lower, higher, lowFret, highFret, strings)] === 1;
   }
 
-  #keep(next: Map<number, Way>, way: Way, to: Omit<Way, 'before' | 'low' | 'high'>): void {
+  #keep(next: Map<number, Way> | null, way: Way, to: Omit<Way, 'before' | 'low' | 'high'>): void {
     const gone = way.kept & ~to.kept & ~(1 << to.string);
     let price = way.price + to.price;
     const bass = way.kept & -way.kept;
     for (let rest = gone; rest > 0; rest &= rest - 1) price += (rest & -rest) === bass ? LET_GO_BASS : LET_GO;
     price += this.#shift(way, to) + Math.max(0, this.#open.length - THIN_STRINGS - to.string) * PER_THICK_STRING;
+    if (next === null) {
+      if (price < this.#least) this.#least = price;
+      return;
+    }
     const key = (to.kept * MOST_STRINGS + to.string) * 8 + to.finger;
     const known = next.get(key);
     if (known && price >= known.price) return;
