@@ -120,3 +120,59 @@ describe('convert', () => {
     expect(asked(['convert', '--to', 'mid'], LOW).stderr).toContain('name a file');
   });
 });
+
+describe('a chord-melody', () => {
+  interface Carried {
+    readonly slots: readonly {
+      readonly grip: string | null;
+      readonly pitches: readonly number[];
+      readonly melody?: readonly {
+        readonly pitch: number;
+        readonly how: string;
+        readonly string: number;
+        readonly fret: number;
+      }[];
+    }[];
+  }
+  const OPEN = [40, 45, 50, 55, 59, 64];
+  const arrange = (...more: string[]) =>
+    JSON.parse(asked(['arrange', '--json', '--chord-melody', ...more], TUNE).stdout) as Carried;
+
+  test('has each note of the tune, carried on top or played from a grip', () => {
+    const { slots } = arrange('--octave', '0');
+    const notes = slots.flatMap(({ melody = [] }) => melody);
+    expect(notes.length).toBeGreaterThan(4);
+    for (const { melody = [], pitches } of slots)
+      for (const { pitch, how } of melody) if (how === 'carried') expect(Math.max(...pitches)).toBe(pitch);
+    for (const { pitch, string, fret } of notes) expect(OPEN[string]! + fret).toBe(pitch);
+  });
+  test('more of them by grips of their own, or an octave lower', () => {
+    const carried = (more: string[]) =>
+      arrange(...more).slots.flatMap(({ melody = [] }) => melody.filter(({ how }) => how === 'carried'));
+    const all = carried(['--octave', '0', '--density', '1']);
+    expect(all.length).toBeGreaterThan(carried(['--octave', '0', '--density', '0']).length);
+    expect(carried(['--octave=-1', '--density', '1']).map(({ pitch }) => pitch + 12)).toEqual(
+      all.map(({ pitch }) => pitch),
+    );
+  });
+  test('is what the guitar plays in a score: the melody has nobody else then', () => {
+    const { parts } = JSON.parse(asked(['score', '--json', '--chord-melody'], TUNE).stdout) as {
+      parts: { guitar: { kind: string }[]; melody: unknown[] };
+    };
+    expect(parts.melody).toEqual([]);
+    expect(parts.guitar.filter(({ kind }) => kind === 'melody').length).toBeGreaterThan(4);
+    expect(asked(['arrange', '--chord-melody'], TUNE).stdout).toContain('tune (string.fret, finger)');
+  });
+  test.each([
+    [['--density', '0.5'], /go with --chord-melody/],
+    [['--chord-melody', '--density', '2'], /--density takes 0 to 1/],
+    [['--chord-melody', '--octave', 'up'], /--octave takes auto/],
+  ])('%j is wrong in words', (more, words) => {
+    const { status, stdout, stderr } = asked(['arrange', ...more], TUNE);
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toMatch(words);
+  });
+  test('needs a melody', () => {
+    expect(asked(['arrange', '--chord-melody'], '| C | G7 |\n').stderr).toMatch(/needs a melody/);
+  });
+});

@@ -1,11 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { isNull } from 'drizzle-orm';
-import { readPlayer } from '../core/index.ts';
+import { readPlayer, type BarId } from '../core/index.ts';
 import { gripsPatch, takeDoc } from './documents.ts';
 import type { Db } from './open.ts';
 import { createPlayer, putGrips } from './players.ts';
 import { player } from './schema.ts';
+import { createTake } from './takes.ts';
 import { createTune } from './tunes.ts';
 
 /** Demo tunes, by number, that another than the first player plays. */
@@ -18,6 +19,12 @@ const namesOfPlayers = (db: Db) =>
     .where(isNull(player.deletedAt))
     .all()
     .map(({ id, name }) => [name, id] as const);
+
+/** A take beside the first. */
+interface MoreTake {
+  readonly name: string;
+  readonly cells: Record<string, unknown>;
+}
 
 /** Puts the demo tunes on the shelf, and their players beside those there are; `demo` is their folder. Returns how many tunes. */
 export function fillDemo(db: Db, demo: string): number {
@@ -35,18 +42,24 @@ export function fillDemo(db: Db, demo: string): number {
   const folder = join(demo, 'tunes');
   const files = readdirSync(folder).sort().reverse();
   const takes = JSON.parse(readFileSync(join(demo, 'takes.json'), 'utf8')) as Record<string, Record<string, unknown>>;
-  files.forEach((file, i) =>
-    createTune(db, readFileSync(join(folder, file), 'utf8'), {
-      cells: (bars) => {
-        const named = Object.entries(takes[file.slice(0, 1)] ?? {}).map(([at, decision]) => [
-          at.replace(/^\d+/, (bar) => bars[Number(bar) - 1]!.id),
-          decision,
-        ]);
-        return takeDoc.parse({ schema: 2, cells: Object.fromEntries(named) }).cells;
-      },
-      playerId: playerIds.get(PLAYED_BY[file.slice(0, 1)] ?? '') ?? null,
+  const more = JSON.parse(readFileSync(join(demo, 'more-takes.json'), 'utf8')) as Record<string, readonly MoreTake[]>;
+  const docOf = (cells: Record<string, unknown>, bars: readonly BarId[]) =>
+    takeDoc.parse({
+      schema: 2,
+      // Bars are counted as they are written, from 1.
+      cells: Object.fromEntries(
+        Object.entries(cells).map(([at, cell]) => [at.replace(/^\d+/, (bar) => bars[Number(bar) - 1]!.id), cell]),
+      ),
+    });
+  files.forEach((file, i) => {
+    const [number] = file;
+    const { id, doc } = createTune(db, readFileSync(join(folder, file), 'utf8'), {
+      cells: (bars) => docOf(takes[number!] ?? {}, bars).cells,
+      playerId: playerIds.get(PLAYED_BY[number!] ?? '') ?? null,
       now: Date.now() - (files.length - i) * 1000,
-    }),
-  );
+    });
+    for (const { name, cells } of more[number!] ?? [])
+      createTake(db, { tuneId: id, name, doc: docOf(cells, doc.bars), parentId: null, about: null, now: Date.now() });
+  });
   return files.length;
 }

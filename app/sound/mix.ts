@@ -30,8 +30,8 @@ export function* mixed(
 }
 
 function add(out: Float32Array, chord: PlayedChord, volumes: Volumes, { of }: Samples, rate: number): void {
-  const { at, seconds, part = 'guitar' } = chord;
-  const gain = gainOf(chord) * volumes[part];
+  const { at, seconds, part = 'guitar', level = part } = chord;
+  const gain = gainOf(chord) * volumes[level];
   const long = part === 'brushes' ? Infinity : seconds;
   for (const { note, late } of orderOf(chord)) lay(out, of(note), at + late, long, gain, rate);
 }

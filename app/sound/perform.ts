@@ -17,6 +17,7 @@ const soundOf = (sound: Sound, shift = 0) => ({
   frets: sound.notes.map(({ fret }) => fret),
   muted: sound.kind === 'muted',
   velocity: sound.velocity,
+  ...(sound.kind === 'melody' && { level: 'melody' as const }),
   spread: sound.spreadMs / 1000,
 });
 

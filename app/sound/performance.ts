@@ -14,6 +14,8 @@ export interface PlayedChord {
   readonly side?: Side;
   /** Who plays it; the guitar where nothing is said. */
   readonly part?: Heard;
+  /** Whose volume it has, where that is another's: the tune of a chord-melody has the melody's, whoever plays it. */
+  readonly level?: Heard;
   /** As loud as in MIDI; 80 where nothing is said. */
   readonly velocity?: number;
   /** From its first string to its last, in seconds; below 0 the highest string comes first. */

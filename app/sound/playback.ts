@@ -128,8 +128,8 @@ export class Playback {
   }
 
   #sound(tone: Tone, chord: Omit<PlayedChord, 'at'>, time: number, how: Hearing = 'strummed'): void {
-    const { seconds, side, part = 'guitar' } = chord;
-    const into = (side === undefined ? undefined : this.#sides[part]?.[side]) ?? this.#parts![part];
+    const { seconds, side, part = 'guitar', level = part } = chord;
+    const into = (side === undefined ? undefined : this.#sides[part]?.[side]) ?? this.#parts![level];
     for (const { note, late } of orderOf(chord, HEARD[how])) {
       const buffer = this.#buffers.get(timbreName(note));
       if (!buffer) continue;

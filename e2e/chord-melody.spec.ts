@@ -1,0 +1,83 @@
+import { expect, expectSaved, newTune, openBench, test } from './player.ts';
+
+/* The tune itself on the guitar: chosen on the bench, its notes on top of grips, those between seen and heard. */
+
+const TUNE = `title: Night Ferry
+key: F
+meter: 4/4
+tempo: 90
+| F | C7 | F | Bb |
+`;
+const NOTES = 'melody:\nL:1/4\nF F F A | G F G A | F F A c | d4 |\n';
+
+test('chord-melody is chosen, carries the tune on top, and is undone and kept', async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  await page.goto(`/tunes/${id}/chart`);
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.insertText(NOTES);
+  await page.getByRole('button', { name: 'Put it on the stave' }).click();
+  await expect(page.locator('.melody-range')).toHaveText(/^13 notes/);
+  await expectSaved(page);
+  await openBench(page, id);
+  const columns = page.locator('.column');
+  await expect(columns).toHaveCount(4);
+  await page.keyboard.press('w');
+  const tune = page.getByRole('region', { name: 'The tune itself' });
+  await tune.getByRole('button', { name: 'chord-melody' }).click();
+  await expect(page.locator('.bench[aria-busy=false]')).toBeVisible();
+  // Strong beats get grips: two a bar but where the chord's note is long.
+  await expect(columns).toHaveCount(7);
+  await expect(tune.getByText(/^13 of 13 notes can be carried/)).toBeVisible();
+  await expect(page.locator('#column-0 .sung')).toHaveCount(2);
+  await expect(page.locator('#column-0 .sung-free')).toHaveCount(1);
+  await expect(page.locator('.hand-next')).toHaveText(/^then F4 on string/);
+  await expect(page.locator('.neck-between')).toHaveCount(1);
+  // Every note gets one.
+  await tune.getByRole('button', { name: 'every note' }).click();
+  await expect(columns).toHaveCount(13);
+  await expect(page.locator('.sung-free')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo: other notes get grips/ }).click();
+  await expect(columns).toHaveCount(7);
+  await expectSaved(page);
+  await page.reload();
+  await expect(columns).toHaveCount(7);
+  // One bar accompanies, within.
+  await page.locator('#column-2').click();
+  await page.locator('#column-3').click({ modifiers: ['Shift'] });
+  await page.keyboard.press('w');
+  await tune.getByRole('button', { name: 'accompanies' }).click();
+  await expect(columns).toHaveCount(6);
+  await page.getByRole('button', { name: /^Undo: accompaniment in bar 2/ }).click();
+  await expect(columns).toHaveCount(7);
+  // And out of the whole of it again.
+  await page.locator('#column-0').click();
+  await tune.getByRole('button', { name: 'accompanies' }).click();
+  await expect(columns).toHaveCount(4);
+});
+
+test('a grip is pinned under a note of the tune, and what is too high is said by its note', async ({ page }) => {
+  const id = await newTune(page, 'title: Spar\nkey: C\n| C | G7 | C |\n');
+  await page.goto(`/tunes/${id}/chart`);
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.insertText('melody:\nE4 G4 | F8 | E8 |\n');
+  await page.getByRole('button', { name: 'Put it on the stave' }).click();
+  await expectSaved(page);
+  await openBench(page, id);
+  await page.keyboard.press('w');
+  const tune = page.getByRole('region', { name: 'The tune itself' });
+  await tune.getByRole('button', { name: 'chord-melody' }).click();
+  await expect(page.locator('.column')).toHaveCount(4);
+  await page.locator('#column-1').click();
+  await page.keyboard.press('g');
+  const rows = page.getByRole('list', { name: 'Grips' }).getByRole('listitem');
+  await expect(rows.nth(3)).toBeVisible();
+  const chosen = await rows.nth(3).locator('b').innerText();
+  await rows.nth(3).locator('.option-keep').click();
+  await expect(page.locator('#column-1 .column-grip')).toHaveText(chosen);
+  await expect(page.locator('#column-1 .column-pin')).toHaveText('pinned');
+  await page.keyboard.press('w');
+  await tune.getByRole('button', { name: '2 up' }).click();
+  await expect(page.getByText(/is not on this neck, and is left out/).first()).toBeVisible();
+});
