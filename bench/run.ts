@@ -10,6 +10,7 @@ await import('./grips.ts');
 await import('./tunes.ts');
 await import('./join.ts');
 await import('./takes.ts');
+await import('./chord-melody.ts');
 await import('./smoothness.ts');
 
 const widths = rows[0]!.map((_, i) => Math.max(...rows.map((row) => row[i]!.length)));

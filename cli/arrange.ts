@@ -57,6 +57,7 @@ export interface PlayingWishes extends TypedWishes {
   readonly 'chord-melody'?: boolean | undefined;
   readonly density?: string | undefined;
   readonly octave?: string | undefined;
+  readonly joint?: boolean | undefined;
 }
 
 interface Wishes extends PlayingWishes {
@@ -242,16 +243,19 @@ function pathsAsked(text: string | undefined): number {
   return Number(text);
 }
 
+/** `--joint` alone lets chords be others, but near ones. */
+const JOINT_STRAY = 2;
+
 /** The style asked for, or null. */
 function tasteOf(
-  { style, stray, plain, 'melody-first': melodyFirst = false }: PlayingWishes,
+  { style, stray, plain, joint = false, 'melody-first': melodyFirst = false }: PlayingWishes,
   open: readonly Midi[],
 ): JointTaste | null {
-  if (style === undefined && stray === undefined) return null;
-  if (plain) throw new UsageError('--plain keeps the chart’s chords: leave out --style and --stray');
+  if (style === undefined && stray === undefined && !joint) return null;
+  if (plain) throw new UsageError('--plain keeps the chart’s chords: leave out --style, --stray and --joint');
   const found = style === undefined ? null : STYLES.find(({ id }) => id === style);
   if (found === undefined) throw new UsageError(`--style takes ${STYLES.map(({ id }) => id).join(', ')}`);
-  const limit = stray === undefined ? (found?.stray ?? ANY_TASTE.stray) : Number(stray);
+  const limit = stray === undefined ? (found?.stray ?? (joint ? JOINT_STRAY : ANY_TASTE.stray)) : Number(stray);
   if (!Number.isInteger(limit) || limit < 0 || limit > ANY_TASTE.stray) throw new UsageError('--stray takes 0 to 5');
   return { ...ANY_TASTE, style: found, stray: limit, melodyFirst, rings: open };
 }

@@ -25,7 +25,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--top|--bass falling|rising|still|chromatic] [--thread B] [--area 5-9] [--family F]
         [--manner rooted|shells|ringing|small|funk]
         [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
-        [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--melody-first]
+        [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--joint] [--melody-first]
         [--chord-melody [--density 0-1] [--octave=auto|-1|0|1|2]]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
@@ -98,6 +98,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       grating: { type: 'boolean', default: false },
       'melody-first': { type: 'boolean', default: false },
       'chord-melody': { type: 'boolean', default: false },
+      joint: { type: 'boolean', default: false },
       density: { type: 'string' },
       octave: { type: 'string' },
       bar: { type: 'string' },

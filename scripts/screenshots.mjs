@@ -61,10 +61,15 @@ await shot('bench', {}, async (page) => {
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
   await page.locator('.option').nth(2).waitFor();
 });
-await shot('bench-dark', { scheme: 'dark' }, async (page) => {
+await shot('chord-melody', { scheme: 'dark' }, async (page) => {
   await open(page, "Lamplighter's Landing", 'bench');
-  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
-  await page.locator('.option').nth(2).waitFor();
+  await page.locator('.head-take').click();
+  await page.getByRole('menuitem', { name: 'Alone on deck' }).click();
+  await page.locator('.sung-free').first().waitFor();
+  await page.locator('.bench[aria-busy=false]').waitFor();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('w');
+  await page.getByText(/notes can be carried/).waitFor();
 });
 await shot('bench-grips', {}, async (page) => {
   await open(page, 'Gangplank Strut', 'bench');

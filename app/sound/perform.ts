@@ -76,7 +76,7 @@ function countedIn({ clock }: Score, { meter }: Score['bars'][number], bars: num
 
 /**
  * Two takes of a tune at once, one of them to be heard, from a tick on; lit is what changes in either, `lit[i]` from its tick.
- * Each has the bass that goes with its chords; melody and drums are the same.
+ * Each has the bass that goes with its chords, and the melody where its guitar has not; drums are the same.
  */
 export function bothFrom(
   scores: readonly [Score, Score],
@@ -97,10 +97,12 @@ export function bothFrom(
   return {
     lit: lit.flatMap((start, column) => (start < from ? [] : [{ column, at: at(start) }])),
     chords: [
-      ...scores.flatMap(({ parts: { guitar, bass } }, side) =>
-        [...heard('guitar', guitar), ...heard('bass', bass)].map((chord) => ({ ...chord, side: side as Side })),
+      ...scores.flatMap(({ parts: { guitar, melody, bass } }, side) =>
+        [...heard('guitar', guitar), ...heard('melody', melody), ...heard('bass', bass)].map((chord) => ({
+          ...chord,
+          side: side as Side,
+        })),
       ),
-      ...heard('melody', parts.melody),
       ...heard('brushes', parts.brushes),
     ],
     clicks: parts.click

@@ -76,7 +76,7 @@ export class Playback {
       const limiter = new tone.Limiter(-1).toDestination();
       const part = () => new tone.Volume().connect(limiter);
       this.#parts = { guitar: part(), melody: part(), bass: part(), brushes: part(), click: part() };
-      for (const name of ['guitar', 'bass'] as const) {
+      for (const name of ['guitar', 'melody', 'bass'] as const) {
         const into = this.#parts[name];
         this.#sides[name] = [0, 1].map((side) => new tone.Gain(side === this.#side ? 1 : 0).connect(into));
       }

@@ -14,6 +14,7 @@ import {
   barsFromAnother,
   barsText,
   keptGrips,
+  handOf,
   lastFretOf,
   musical,
   solvedAnew,
@@ -125,7 +126,12 @@ export function TakesPlace(props: TakesPlaceProps) {
     playback.hearSide(side);
   };
   const time = useTime(tuneId, chart);
-  const scores = useBothScores({ chart, barIds, open: guitar.open, along: time.along }, sides, below === null);
+  const hand = useMemo(() => handOf(player), [player]);
+  const scores = useBothScores(
+    { chart, barIds, open: guitar.open, along: time.along, melody, hand },
+    sides,
+    below === null,
+  );
   const play = () => {
     if (playback.active) return playback.stop();
     const first = stretches.find(({ bar }) => bar === bars[from]);
