@@ -3,7 +3,7 @@ import type { ArrangedColumn } from '../leading/arrange.ts';
 import type { Terms } from '../leading/terms.ts';
 import { distinct, voicePairs } from '../leading/movement.ts';
 import type { NoteNames } from '../neck/player.ts';
-import { WEIGHED_TERMS, type Term } from '../neck/terms.ts';
+import { TERMS, type Term } from '../neck/terms.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import { priceText } from './grips.ts';
 import { listed, semitonesText } from './hand.ts';
@@ -73,7 +73,10 @@ export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, nam
   const leaves = from.filter((pitch) => !pairs.some(([a]) => a === pitch)).map(old);
   const some = (notes: readonly string[], one: string, many: string) =>
     notes.length > 0 ? [`${listed(notes)} ${notes.length === 1 ? one : many}`] : [];
+  const { carry } = here.column;
+  const tune = carry && carry.pitch !== null ? pitchText(carry.pitch, names) : null;
   return [
+    ...(tune === null ? [] : [carry!.struck ? `carries ${tune}` : `${tune} sounds on`]),
     ...(held.length > 0 ? [`holds ${listed(held)}`] : []),
     ...moves,
     ...some(enters, 'enters', 'enter'),
@@ -85,7 +88,7 @@ export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, nam
 
 /** What a column and the way to it cost, but for wishes, the dearest first: `3.4: voices that move 2, hard grips 1.4`. */
 export function costText(terms: Terms): string {
-  const all = WEIGHED_TERMS.filter((term) => terms[term] > 0).sort((a, b) => terms[b] - terms[a]);
+  const all = TERMS.filter((term) => term !== 'wish' && terms[term] > 0).sort((a, b) => terms[b] - terms[a]);
   const total = all.reduce((sum, term) => sum + terms[term], 0);
   const price = (tenths: number) => priceText(tenths).replace('+', '');
   return total === 0
