@@ -92,9 +92,9 @@ export interface OwnGrip {
   readonly extra: number | null;
   readonly patch: Patch<Decision>;
 }
-/** Why it cannot stand there: this hand does not hold it, or notes of it are foreign to the chord and all its colours. */
+/** Why it cannot stand there: this hand does not hold it, notes of it are foreign to the chord and all its colours, or it does not have the tune on top. */
 export interface RefusedGrip {
-  readonly refused: 'hand' | 'foreign';
+  readonly refused: 'hand' | 'foreign' | 'tune';
 }
 /** Another way through the whole tune. */
 export interface OtherWay {

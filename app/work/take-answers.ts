@@ -1,5 +1,6 @@
 import {
   arrangedTake,
+  carryingShapes,
   coloursOf,
   consequenceOf,
   decisionFor,
@@ -35,13 +36,16 @@ import {
   wishFor,
   worstRub,
   type ColourOption,
+  type Column,
   type Consequence,
   type Decision,
   type HeldChange,
+  type LedOutcome,
   type Lies,
   type Midi,
   type Patch,
   type Proposal,
+  type ShapeLibrary,
   type Serves,
   type SolvedTake,
   type Span,
@@ -67,6 +71,13 @@ import type { Sessions } from './sessions.ts';
 
 /** Outcomes of steering that are priced: more than one looks through. */
 const MOST_OUTCOMES = 80;
+
+/** Where the tune lies on top voices go only to grips that have it there, all at once. */
+function carriedOnly<O extends LedOutcome>(outcomes: readonly O[], { carry, chord }: Column, library: ShapeLibrary) {
+  if (carry === null || carry.pitch === null || chord === null) return outcomes;
+  const carrying = new Set(carryingShapes(chord, carry.pitch, library));
+  return outcomes.filter(({ end, early, late }) => carrying.has(end.shape) && !early && late.length === 0);
+}
 
 /** Beside the best: three in all are what one can compare. */
 const OTHER_WAYS = 2;
@@ -197,7 +208,7 @@ export const takeAnswers = (sessions: Sessions) => ({
     const shape = shapeAt(frets, library);
     if (shape === null) return { refused: 'hand' };
     const decision = pinDecision(here, frets, library);
-    if (decision === null) return { refused: 'foreign' };
+    if (decision === null) return { refused: here.carry === null || here.carry.pitch === null ? 'foreign' : 'tune' };
     const patch = { [here.at]: decision };
     const { extra } = pricePatch(of, { start: here.slot.start, ticks: here.slot.entry.ticks }, patch);
     const plain = here.slot.entry.chord!;
@@ -239,7 +250,8 @@ export const takeAnswers = (sessions: Sessions) => ({
     const all = outcomesOf({ pitches, frets }, ways, { from: left.chord!, to: right.chord! }, of.session.library);
     const ticks = right.slot.start + right.slot.entry.ticks - left.slot.start;
     const outcomes: SteeredOutcome[] = [];
-    for (const outcome of all.slice(0, MOST_OUTCOMES)) {
+    const possible = carriedOnly(all, right, of.session.library);
+    for (const outcome of possible.slice(0, MOST_OUTCOMES)) {
       const patch = steeredPatch(left, grip, right, outcome, of.session.library);
       const { extra } = pricePatch(of, { start: left.slot.start, ticks }, patch);
       const { chord, shape } = outcome.end;
@@ -263,7 +275,7 @@ export const takeAnswers = (sessions: Sessions) => ({
     const order = (serves: Serves) => outcomes.findIndex((one) => one.serves === serves);
     const groups = new Map(outcomes.map(({ serves }) => [serves, order(serves)]));
     outcomes.sort((a, b) => groups.get(a.serves)! - groups.get(b.serves)! || a.extra - b.extra);
-    return { to, outcomes, all: all.length };
+    return { to, outcomes, all: possible.length };
   },
 
   /** The next best ways through the tune that differ for a quarter of the time, at most two; null: something newer came. */

@@ -109,4 +109,6 @@ const REFUSED = {
   hand: () => 'This hand cannot hold it. Its reach and fingers are set under Player.',
   foreign: (symbol: string) =>
     `It has a note that is neither in ${symbol} nor in a colour of it. Another chord goes into the chart.`,
+  tune: (symbol: string) =>
+    `It is no grip of ${symbol} with the tune’s note on top and two to five notes in all. In a chord-melody that note lies highest.`,
 } as const;
