@@ -93,7 +93,7 @@ export {
 export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign } from './melody/written.ts';
 export type { Syllable } from './melody/abc-words.ts';
 export { partsOfTune } from './chart/headers.ts';
-export { whereItLies, type Lies } from './leading/where-it-lies.ts';
+export { liesMoved, sungOver, whereItLies, type Lies, type SungOver } from './leading/where-it-lies.ts';
 export { carryingShapes } from './leading/rules/carry.ts';
 export { FreeHand, type FreePlay } from './neck/free-notes.ts';
 export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } from './score/chord-melody.ts';

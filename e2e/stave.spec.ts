@@ -170,6 +170,8 @@ test('the melody goes along into another key, as far as the voice needs, and com
   await expect(range).toHaveText(/^3 notes, D5 to A5/);
   await page.getByRole('button', { name: 'Move key' }).click();
   await expect(page.getByText('its melody goes from D5 to A5')).toBeVisible();
+  await expect(page.getByText(/^As a chord-melody it lies best in .*: 3 of 3 notes can be carried/)).toBeVisible();
+  await expect(page.locator('.keys-lies-best')).toHaveCount(1);
   await page.getByLabel('The voice goes from').fill('E4');
   await page.getByLabel('The voice goes to').fill('C5');
   await page.getByRole('radio', { name: /^F, down 9.*fits the voice/ }).click();

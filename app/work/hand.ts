@@ -6,6 +6,7 @@ import {
   holdingAt,
   inversionsOf,
   labelsOf,
+  liesMoved,
   octaveAway,
   otherSpacings,
   otherStrings,
@@ -17,18 +18,20 @@ import {
   type Chord,
   type ClimbWish,
   type Grip,
+  type Lies,
   type Player,
   type ShapeLibrary,
   type Shapes,
+  type SungOver,
 } from '../../core/index.ts';
-import { follow, followWhile } from './follow.ts';
+import { follow, followWhile, pause } from './follow.ts';
 import { libraryOf } from './kept.ts';
 import type { Around, ListedGrips, Survey } from './questions.ts';
 
 type Report = (share: number) => void;
 
 /** The newest request of each kind; older ones are given up. */
-const newestOf = { survey: 0, chordGrips: 0, around: 0, climb: 0 };
+const newestOf = { survey: 0, liesInKeys: 0, chordGrips: 0, around: 0, climb: 0 };
 
 /** The shapes of a player's hand for the newest request of a kind, and whether it still is; null: given up. */
 async function handFor(
@@ -51,6 +54,22 @@ export const handAnswers = {
   async survey(player: Player, chords: readonly Chord[], onProgress: Report): Promise<Survey | null> {
     const hand = await handFor('survey', player, onProgress);
     return hand && { shapes: hand.library.size, grips: chords.map((chord) => shapesOf(chord, hand.library).length) };
+  },
+
+  /** How a melody lies on the neck in other keys, so many semitones higher each, octave by octave; key by key as it is known. */
+  async liesInKeys(
+    player: Player,
+    sung: readonly SungOver[],
+    ups: readonly number[],
+    onOne: (up: number, lies: readonly Lies[]) => void,
+  ): Promise<void> {
+    const hand = await handFor('liesInKeys', player, () => undefined);
+    if (hand === null) return;
+    for (const up of ups) {
+      onOne(up, liesMoved(sung, hand.library, up));
+      await pause();
+      if (!hand.current()) return;
+    }
   },
 
   /** Every grip of a chord, those first that one would try first. */

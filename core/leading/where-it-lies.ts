@@ -1,5 +1,7 @@
+import type { Chord } from '../chord/chord.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { notesOf } from '../grip/traits.ts';
+import { pitchClass, type NoteName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import type { Column } from '../take/columns.ts';
 import { carryingShapes } from './rules/carry.ts';
@@ -32,26 +34,44 @@ const LOW: Midi = 59;
 const HIGH: Midi = 79;
 const PER_SEMITONE = 0.1;
 
+/** A note of a melody, and the chord it begins over. */
+export interface SungOver {
+  readonly chord: Chord | null;
+  readonly pitch: Midi;
+}
+
 /** How a melody lies over the chords of some columns, octave by octave, the best first. */
-export function whereItLies(
+export const whereItLies = (
   columns: readonly Pick<Column, 'chord' | 'slot'>[],
   library: ShapeLibrary,
-): readonly Lies[] {
-  const sung = columns.flatMap(({ chord, slot: { start, entry, sung: notes } }) =>
-    notes
+): readonly Lies[] => bestFirst(liesMoved(sungOver(columns), library, 0));
+
+/** The notes of a melody in the columns they begin in. */
+export function sungOver(columns: readonly Pick<Column, 'chord' | 'slot'>[]): readonly SungOver[] {
+  return columns.flatMap(({ chord, slot: { start, entry, sung } }) =>
+    sung
       .filter((note) => note.start >= start && note.start < start + entry.ticks)
       .map(({ pitch }) => ({ chord, pitch })),
   );
-  return OCTAVES.map((octave) => liesAt(sung, octave, library)).sort(
-    (a, b) => b.worth - a.worth || Math.abs(a.octave) - Math.abs(b.octave),
-  );
 }
 
-function liesAt(
-  sung: readonly { readonly chord: Column['chord']; readonly pitch: Midi }[],
-  octave: number,
-  library: ShapeLibrary,
-): Lies {
+/** The same so many semitones higher, its chords too, octave by octave from the lowest up. */
+export function liesMoved(sung: readonly SungOver[], library: ShapeLibrary, up: number): readonly Lies[] {
+  const moved = sung.map(({ chord, pitch }) => ({ chord: chord && higher(chord, up), pitch: pitch + up }));
+  return OCTAVES.map((octave) => liesAt(moved, octave, library));
+}
+
+const bestFirst = (lies: readonly Lies[]): readonly Lies[] =>
+  [...lies].sort((a, b) => b.worth - a.worth || Math.abs(a.octave) - Math.abs(b.octave));
+
+/** Only what it sounds like matters here, not how it is written. */
+const NAMES = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'] as const;
+const higher = ({ root, bass, kind }: Chord, up: number): Chord => {
+  const name = (note: NoteName) => (up === 0 ? note : NAMES[(pitchClass(note) + up + 24) % 12]!);
+  return { kind, root: name(root), bass: bass === null ? null : name(bass) };
+};
+
+function liesAt(sung: readonly SungOver[], octave: number, library: ShapeLibrary): Lies {
   const { open, mm } = library.neck;
   const each = sung.map(({ chord, pitch }) => {
     const at = pitch + 12 * octave;

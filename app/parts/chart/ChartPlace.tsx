@@ -14,10 +14,13 @@ import {
   parseChart,
   partsOfTune,
   rangeOfMelody,
+  readChart,
   readOverWords,
+  sungOver,
   transpose,
   unreadBars,
   type Simplified,
+  type SungOver,
   type WordsPiece,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -67,6 +70,8 @@ interface Rewritten {
   readonly along: string | undefined;
 }
 
+const NOTHING_SUNG: readonly SungOver[] = [];
+
 const KEYS: Keys = [
   ['Ctrl Enter', 'to the bench'],
   ['Ctrl Z', 'undo typing'],
@@ -103,12 +108,17 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
     const read = parseChart(good);
     return read.ok && read.value.bars.length === barIds.length ? read.value : null;
   }, [good, barIds]);
+  const [moving, setMoving] = useState(false);
   /** The melody in the bars that are shown; while bars are put in or taken out it is not known which. */
   const inBars = useMemo(
     () =>
       shown && shown.bars.length === barIds.length ? melodyIn(notesOfCells(sung.cells), barIds, shown.bars) : undefined,
     [shown, barIds, sung.cells],
   );
+  const sungHere = useMemo(() => {
+    if (!moving || !shown || !inBars || inBars.length === 0) return NOTHING_SUNG;
+    return sungOver(readChart(shown, undefined, inBars).map((slot) => ({ slot, chord: slot.entry.chord })));
+  }, [moving, shown, inBars]);
   const unread = useMemo(() => new Set(parsed.ok ? [] : unreadBars(parsed.problems)), [parsed]);
   /** What a change of the whole text put in the editor, and what stood there before. */
   const [replacement, setReplacement] = useState<{ text: string; step: number } | null>(null);
@@ -130,7 +140,6 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
     sung.edit(typed.patch, TAKEN_OVER);
     rewrite(`${partsOfTune(text).chartText.trimEnd()}\n`, 'The melody stands on the stave.', TAKEN_OVER);
   };
-  const [moving, setMoving] = useState(false);
   /** Chords over words that were pasted, and where. */
   const [pasted, setPasted] = useState<{ pieces: readonly WordsPiece[]; raw: string; from: number; to: number } | null>(
     null,
@@ -257,6 +266,8 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
           tuneId={tuneId}
           chart={parsed.value}
           tuning={player.tuning}
+          player={player}
+          sung={sungHere}
           onClose={() => setMoving(false)}
           melody={rangeOfMelody(Object.values(sung.cells).flat())}
           onMove={({ key }, up) => {

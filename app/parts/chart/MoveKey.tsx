@@ -19,10 +19,14 @@ import {
   voiceFitText,
   type Chart,
   type KeyChoice,
+  type Lies,
   type MelodyRange,
+  type Player,
   type Range,
+  type SungOver,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
+import { useLiesInKeys } from './useLiesInKeys.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './chart.css';
 
@@ -31,8 +35,11 @@ interface MoveKeyProps {
   readonly chart: Chart;
   /** Open strings of who plays it. */
   readonly tuning: readonly Midi[];
+  readonly player: Player;
   /** How high its melody goes; null: it has none. */
   readonly melody: MelodyRange | null;
+  /** Its notes over their chords. */
+  readonly sung: readonly SungOver[];
   /** `up`: so many semitones, by the octave that suits the voice. */
   readonly onMove: (choice: KeyChoice, up: number) => void;
   readonly onClose: () => void;
@@ -41,7 +48,7 @@ interface MoveKeyProps {
 const NO_RANGE = { low: '', high: '' };
 
 /** All keys with what each means for open strings, a capo and a voice; one is chosen, and the tune moves there. */
-export function MoveKey({ tuneId, chart, tuning, melody, onMove, onClose }: MoveKeyProps) {
+export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, onClose }: MoveKeyProps) {
   const choices = useMemo(() => keyChoices(chart, tuning), [chart, tuning]);
   const [chosen, setChosen] = useState<KeyChoice | null>(null);
   const [tune, setTune] = useRemembered(`tune-range.${tuneId}`, NO_RANGE);
@@ -49,6 +56,10 @@ export function MoveKey({ tuneId, chart, tuning, melody, onMove, onClose }: Move
   const [tuneRange, voiceRange] = [rangeOf(tune) ?? melody, rangeOf(voice)];
   const fitOf = ({ up }: KeyChoice) => tuneRange && voiceRange && voiceFit(tuneRange, voiceRange, up);
   const move = (choice: KeyChoice) => onMove(choice, fitOf(choice)?.up ?? choice.up);
+  const ups = useMemo(() => [...new Set(choices.map(({ up }) => up))], [choices]);
+  const lies = useLiesInKeys(player, sung, ups);
+  /** Where the tune lies best alone, once all keys are known. */
+  const best = lies.size === ups.length ? bestOf(choices, lies) : null;
   const bases = choices[0]?.basses ?? 0;
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
@@ -65,6 +76,18 @@ export function MoveKey({ tuneId, chart, tuning, melody, onMove, onClose }: Move
             {melody && <Glyphs text={`; its melody goes from ${melodyRangeText(melody, chart.key)}`} />}.
           </p>
         </details>
+        {best && (
+          <p className="keys-best">
+            <Glyphs
+              text={`As a chord-melody it lies best in ${musical(headerKey(best.choice.key))}, ${OCTAVE_WORDS[best.lies.octave]!}: ${best.lies.carried} of ${best.lies.notes} notes can be carried.`}
+            />{' '}
+            {best.choice.key.tonic !== chart.key.tonic && (
+              <Button size="small" onClick={() => setChosen(best.choice)}>
+                Choose it
+              </Button>
+            )}
+          </p>
+        )}
         <div className="keys-table" role="radiogroup" aria-label="Keys">
           {choices.map((choice) => {
             const name = headerKey(choice.key);
@@ -102,6 +125,9 @@ export function MoveKey({ tuneId, chart, tuning, melody, onMove, onClose }: Move
                 <span className={fit && fit.tooLow + fit.tooHigh > 0 ? 'keys-misfit' : 'keys-fit'}>
                   {fit ? voiceFitText(fit) : ''}
                 </span>
+                {sung.length > 0 && (
+                  <LiesMap lies={lies.get(choice.up)} best={best?.choice === choice ? best.lies : null} />
+                )}
               </button>
             );
           })}
@@ -126,6 +152,37 @@ export function MoveKey({ tuneId, chart, tuning, melody, onMove, onClose }: Move
     </Dialog>
   );
 }
+
+const OCTAVE_WORDS: Readonly<Record<number, string>> = {
+  [-1]: 'an octave down',
+  0: 'as it is sung',
+  1: 'an octave up',
+  2: 'two octaves up',
+};
+
+function bestOf(choices: readonly KeyChoice[], lies: ReadonlyMap<number, readonly Lies[]>) {
+  const all = choices.flatMap((choice) => lies.get(choice.up)!.map((one) => ({ choice, lies: one })));
+  return all.reduce((a, b) => (b.lies.worth > a.lies.worth ? b : a));
+}
+
+/** How the tune lies in a key, octave by octave from one down: the fuller a square, the more grips carry it, and the easier. */
+function LiesMap({ lies, best }: { readonly lies: readonly Lies[] | undefined; readonly best: Lies | null }) {
+  return (
+    <span className="keys-lies">
+      {lies?.map((one) => {
+        const share = Math.max(0, Math.min(1, one.worth / Math.max(1, one.notes) / MOST_WORTH));
+        const words = `${OCTAVE_WORDS[one.octave]!}: ${one.carried} of ${one.notes} carried`;
+        return (
+          <i key={one.octave} title={words} className={one === best ? 'keys-lies-best' : ''}>
+            <span style={{ height: `${Math.round(share * 100)}%` }} />
+          </i>
+        );
+      })}
+    </span>
+  );
+}
+/** A note is worth so much at most (where-it-lies). */
+const MOST_WORTH = 2;
 
 type TypedRange = typeof NO_RANGE;
 
