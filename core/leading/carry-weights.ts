@@ -2,9 +2,10 @@ import { remembered } from '../remember.ts';
 import type { Weights } from './weights.ts';
 
 /*
- * How grips are weighed that carry a melody (common practice; not fitted, for the practised paths are accompaniments): two to
- * four notes are as good as five, the top line is the tune's and no leap of the hand's, the bass is welcome where the chord is
- * new and missed nowhere else, and a hand that plays single notes between likes to stay where it is.
+ * How grips are weighed that carry a melody: two to four notes are nearly as good as five, the top line is the tune's and no
+ * leap of the hand's, the bass is wanted where the chord is new and missed nowhere else, and the hand stays where it is and on
+ * its strings. The shares of movement, entry, strings, shift, open strings, holes, stock and bass were fitted over the
+ * practised progressions of players alone, each with its own top line as the melody; the others are common practice.
  */
 const share = (part: number) => (weight: number) => Math.round(weight * part);
 const SHARES: Readonly<Partial<Record<keyof Weights, (weight: number) => number>>> = {
@@ -14,32 +15,30 @@ const SHARES: Readonly<Partial<Record<keyof Weights, (weight: number) => number>
   above: share(0),
   same: share(0),
   gaps: share(0),
-  entry: share(1 / 4),
-  strings: share(1 / 4),
-  thin: share(1 / 8),
-  bassHigh: share(1 / 2),
-  bassString: share(1 / 4),
-  stock: share(1 / 4),
-  holes: share(1 / 2),
-  open: share(1 / 2),
-  omission: share(1 / 2),
   fifth: share(0),
-  movement: share(1 / 2),
-  shift: share(3),
+  thin: share(1 / 8),
+  bassString: share(1 / 4),
+  movement: share(1 / 3),
+  omission: share(1 / 2),
+  entry: share(1 / 2),
+  bassHigh: share(1 / 2),
   anchor: share(2),
 };
-/** Of what a lowest note costs that is not the bass: where the chord is new, and where it was just heard. */
-const BASS = { new: share(3 / 8), heard: share(0) } as const;
+/**
+ * Of what a lowest note costs that is not the bass, and of what a shift does: where the chord is new, and where it was just
+ * heard, when nobody would leave his place for another grip of it.
+ */
+const BY_CHORD = {
+  new: { bass: share(3 / 4), shift: share(3 / 2) },
+  heard: { bass: share(0), shift: share(3) },
+} as const;
 
-const weigh = (weights: Weights, when: keyof typeof BASS): Weights => ({
-  ...(Object.fromEntries(
-    Object.entries(weights).map(([term, weight]) => [
-      term,
-      SHARES[term as keyof Weights]?.(weight as number) ?? weight,
-    ]),
-  ) as unknown as Weights),
-  bass: BASS[when](weights.bass),
-});
+const weigh = (weights: Weights, when: keyof typeof BY_CHORD): Weights => {
+  const shares: Readonly<Partial<Record<string, (weight: number) => number>>> = { ...SHARES, ...BY_CHORD[when] };
+  return Object.fromEntries(
+    Object.entries(weights).map(([term, weight]) => [term, shares[term]?.(weight as number) ?? weight]),
+  ) as unknown as Weights;
+};
 const opening = remembered((weights: Weights) => weigh(weights, 'new'));
 const going = remembered((weights: Weights) => weigh(weights, 'heard'));
 
