@@ -5,7 +5,8 @@ import type { Weights } from './weights.ts';
  * How grips are weighed that carry a melody: two to four notes are nearly as good as five, the top line is the tune's and no
  * leap of the hand's, the bass is wanted where the chord is new and missed nowhere else, and the hand stays where it is and on
  * its strings. The shares of movement, entry, strings, shift, open strings, holes, stock and bass were fitted over the
- * practised progressions of players alone, each with its own top line as the melody; the others are common practice.
+ * practised progressions of players alone, each with its own top line as the melody (`npm run practised-tunes`); the others
+ * are common practice.
  */
 const share = (part: number) => (weight: number) => Math.round(weight * part);
 const SHARES: Readonly<Partial<Record<keyof Weights, (weight: number) => number>>> = {
