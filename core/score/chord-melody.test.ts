@@ -114,3 +114,32 @@ test('a longer reach never costs more', () => {
   const costs = [80, 100, 120].map(costOf);
   expect(costs).toEqual([...costs].sort((a, b) => b - a));
 });
+
+describe('what is out of the ordinary is played as far as it can be', () => {
+  const hows = (text: string, density?: number) => {
+    const { columns, take } = played(text, density === undefined ? {} : { density });
+    const counts: Record<string, number> = {};
+    for (const { how } of columns.flatMap(({ notes }) => notes)) counts[how] = (counts[how] ?? 0) + 1;
+    return [counts, columns.reduce((sum, { missing }) => sum + missing, 0), take.problems.map(({ code }) => code)];
+  };
+  test.each<[string, string, ReturnType<typeof hows>]>([
+    ['one note', 'key: C\n| C |\nmelody:\nG8|\n', [{ carried: 1 }, 0, []]],
+    ['no note', 'key: C\n| C | F |\nmelody:\nz8|z8|\n', [{}, 0, []]],
+    ['no chords', 'key: C\n| N.C. | N.C. |\nmelody:\nG2A2B2c2|d8|\n', [{ alone: 5 }, 0, []]],
+    ['rests', 'key: C\n| C | F | G | C |\nmelody:\nG2z2z2c2|z8|z4 d2z2|c8|\n', [{ carried: 3, free: 1 }, 0, []]],
+  ])('%s', (_, text, expected) => {
+    expect(hows(text)).toEqual(expected);
+  });
+  test('five in the time of four', () => {
+    expect(hows('key: C\n| C | F |\nmelody:\n(5:4:5GABcd e4|(5:4:5fedcB A4|\n', 100)).toEqual([{ carried: 12 }, 0, []]);
+  });
+  test('notes that are on no string are said one by one', () => {
+    const [counts, missing, codes] = hows("key: C\n| C | F |\nmelody:\nC,,,4c''4|E8|\n");
+    expect([counts, missing, codes]).toEqual([{ carried: 1 }, 2, ['tune-off-neck', 'tune-off-neck']]);
+  });
+  test('two thousand notes', () => {
+    const lines = Array.from({ length: 125 }, () => '| C | Am7 | Dm7 | G7 |').join('\n');
+    const bars = Array.from({ length: 500 }, (_, i) => ['E2G2c2G2', 'A2c2e2A2', 'D2F2A2d2', 'G2B2d2B2'][i % 4]);
+    expect(hows(`key: C\n${lines}\nmelody:\n${bars.join('|')}|\n`)).toEqual([{ carried: 1000, free: 1000 }, 0, []]);
+  });
+});
