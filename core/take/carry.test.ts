@@ -56,6 +56,10 @@ describe('a chord-melody divides its columns at the notes that get grips', () =>
       ['b:1:960', undefined, true],
     ]);
   });
+  test('a take that was kept has each grip as it was, those under notes in the middle, too', () => {
+    const kept = { 'a:1:960:kept': { layer: 'kept', on: 'C', colour: '6', grip: 'x-3-2-2-1-1' } } as const;
+    expect(columns(25, 0, kept).map((column) => column.kept)).toEqual([null, 'x-3-2-2-1-1', null, null]);
+  });
   test('what is sung before and after a rest is the ceiling of a grip there', () => {
     expect(columns(25).at(-1)!.carry).toMatchObject({ pitch: null, ceiling: 71 });
   });

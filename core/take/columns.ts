@@ -134,9 +134,11 @@ export function columnsOf(
     return { ...column, walks };
   });
   if (plain || decisionsOf(cells, 'carry').length === 0) return walked;
-  return carrying(walked, carryDecidedAt(slots, keys, cells)).map((column) =>
-    column.carry ? { ...column, wishes: wishesIn(column.slot) } : column,
-  );
+  return carrying(walked, carryDecidedAt(slots, keys, cells)).map((column): Column => {
+    if (!column.carry) return column;
+    const kept = column.decision ? null : keptAt(cells, atOf(column.at), column.slot, null);
+    return { ...column, kept: kept?.grip ?? column.kept, wishes: wishesIn(column.slot) };
+  });
 }
 
 /** What a slot was kept with, where the chord there is the same and nothing else was decided for it. */
