@@ -44,6 +44,8 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
   const { decide } = deeds;
   const { decision } = column;
   const grip = here?.grip ?? null;
+  /** A part that was made by hand; those of a chord-melody lie where its notes are. */
+  const isOwnPart = column.part > 0 && column.carry === null;
   return (
     <div className="deeds" role="toolbar" aria-label="The chord that stands">
       <Deed name="Hear it" keys="H" onClick={() => deeds.hear(grip)} disabled={!grip}>
@@ -63,7 +65,7 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
           <CallSplit fontSize="small" />
         </Deed>
       )}
-      {column.part > 0 && (
+      {isOwnPart && (
         <>
           <Deed name="Earlier" keys="[" onClick={() => decide.shift(-1)}>
             <ChevronLeft fontSize="small" />
@@ -79,8 +81,8 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
         </Deed>
       )}
       {decision && (
-        <Deed name={column.part > 0 ? 'Join' : 'Let go'} keys="Backspace" onClick={decide.release}>
-          {column.part > 0 ? <MergeType fontSize="small" /> : <RestartAlt fontSize="small" />}
+        <Deed name={isOwnPart ? 'Join' : 'Let go'} keys="Backspace" onClick={decide.release}>
+          {isOwnPart ? <MergeType fontSize="small" /> : <RestartAlt fontSize="small" />}
         </Deed>
       )}
     </div>
