@@ -1,7 +1,7 @@
 import { connect } from 'node:net';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, newTune, openBench, priced, test, writeTune } from './player.ts';
+import { expect, newTune, openBench, priced, showStave, test, writeTune } from './player.ts';
 
 test('a form posted from elsewhere changes nothing', async ({ request, page }) => {
   const id = await newTune(page, 'title: Ours\n| C |\n');
@@ -139,8 +139,7 @@ for (const scheme of ['light', 'dark'] as const) {
       ).toEqual([]);
     };
     await check();
-    await page.getByRole('button', { name: 'Melody', exact: true }).click();
-    await expect(page.locator('.stave svg').first()).toBeVisible();
+    await showStave(page);
     await page.keyboard.type('cdf');
     await check();
     await page.getByRole('button', { name: 'Melody', exact: true }).click();

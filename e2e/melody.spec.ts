@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { parseMidi } from 'midi-file';
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, idle, newTune, openBench, priced, test } from './player.ts';
+import { expect, expectSaved, idle, newTune, openBench, priced, showStave, test } from './player.ts';
 
 /* A tune with a melody: it runs on top of the voices, is heard, and goes along in files. */
 
@@ -39,8 +39,7 @@ key: C
 /** Puts whole notes in on the stave, by their letters. */
 async function sing(page: Page, id: string, letters: string) {
   await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('button', { name: 'Melody', exact: true }).click();
-  await expect(page.locator('.stave svg').first()).toBeVisible();
+  await showStave(page);
   await page.keyboard.press('1');
   for (const letter of letters) await page.keyboard.press(letter);
   await expectSaved(page);

@@ -93,6 +93,16 @@ export async function tryNow(page: Page): Promise<void> {
     .catch(() => undefined);
 }
 
+/** Opens the stave of a chart: a page that has just come up may not hear a click yet. */
+export async function showStave(page: Page): Promise<void> {
+  const melody = page.getByRole('button', { name: 'Melody', exact: true });
+  await expect(async () => {
+    if ((await melody.getAttribute('aria-expanded')) === 'false') await melody.click();
+    await expect(melody).toHaveAttribute('aria-expanded', 'true', { timeout: 1000 });
+  }).toPass();
+  await expect(page.locator('.stave svg').first()).toBeVisible();
+}
+
 /** Opens a tune's workbench and waits for its first voicings: from its chart by the button, else by its address. */
 export async function openBench(page: Page, id: string): Promise<void> {
   if (page.url().endsWith(`/tunes/${id}/chart`)) await page.getByRole('button', { name: 'To the bench' }).click();

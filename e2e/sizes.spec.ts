@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, newTune, openBench, openNew, priced, test } from './player.ts';
+import { expect, newTune, openBench, openNew, priced, showStave, test } from './player.ts';
 
 /* No text over another, nothing over the edge: on every screen, with wide text spacing, enlarged twice. */
 
@@ -114,8 +114,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     await look(name);
   }
   await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('button', { name: 'Melody', exact: true }).click();
-  await expect(page.locator('.stave svg').first()).toBeVisible();
+  await showStave(page);
   await look('chart, the stave open');
   await page.getByRole('button', { name: 'Melody', exact: true }).click();
   await page.goto('/import');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, newTune, openBench, test } from './player.ts';
+import { expect, expectSaved, newTune, openBench, showStave, test } from './player.ts';
 
 /* A melody is written on the stave under the bars: by keys, by hand, undone, heard, and kept. */
 
@@ -12,7 +12,7 @@ meter: 4/4
 
 async function openStave(page: Page, id: string) {
   await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('button', { name: 'Melody', exact: true }).click();
+  await showStave(page);
   const stave = page.getByRole('application', { name: 'Melody' });
   await expect(stave.locator('svg').first()).toBeVisible();
   return stave;
