@@ -181,19 +181,22 @@ test('flats, sharps and numerals are text, to be read aloud and copied', async (
   });
   expect(copied).toContain('B♭');
   const devtools = await page.context().newCDPSession(page);
-  const { nodes } = (await devtools.send('Accessibility.getFullAXTree')) as {
-    nodes: { role?: { value: string }; name?: { value: string } }[];
-  };
-  const named = (role: string) =>
-    nodes.filter((node) => node.role?.value === role).map(({ name }) => name?.value ?? '');
-  // A column: its bar, the chart, the chord, its numeral and its grip.
-  expect(named('option')[5]).toMatch(/^6 A♭m6 A flat minor 6\S* iv .*[-x\d]+/);
-  // An option: its chord, its reason, its grip and its price.
-  expect(named('button').filter((name) => /^E flat .* adds .* [-x\d]{9,} [+−]?\d/.test(name)).length).toBeGreaterThan(
-    2,
-  );
-  // A move: its reason too.
-  expect(named('button').some((name) => /^.*♭.* strays \d of 5 .*\. .+ [+−]?\d/.test(name))).toBe(true);
+  // The tree of what is read aloud follows the page a moment later.
+  await expect(async () => {
+    const { nodes } = (await devtools.send('Accessibility.getFullAXTree')) as {
+      nodes: { role?: { value: string }; name?: { value: string } }[];
+    };
+    const named = (role: string) =>
+      nodes.filter((node) => node.role?.value === role).map(({ name }) => name?.value ?? '');
+    // A column: its bar, the chart, the chord, its numeral and its grip.
+    expect(named('option')[5]).toMatch(/^6 A♭m6 A flat minor 6\S* iv .*[-x\d]+/);
+    // An option: its chord, its reason, its grip and its price.
+    expect(named('button').filter((name) => /^E flat .* adds .* [-x\d]{9,} [+−]?\d/.test(name)).length).toBeGreaterThan(
+      2,
+    );
+    // A move: its reason too.
+    expect(named('button').some((name) => /^.*♭.* strays \d of 5 .*\. .+ [+−]?\d/.test(name))).toBe(true);
+  }).toPass({ timeout: 10_000 });
 });
 
 test('what is tried and done is said once', async ({ page }) => {
