@@ -91,7 +91,7 @@ test('one arrives at a grip with the last chord of a span, a finger rests on the
   await page.keyboard.press('Home');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('w');
-  const arrives = page.getByLabel('Arrives at the grip');
+  const arrives = page.getByLabel('Arrives at');
   await arrives.fill('3-x-3');
   await arrives.press('Enter');
   await expect(page.getByText(/A fret for each of 6 strings/)).toBeVisible();

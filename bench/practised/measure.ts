@@ -10,7 +10,6 @@
  *   root, none, other   of a hundred columns of the best path, and of the practised one, those with the root or the named
  *           bass lowest, without their root, and those that say exactly another triad or seventh chord
  */
-import { readFileSync } from 'node:fs';
 import {
   buildLibrary,
   columnsOf,
@@ -32,24 +31,10 @@ import {
   searchable,
   slotKeys,
   type Chord,
-  type Company,
   type Manner,
 } from '../../core/index.ts';
 import { KernelNear } from '../../kernel/kernel.ts';
-
-interface Practised {
-  readonly id: string;
-  readonly school: string;
-  readonly company: Company;
-  readonly manner: Manner;
-  readonly key: string;
-  readonly meter: string;
-  readonly tempo: number;
-  /** Beats each chord lasts; without it a bar. */
-  readonly beats?: number;
-  readonly symbols: readonly string[];
-  readonly grips: readonly string[];
-}
+import { readPractised, type Practised } from './practised.ts';
 
 /** What grips say of their chords: counts of columns. */
 interface Says {
@@ -188,13 +173,8 @@ function row(name: string, all: readonly Measured[]): readonly string[] {
 function main(args: readonly string[]): void {
   const option = (name: string) => (args.includes(name) ? args[args.indexOf(name) + 1] : undefined);
   const file = args.find((arg, i) => !arg.startsWith('--') && args[i - 1] !== '--manner');
-  const text = readFileSync(file ?? new URL('./paths.jsonl', import.meta.url), 'utf8');
   const manner = option('--manner');
-  const items = text
-    .split('\n')
-    .filter((line) => line.trim() !== '')
-    .map((line) => JSON.parse(line) as Practised)
-    .filter((one) => manner === undefined || one.manner === manner);
+  const items = readPractised(file).filter((one) => manner === undefined || one.manner === manner);
   const all = items.map(measured);
   if (args.includes('--each'))
     for (const { of, ratio, ranks, path } of all) {

@@ -3,8 +3,6 @@
  * alone is given its own top line as the tune, a note a chord; the harmony is fixed to its symbols, the hand is the default one.
  * By school it tells how many grips of the best way to carry the tune are those that were practised, of a hundred.
  */
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import {
   arrangedTake,
   buildLibrary,
@@ -18,30 +16,14 @@ import {
   run,
   sessionOf,
   solveTake,
-  type Company,
   type Decisions,
-  type Manner,
 } from '../../core/index.ts';
 import { KernelNear } from '../../kernel/kernel.ts';
+import { readPractised, type Practised } from './practised.ts';
 
-interface Practised {
-  readonly id: string;
-  readonly school: string;
-  readonly company: Company;
-  readonly manner: Manner;
-  readonly key: string;
-  readonly symbols: readonly string[];
-  readonly grips: readonly string[];
-}
-
-const [file = join(import.meta.dirname, 'paths.jsonl')] = process.argv
-  .slice(2)
-  .filter((text) => !text.startsWith('--'));
+const [file] = process.argv.slice(2).filter((text) => !text.startsWith('--'));
 const each = process.argv.includes('--each');
-const all = readFileSync(file, 'utf8')
-  .trim()
-  .split('\n')
-  .map((line) => JSON.parse(line) as Practised);
+const all = readPractised(file);
 const library = buildLibrary(DEFAULT_HAND);
 
 /** A pitch as ABC has it, in C. */

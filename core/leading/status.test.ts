@@ -6,6 +6,7 @@ import { DEFAULT_HAND } from '../neck/hand.ts';
 import { parseFrets } from '../grip/grips.ts';
 import { STANDARD_TUNING } from '../neck/tuning.ts';
 import { saysAnother } from '../chord/another.ts';
+import { parseTune } from '../melody/tune-text.ts';
 import { run } from '../steps.ts';
 import type { Decisions } from '../take/decision.ts';
 import { barsText, otherGripsText, standsText, wishPlaceText } from '../wording/status.ts';
@@ -66,6 +67,29 @@ describe('how a take stands', () => {
     const { columns } = arranged({ 'b:1:0': chord('Am7', 'x-x-5-5-5-8') });
     expect(takeStatus(columns, 'alone').unsaid).toContain(1);
     expect(takeStatus(columns, 'bass').unsaid).toEqual([]);
+  });
+
+  test('under a tune a chord is said by all that is heard of it, one small grip after another', () => {
+    const session = sessionOf(library, { pricing: pricedBy(DEFAULT_WEIGHTS) });
+    const status = (density: number, notes: number, sung = 'c G e G | B F d G') => {
+      const tune = parseTune(`key: C\n| C | G7 |\nmelody:\nL:1/4\n${sung} |`);
+      if (!tune.ok) throw new Error(JSON.stringify(tune.problems));
+      const cells: Decisions = {
+        'a:1:0': { layer: 'chord', on: 'C', colour: null },
+        'b:1:0': { layer: 'chord', on: 'G7', colour: null },
+        'a:1:0:carry': { layer: 'carry', ticks: 3840, density, octave: 0 },
+        'a:1:0:wish-notes': { layer: 'wish', wish: { kind: 'notes', count: notes }, hard: true, ticks: 3840 },
+      };
+      const { chart, melody } = tune.value;
+      const take = { chart, melody: melody!, barIds: ['a', 'b'], cells };
+      return takeStatus(arrangedTake(run(solveTake(session, take))).columns, 'alone');
+    };
+    expect(status(100, 3).saying).toEqual([0, 4]);
+    expect(status(100, 3).unsaid).toEqual([]);
+    // Of grips of two notes and the tune, too; but not of two notes alone.
+    expect(status(0, 2).saying).toEqual([0, 1]);
+    expect(status(0, 2).unsaid).toEqual([]);
+    expect(status(0, 2, 'c4 | B4').unsaid).toEqual([0, 1]);
   });
 
   test('its wishes with their bars, met or not, the soft ones too', () => {

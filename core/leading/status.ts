@@ -1,7 +1,7 @@
 import { saysAnother } from '../chord/another.ts';
 import { masksOf } from '../chord/chord.ts';
 import { pitchClass } from '../pitch/note.ts';
-import { pitchClassOf } from '../pitch/pitch.ts';
+import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { Company } from '../neck/player.ts';
 import type { Column } from '../take/columns.ts';
 import type { StandingWish } from '../take/wishes.ts';
@@ -11,7 +11,9 @@ import type { ArrangedColumn, UnmetWish } from './arrange.ts';
 export interface TakeStatus {
   /** Columns with a grip. */
   readonly sounding: readonly number[];
-  /** Those whose grip says another chord, or lacks a tone its chord needs. */
+  /** Those of them that are to say their chord: all, but under a tune only where it is new. */
+  readonly saying: readonly number[];
+  /** Of these, those whose grip says another chord, or lacks a tone its chord needs. Under a tune all counts that is heard until the next. */
   readonly unsaid: readonly number[];
   /** Those a chord stands in that this hand cannot hold. */
   readonly unheld: readonly number[];
@@ -43,13 +45,12 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
   };
   return {
     sounding,
-    unsaid: sounding.filter((i) => {
+    saying,
+    unsaid: saying.filter((i) => {
       const { grip, column } = columns[i]!;
-      // Under a melody two or three notes are enough: what they leave unsaid has its price.
-      if (column.carry) return false;
-      const mask = grip!.pitches.reduce((all, pitch) => all | (1 << pitchClassOf(pitch)), 0);
+      const mask = column.carry ? heardFrom(columns, i) : maskOf(grip!.pitches);
       const isWhole = masksOf(column.chord!).required.every((choice) => (mask & choice) !== 0);
-      return !isWhole || (company === 'alone' && saysAnother(column.chord!, grip!.pitches));
+      return !isWhole || (!column.carry && company === 'alone' && saysAnother(column.chord!, grip!.pitches));
     }),
     unheld: where(({ grip, column }) => grip === null && column.chord !== null),
     bass: {
@@ -62,6 +63,21 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
     chosen: where(({ column: { decision } }) => decision !== null && decision.voicing === undefined),
     moved: where(({ column }) => column.move !== null),
   };
+}
+
+const maskOf = (pitches: readonly Midi[]): number =>
+  pitches.reduce((all, pitch) => all | (1 << pitchClassOf(pitch)), 0);
+
+/** The notes that are heard of a chord under the tune, grips and melody, until the next: small grips say it one after another. */
+function heardFrom(columns: readonly ArrangedColumn[], from: number): number {
+  const after = columns.findIndex(({ column }, i) => i > from && (column.carry?.opens ?? true));
+  return columns
+    .slice(from, after < 0 ? undefined : after)
+    .reduce(
+      (mask, { grip, column }) =>
+        mask | maskOf([...(grip?.pitches ?? []), ...column.carry!.free.map(({ pitch }) => pitch)]),
+      0,
+    );
 }
 
 /** A wish of the take, with the columns it stands over. */

@@ -14,8 +14,36 @@ const HEAD = 4.5;
 /** Between a note and the next one on its pitch. */
 const GAP = 3;
 
-/** The melody over a column: a head where a note begins and a line as long as it lasts; a hollow head clashes. */
+/** Where a note begins and ends in its column, and how high. */
+const spotOf = ({ pitch, from, long }: MelodyMark, { width, yOf }: Pick<MelodyLineProps, 'width' | 'yOf'>) => {
+  const x = from * width + HEAD;
+  return { x, y: yOf(pitch), to: Math.max(x, (from + long) * width - GAP), end: (from + long) * width + HEAD };
+};
+const kindOf = ({ clashes, isFree }: MelodyMark) =>
+  ['sung', clashes ? 'sung-clash' : '', isFree ? 'sung-free' : ''].join(' ');
+
+/** The melody over a column, as long as each note lasts: behind the grip's notes, where those are the melody's. */
 export const MelodyLine = memo(function MelodyLine({ marks, width, height, yOf }: MelodyLineProps) {
+  if (marks.length === 0) return null;
+  return (
+    <svg className="melody-line" width={width} height={height} aria-hidden="true">
+      {marks.map((mark, i) => {
+        const { x, y, to, end } = spotOf(mark, { width, yOf });
+        return (
+          <g key={i} className={kindOf(mark)}>
+            {mark.next !== null && mark.from + mark.long <= 1 && (
+              <path className="sung-on" d={`M${to} ${y}L${end} ${yOf(mark.next)}`} />
+            )}
+            <line x1={x} x2={to} y1={y} y2={y} />
+          </g>
+        );
+      })}
+    </svg>
+  );
+}, equal);
+
+/** The heads of its notes, over everything; a hollow one is free, or clashes. */
+export const MelodyHeads = memo(function MelodyHeads({ marks, width, height, yOf }: MelodyLineProps) {
   if (marks.length === 0) return null;
   return (
     <>
@@ -23,16 +51,11 @@ export const MelodyLine = memo(function MelodyLine({ marks, width, height, yOf }
         Melody: {marks.map(({ name, clashes }) => (clashes ? `${name} clashes` : name)).join(', ')}
       </span>
       <svg className="melody-line" width={width} height={height} aria-hidden="true">
-        {marks.map(({ pitch, isFree, from, long, next, clashes, said }, i) => {
-          const [x, y] = [from * width + HEAD, yOf(pitch)];
-          const to = Math.max(x, (from + long) * width - GAP);
+        {marks.map((mark, i) => {
+          const { x, y } = spotOf(mark, { width, yOf });
           return (
-            <g key={i} className={['sung', clashes ? 'sung-clash' : '', isFree ? 'sung-free' : ''].join(' ')}>
-              <title>{said}</title>
-              {next !== null && from + long <= 1 && (
-                <path className="sung-on" d={`M${to} ${y}L${(from + long) * width + HEAD} ${yOf(next)}`} />
-              )}
-              <line x1={x} x2={to} y1={y} y2={y} />
+            <g key={i} className={kindOf(mark)}>
+              <title>{mark.said}</title>
               <path className="sung-head" d={`M${x - HEAD} ${y}l${HEAD} ${-HEAD} ${HEAD} ${HEAD} ${-HEAD} ${HEAD}z`} />
             </g>
           );

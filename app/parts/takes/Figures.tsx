@@ -22,8 +22,8 @@ const percent = (value: number) => `${Math.round(value * 100)} %`;
 export function Figures({ sides, company }: FiguresProps) {
   const of = (value: (side: SideTake) => number) => sides.map(value) as unknown as readonly [number, number];
   const says = of(({ columns }) => {
-    const { sounding, unsaid } = takeStatus(columns, company);
-    return sounding.length === 0 ? 1 : 1 - unsaid.length / sounding.length;
+    const { saying, unsaid } = takeStatus(columns, company);
+    return saying.length === 0 ? 1 : 1 - unsaid.length / saying.length;
   });
   const rows: readonly Row[] = [
     {

@@ -25,7 +25,7 @@ import {
   zoomed,
   type MelodyMark,
 } from '../stream/layout.ts';
-import { MelodyLine } from '../stream/MelodyLine.tsx';
+import { MelodyHeads, MelodyLine } from '../stream/MelodyLine.tsx';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
 import { StageTools } from './StageTools.tsx';
@@ -266,6 +266,7 @@ export function Stage({
                   was={moved.get(column.at)}
                 />
               </div>
+              <MelodyLine marks={melody[index] ?? []} width={width} height={height} yOf={yOf} />
               {voiced && (
                 <div className={same ? '' : 'stale'}>
                   <StreamColumn
@@ -284,7 +285,7 @@ export function Stage({
                   />
                 </div>
               )}
-              <MelodyLine marks={melody[index] ?? []} width={width} height={height} yOf={yOf} />
+              <MelodyHeads marks={melody[index] ?? []} width={width} height={height} yOf={yOf} />
             </div>
           );
         })}

@@ -106,7 +106,9 @@ function Facts({
   onSolveAnew,
 }: TakeStatusProps) {
   const status = takeStatus(arranged, company);
-  const { sounding, unsaid, unheld, bass } = status;
+  const { saying, unsaid, unheld, bass } = status;
+  // Small grips under a tune may leave something out.
+  const isWrong = unsaid.some((i) => !arranged[i]!.column.carry);
   const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
   return (
     <>
@@ -115,10 +117,10 @@ function Facts({
           {unheld.length} that this hand cannot hold
         </Fact>
       )}
-      <Fact columns={unsaid} onMark={onMark} isWrong={unsaid.length > 0}>
+      <Fact columns={unsaid} onMark={onMark} isWrong={isWrong}>
         {unsaid.length === 0
-          ? `all ${sounding.length} say their chord`
-          : `${unsaid.length} of ${sounding.length} ${unsaid.length === 1 ? 'says' : 'say'} another chord, or half of it`}
+          ? `all ${saying.length} say their chord`
+          : `${unsaid.length} of ${saying.length} ${isWrong ? (unsaid.length === 1 ? 'says' : 'say') + ' another chord, or half of it' : 'said in part'}`}
       </Fact>
       {clashes !== null && (
         <Fact columns={[...new Set(clashes.map(({ at }) => at))]} onMark={onMark} isWrong={clashes.length > 0}>
@@ -152,7 +154,7 @@ function Facts({
           onClick={onSolveAnew}
           title="These grips stand as the take was kept; let go, they follow the rules and the hand of today"
         >
-          <span>{status.kept.length === sounding.length ? 'all' : status.kept.length} as kept: solve anew</span>
+          <span>{status.kept.length === status.sounding.length ? 'all' : status.kept.length} as kept: solve anew</span>
         </Button>
       )}
       {(['pinned', 'chosen', 'moved'] as const).map(

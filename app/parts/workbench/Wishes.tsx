@@ -154,8 +154,14 @@ export function Wishes(props: WishesProps) {
             put('finger', finger === '' ? null : { kind: 'finger', finger: Number(finger) as 1 | 2 | 3 | 4 })
           }
         />
+        <Pick
+          label="A note sounds on"
+          value={String(of('thread')?.pitch ?? '')}
+          choices={[...new Set(guitar.open)].map((pitch) => [String(pitch), musical(pitchText(pitch, noteNames))])}
+          onPick={(pitch) => put('thread', pitch === '' ? null : { kind: 'thread', pitch: Number(pitch) })}
+        />
         <DraftField
-          label="Arrives at the grip"
+          label="Arrives at"
           value={of('arrive')?.grip ?? ''}
           width="100%"
           faultOf={(text) =>
@@ -164,12 +170,6 @@ export function Wishes(props: WishesProps) {
               : `A fret for each of ${guitar.open.length} strings, low first, x for not played: x-3-5-4-5-3.`
           }
           onTake={(text) => put('arrive', text.trim() === '' ? null : { kind: 'arrive', grip: text.trim() })}
-        />
-        <Pick
-          label="A note sounds on"
-          value={String(of('thread')?.pitch ?? '')}
-          choices={[...new Set(guitar.open)].map((pitch) => [String(pitch), musical(pitchText(pitch, noteNames))])}
-          onPick={(pitch) => put('thread', pitch === '' ? null : { kind: 'thread', pitch: Number(pitch) })}
         />
       </div>
       <Choice
