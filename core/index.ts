@@ -97,10 +97,11 @@ export { liesMoved, sungOver, whereItLies, type Lies, type SungOver } from './le
 export { carryingShapes } from './leading/rules/carry.ts';
 export { FreeHand, type FreePlay } from './neck/free-notes.ts';
 export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } from './score/chord-melody.ts';
-export type { Carry, FreeNote } from './take/carry.ts';
+export { isBare, type Carry, type FreeNote, type OffBeatBass } from './take/carry.ts';
 export { MOST_OCTAVES, USUAL_DENSITY, type CarryDecision } from './take/layers/carry.ts';
 export { carryDecidedAt } from './take/spans.ts';
-export { playedNoteText } from './wording/carry.ts';
+export { NOTE_WAYS, type NoteDecision, type NoteWay } from './take/layers/note.ts';
+export { NOTE_WAY_WORDS, playedNoteText } from './wording/carry.ts';
 export { liesText } from './wording/lies.ts';
 export { wordsUnder } from './chart/words.ts';
 export { phraseEnds, phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
@@ -248,6 +249,7 @@ export {
   rhythmName,
   textureName,
   carryName,
+  noteDecisionName,
   moveName,
   readName,
   slotKeys,

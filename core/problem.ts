@@ -75,6 +75,7 @@ export type ProblemCode =
   | 'pin-unheld'
   | 'pin-not-on-top'
   | 'tune-alone'
+  | 'note-not-so'
   | 'tune-off-neck'
   | 'ring-lost'
   | 'rhythm-form'

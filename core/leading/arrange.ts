@@ -1,3 +1,4 @@
+import type { Chord } from '../chord/chord.ts';
 import { gripOf, parseFrets, type Grip } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import { neckOf, type Hand, type Neck } from '../neck/hand.ts';
@@ -5,13 +6,14 @@ import { whyNotHeld } from '../neck/hold.ts';
 import { pitchName, writtenPitch, type NoteName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { problem, type Problem } from '../problem.ts';
-import type { Carry } from '../take/carry.ts';
+import { isBare, type Carry } from '../take/carry.ts';
 import type { Column } from '../take/columns.ts';
 import type { StandingWish } from '../take/wishes.ts';
 import { isMet } from './bonds.ts';
 import { changeBetween, figuresOf, NO_CHANGE, type Change, type Figures } from './figures.ts';
 import { fingered, formatFingers } from './fingered.ts';
 import { rootPosition, type RootPosition } from './root-position.ts';
+import { isCarriedSo } from './rules/carry.ts';
 import { gripMisses } from './rules/wish.ts';
 import type { Path, Search } from './search.ts';
 import { sumTerms, totalOf, type Terms } from './terms.ts';
@@ -141,7 +143,7 @@ function problemsOf(
 ): readonly Problem[] {
   const off = carry ? offNeck(carry, hand, slot.bar) : [];
   if (grip === null && carry && carry.pitch !== null && chord !== null)
-    return off.length > 0
+    return off.length > 0 || isBare(carry)
       ? off
       : [problem('tune-alone', { note: nameOf(carry.pitch, carry.spelling), text: symbol }, null, slot.bar)];
   if (grip === null)
@@ -150,6 +152,7 @@ function problemsOf(
   const ring = move?.found.ring;
   return [
     ...off,
+    ...(carry ? notSo(carry, { chord: chord!, grip, symbol, bar: slot.bar }) : []),
     ...(pin !== undefined && pin !== grip.grip ? [pinProblem(pin, { symbol, slot, carry }, hand)] : []),
     ...(ring !== undefined && !grip.pitches.includes(ring)
       ? [problem('ring-lost', { note: pitchName(ring), text: symbol }, null, slot.bar)]
@@ -159,6 +162,21 @@ function problemsOf(
 
 const nameOf = (pitch: Midi, spelling: NoteName | null) =>
   spelling === null ? pitchName(pitch) : writtenPitch(pitch, spelling);
+
+/** That a note of the tune is not played as the player says. */
+function notSo(
+  { way, passes, pitch, spelling }: Carry,
+  {
+    chord,
+    grip,
+    symbol,
+    bar,
+  }: { readonly chord: Chord; readonly grip: Grip; readonly symbol: string; readonly bar: number },
+): readonly Problem[] {
+  if (way === null || pitch === null) return [];
+  const isSo = way === 'moved' || way === 'diminished' ? passes : isCarriedSo(way, chord, grip.pitches);
+  return isSo ? [] : [problem('note-not-so', { note: nameOf(pitch, spelling), way, text: symbol }, null, bar)];
+}
 
 /** The notes of the tune over a grip that no string has. */
 function offNeck({ pitch, spelling, free, struck }: Carry, hand: Hand, bar: number): readonly Problem[] {

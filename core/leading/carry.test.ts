@@ -19,6 +19,9 @@ const carried = (pitch: number, free: readonly number[] = [], opens = true): Car
   struck: true,
   opens,
   ceiling: null,
+  way: null,
+  passes: false,
+  basses: [],
   free: free.map((one, i) => ({ start: 960 + 480 * i, ticks: 480, pitch: one, spelling: 'C' })),
 });
 

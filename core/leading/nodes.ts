@@ -7,6 +7,7 @@ import type { LatticeNode } from './lattice.ts';
 import type { Place } from './place.ts';
 import type { Playing } from './rules/rule.ts';
 import { carryWeights } from './carry-weights.ts';
+import { isBare, isBassApart } from '../take/carry.ts';
 import { carryingShapes } from './rules/carry.ts';
 import { rulesOf } from './rules/table.ts';
 
@@ -45,10 +46,11 @@ export function nodesOf(columns: readonly Column[], clock: Clock, library: Shape
   const index = columns.map((column, i) => {
     const { chord, wishes, into, carry } = column;
     if (chord === null || !isPlayable(chord, library, playing)) return -1;
-    // A melody note that no grip carries is played alone.
+    // A melody note that no grip carries is played alone, and one that is to be.
+    if (carry && isBare(carry)) return -1;
     if (typeof carry?.pitch === 'number' && carryingShapes(chord, carry.pitch, library).length === 0) return -1;
     const own = playing.pricing.weights[column.manner ?? playing.pricing.manner];
-    const weights = carry ? carryWeights(own, carry.opens) : own;
+    const weights = carry ? carryWeights(own, carry.opens && !isBassApart(carry)) : own;
     const rules = rulesOf(column, playing);
     return nodes.push({ chord, place: places[i]!, weights, rules, wishes, into, span: i, realisation: 0 }) - 1;
   });

@@ -92,7 +92,8 @@ describe('a note from a grip', () => {
     for (const shape of some) {
       const frets = Array.from(library.frets.subarray(shape * 6, shape * 6 + 6));
       const fingers = Array.from(library.fingers.subarray(shape * 6, shape * 6 + 6));
-      for (const play of free.plays(frets, fingers, [64, 67, 65, 71])!) {
+      for (const one of free.plays(frets, fingers, [64, 67, 65, 71])!) {
+        const play = one!;
         const together = frets.map((fret, s) => (s === play.string ? play.fret : play.kept & (1 << s) ? fret : -1));
         const held = fingers.map((finger, s) => (s === play.string ? Number(play.finger) : finger));
         expect([together.join(), held.join(), isHeld(together, held, fingerer)]).toEqual([
@@ -108,7 +109,8 @@ describe('a note from a grip', () => {
 describe('as players do it', () => {
   const free = new FreeHand(DEFAULT_HAND);
   const told = (frets: readonly number[], fingers: readonly number[], notes: readonly number[]) =>
-    free.plays(frets, fingers, notes)?.map(({ string, fret, finger, kept }) => {
+    free.plays(frets, fingers, notes)?.map((play) => {
+      const { string, fret, finger, kept } = play!;
       const rings = frets.flatMap((_, s) => (kept & (1 << s) ? [6 - s] : []));
       return `string ${6 - string} fret ${fret} finger ${finger}, rings ${rings.join(' ')}`;
     });

@@ -1,4 +1,4 @@
-import type { Midi } from '../pitch/pitch.ts';
+import { pitchClassOf, type Midi, type PitchClass } from '../pitch/pitch.ts';
 import { neckOf, type Hand } from './hand.ts';
 import { fingerOf, type Finger } from './hold.ts';
 import { THUMB_ALONG, WIDEST_HALF_BARRE, WIDEST_SMALL_BARRE } from './limits.ts';
@@ -10,6 +10,9 @@ import { MOST_STRINGS, type Fret, type StringIndex } from './tuning.ts';
  * Single notes played while a grip is held (common practice of chord-melody): fingers that are not in the way stay down and
  * ring, an open string or a free finger takes the note, and what is in the way is let go.
  */
+
+/** A note of the tune; or a bass, in whichever octave lies best, under which the tune sounds on. */
+export type Asked = Midi | { readonly bass: PitchClass };
 
 /** How a note is played from a grip. */
 export interface FreePlay {
@@ -32,6 +35,10 @@ const HOP = 1;
 /** The hand leaves its place: for each so many millimetres beyond what a finger reaches without. */
 const PER_SHIFT_MM = 20;
 const AT_REST_MM = 60;
+/** A bass that cannot be played is left out, which is hardly ever worth it; a string above the three low ones is a poor one for it. */
+const LEFT_OUT = 40;
+const LOW_STRINGS = 3;
+const PER_HIGH_STRING = 2;
 /** The tune sings on the three thin strings: for each string below them. */
 const THIN_STRINGS = 3;
 const PER_THICK_STRING = 1;
@@ -45,13 +52,16 @@ interface Down {
   strings: number;
 }
 
-/** A way so far: what rings, who took the last note, and how it came to be. */
+/** A way so far: what rings, who took the tune's last note (−1: the grip has it), and how it came to be. */
 interface Way {
   readonly price: number;
   readonly kept: number;
   readonly string: number;
   readonly fret: number;
   readonly finger: number;
+  /** Its last note, where that is a bass; and whether it is left out. */
+  readonly bass: FreePlay | null;
+  readonly left: boolean;
   /** The lowest and the highest fret where the hand is; 0 where nothing says it. */
   readonly low: number;
   readonly high: number;
@@ -78,6 +88,12 @@ function undominated(ways: readonly Way[]): readonly Way[] {
   return left;
 }
 
+const playOf = ({ string, fret, finger, kept }: Way): FreePlay => ({ string, fret, finger: fingerOf(finger), kept });
+
+/** Ways of the same key end alike. */
+const keyOf = (kept: number, string: number, finger: number): number =>
+  (kept * (MOST_STRINGS + 1) + string + 1) * 8 + finger + 1;
+
 /** What it costs at most to let go of some strings, and that another is the bass then. */
 function atMost(strings: number): number {
   let price = strings === 0 ? 0 : LET_GO_BASS - LET_GO;
@@ -95,6 +111,8 @@ export class FreeHand {
   readonly #widest: number;
   readonly #pairs: PairTables;
   #least = Infinity;
+  /** The string of a grip's highest note. */
+  #top = 0;
   readonly #down: readonly Down[] = Array.from({ length: THUMB + 1 }, () => ({ fret: 0, from: 0, to: 0, strings: 0 }));
 
   constructor(hand: Hand) {
@@ -109,21 +127,24 @@ export class FreeHand {
   }
 
   /** What it costs at least, in units, to play notes one after another from a grip (frets from `at` on, fingers 0–5); Infinity: a note is not on the neck. */
-  effort(frets: ArrayLike<number>, fingers: ArrayLike<number>, notes: readonly Midi[], at = 0): number {
+  effort(frets: ArrayLike<number>, fingers: ArrayLike<number>, notes: readonly Asked[], at = 0): number {
     const ways = this.#waysTo(frets, fingers, notes, notes.length - 1, at);
     this.#least = Infinity;
     for (const way of ways) if (way.price < this.#least) this.#step(way, notes.at(-1)!, frets, fingers, at, null);
     return this.#least;
   }
 
-  /** How notes are played at that price; null: a note is not on the neck. */
-  plays(frets: ArrayLike<number>, fingers: ArrayLike<number>, notes: readonly Midi[]): readonly FreePlay[] | null {
-    const plays: FreePlay[] = [];
+  /** How notes are played at that price, a bass that cannot be as null; null: a note of the tune is not on the neck. */
+  plays(
+    frets: ArrayLike<number>,
+    fingers: ArrayLike<number>,
+    notes: readonly Asked[],
+  ): readonly (FreePlay | null)[] | null {
+    const plays: (FreePlay | null)[] = [];
     const ways = this.#waysTo(frets, fingers, notes, notes.length, 0);
     let way = ways.reduce<Way | null>((best, one) => (best === null || one.price < best.price ? one : best), null);
     if (way === null) return null;
-    for (; way.before; way = way.before)
-      plays.unshift({ string: way.string, fret: way.fret, finger: fingerOf(way.finger), kept: way.kept });
+    for (; way.before; way = way.before) plays.unshift(way.left ? null : (way.bass ?? playOf(way)));
     return plays;
   }
 
@@ -131,19 +152,26 @@ export class FreeHand {
   #waysTo(
     frets: ArrayLike<number>,
     fingers: ArrayLike<number>,
-    notes: readonly Midi[],
+    notes: readonly Asked[],
     count: number,
     at: number,
   ): readonly Way[] {
     let kept = 0;
     let [low, high] = [0, 0];
+    let highest = -1;
     for (let s = 0; s < this.#open.length; s++) {
       const fret = frets[at + s]!;
       if (fret >= 0) kept |= 1 << s;
+      if (fret >= 0 && this.#open[s]! + fret >= highest) {
+        highest = this.#open[s]! + fret;
+        this.#top = s;
+      }
       if (fret > 0 && (low === 0 || fret < low)) low = fret;
       if (fret > high) high = fret;
     }
-    let ways: readonly Way[] = [{ price: 0, kept, string: -1, fret: -1, finger: -1, low, high, before: null }];
+    let ways: readonly Way[] = [
+      { price: 0, kept, string: -1, fret: -1, finger: -1, low, high, left: false, bass: null, before: null },
+    ];
     for (let i = 0; i < count; i++) {
       const next = new Map<number, Way>();
       for (const way of ways) this.#step(way, notes[i]!, frets, fingers, at, next);
@@ -155,12 +183,17 @@ export class FreeHand {
   /** Every way to play a note after some others; of those that end alike the cheapest. Without `next` only what the cheapest costs. */
   #step(
     way: Way,
-    pitch: Midi,
+    note: Asked,
     frets: ArrayLike<number>,
     fingers: ArrayLike<number>,
     at: number,
     next: Map<number, Way> | null,
   ): void {
+    if (typeof note !== 'number') {
+      this.#bass(way, note.bass, { frets, fingers, at }, next);
+      return;
+    }
+    const pitch = note;
     for (let s = 0; s < this.#open.length; s++) {
       const fret = pitch - this.#open[s]!;
       if (fret < 0 || fret >= this.#mm.length || this.#unused.has(s)) continue;
@@ -288,7 +321,83 @@ export class FreeHand {
     return this.#pairs.reached[pairAt(this.#mm.length, lower, higher, lowFret, highFret, strings)] === 1;
   }
 
-  #keep(next: Map<number, Way> | null, way: Way, to: Omit<Way, 'before' | 'low' | 'high'>): void {
+  /**
+   * Every way to play a bass: on a low string, below all that rings on, while the tune's note is held by whoever has it. Or it
+   * is left out.
+   */
+  #bass(
+    way: Way,
+    bass: PitchClass,
+    grip: { readonly frets: ArrayLike<number>; readonly fingers: ArrayLike<number>; readonly at: number },
+    next: Map<number, Way> | null,
+  ): void {
+    const { frets, fingers, at } = grip;
+    const tune = way.string < 0 ? this.#top : way.string;
+    const sung = way.string < 0 ? this.#open[tune]! + frets[at + tune]! : this.#open[tune]! + way.fret;
+    this.#took(next, way, way.kept, null, LEFT_OUT);
+    for (let s = 0; s < this.#open.length; s++) {
+      if (s === tune || this.#unused.has(s)) continue;
+      const strings = Math.max(0, s + 1 - LOW_STRINGS) * PER_HIGH_STRING;
+      for (let fret = (bass - pitchClassOf(this.#open[s]!) + 12) % 12; fret < this.#mm.length; fret += 12) {
+        const pitch = this.#open[s]! + fret;
+        if (pitch >= sung) continue;
+        let heard = way.kept & ~(1 << s);
+        for (let t = 0; t < this.#open.length; t++)
+          if (heard & (1 << t) && this.#open[t]! + frets[at + t]! < pitch) heard &= ~(1 << t);
+        this.#putDown(frets, fingers, at, way.kept);
+        const own = fingers[at + s]!;
+        const take = (kept: number, finger: number, price: number) => {
+          // The grip's own note of the tune goes on.
+          if (way.string >= 0 || kept & (1 << tune))
+            this.#took(next, way, kept, { string: s, fret, finger: fingerOf(finger), kept }, price + strings);
+        };
+        if (frets[at + s] === fret && way.kept & (1 << s)) {
+          const others = heard & ~this.#putDown(frets, fingers, at, heard | (1 << s));
+          take(others | (1 << s), own, 0);
+          continue;
+        }
+        heard &= ~this.#putDown(frets, fingers, at, heard);
+        if (fret === 0) {
+          take(this.#withoutOver(s, heard), 0, 0);
+          continue;
+        }
+        for (const finger of this.#fingers) {
+          if (way.string >= 0 && !this.#besideTune(way, s, fret, finger)) continue;
+          let kept = heard & ~this.#down[finger]!.strings;
+          for (let other = 1; other < this.#down.length; other++) {
+            const down = this.#down[other]!;
+            if (other === finger || down.strings === 0) continue;
+            if (!this.#standTogether(other, down, finger, fret, s, s)) kept &= ~down.strings;
+          }
+          take(kept, finger, SET);
+        }
+      }
+    }
+  }
+
+  /** Whether a finger can take a bass while the one that has the tune's note stays. */
+  #besideTune(way: Way, s: number, fret: number, finger: number): boolean {
+    if (way.finger <= 0) return true;
+    if (way.finger === finger) return false;
+    const holding = { fret: way.fret, from: way.string, to: way.string, strings: 1 << way.string };
+    return this.#standTogether(way.finger, holding, finger, fret, s, s);
+  }
+
+  /** A bass is taken, or left out: the tune stays where it is. */
+  #took(next: Map<number, Way> | null, way: Way, kept: number, play: FreePlay | null, own: number): void {
+    const string = play ? play.string : -1;
+    let price = way.price + own + this.#shift(way, { fret: play?.fret ?? 0 });
+    for (let rest = way.kept & ~kept & ~(string < 0 ? 0 : 1 << string); rest > 0; rest &= rest - 1) price += LET_GO;
+    if (next === null) {
+      if (price < this.#least) this.#least = price;
+      return;
+    }
+    const key = keyOf(kept, way.string, way.finger);
+    if (price >= (next.get(key)?.price ?? Infinity)) return;
+    next.set(key, { ...way, price, kept, left: play === null, bass: play, before: way });
+  }
+
+  #keep(next: Map<number, Way> | null, way: Way, to: Pick<Way, 'price' | 'kept' | 'string' | 'fret' | 'finger'>): void {
     const gone = way.kept & ~to.kept & ~(1 << to.string);
     let price = way.price + to.price;
     const bass = way.kept & -way.kept;
@@ -298,13 +407,13 @@ export class FreeHand {
       if (price < this.#least) this.#least = price;
       return;
     }
-    const key = (to.kept * MOST_STRINGS + to.string) * 8 + to.finger;
-    const known = next.get(key);
-    if (known && price >= known.price) return;
+    const { string, fret, finger, kept } = to;
+    const key = keyOf(kept, string, finger);
+    if (price >= (next.get(key)?.price ?? Infinity)) return;
     // An open string leaves the hand where it is; a finger within its reach, too.
-    const { fret } = to;
     const stays = fret === 0 || (fret >= way.low && fret <= way.high);
-    next.set(key, { ...to, price, low: stays ? way.low : fret, high: stays ? way.high : fret, before: way });
+    const [low, high] = stays ? [way.low, way.high] : [fret, fret];
+    next.set(key, { price, kept, string, fret, finger, low, high, left: false, bass: null, before: way });
   }
 
   /** What it costs that the hand leaves its place. */

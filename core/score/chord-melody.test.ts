@@ -11,14 +11,24 @@ import { FreeHand } from '../neck/free-notes.ts';
 import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { run } from '../steps.ts';
+import type { Decisions } from '../take/decision.ts';
+import { carryName, chordNameAt, noteDecisionName } from '../take/key.ts';
+import { NOTE_WAYS, type NoteWay } from '../take/layers/note.ts';
 import { chordMelodyLayer, playedColumn } from './chord-melody.ts';
 import { scoreOf, type Sound, type SoundNote } from './score.ts';
 
 const library = buildLibrary(DEFAULT_HAND);
 const pricing = pricingFor({ company: 'alone', area: null, matters: {} });
 
+interface Asked {
+  readonly density?: number;
+  readonly lib?: ShapeLibrary;
+  /** How each of its notes is to be played, by its number. */
+  readonly wayOf?: (i: number) => NoteWay | null;
+}
+
 /** A tune as a chord-melody: its score, how each column is played, what it costs, and how many octaves up it lies. */
-function played(text: string, { density = 25, lib = library }: { density?: number; lib?: ShapeLibrary } = {}) {
+function played(text: string, { density = 25, lib = library, wayOf }: Asked = {}) {
   const tune = parseTune(text);
   if (!tune.ok) throw new Error(JSON.stringify(tune.problems));
   const { chart } = tune.value;
@@ -27,7 +37,20 @@ function played(text: string, { density = 25, lib = library }: { density?: numbe
   const plain = prepareTake(session, { chart, melody }).columns;
   const octave = whereItLies(plain, library)[0]!.octave;
   const ticks = plain.at(-1)!.slot.start + plain.at(-1)!.slot.entry.ticks;
-  const cells = { [plain[0]!.at.replace(/:(\d+)$/, ':$1:carry')]: { layer: 'carry', ticks, density, octave } } as const;
+  const notes = plain.flatMap(({ at, slot: { start, entry, sung } }) =>
+    sung
+      .filter((note) => note.start >= start && note.start < start + entry.ticks)
+      .map((note) => noteDecisionName(chordNameAt(at, entry.tick + note.start - start))),
+  );
+  const cells: Decisions = {
+    [carryName(plain[0]!.at)]: { layer: 'carry', ticks, density, octave },
+    ...Object.fromEntries(
+      notes.flatMap((name, i) => {
+        const way = wayOf?.(i) ?? null;
+        return way === null ? [] : [[name, { layer: 'note', way }]];
+      }),
+    ),
+  };
   const take = arrangedTake(run(solveTake(session, { chart, melody, cells })));
   const hand = new FreeHand(lib.hand);
   const { open } = lib.neck;
@@ -65,28 +88,81 @@ function isHeld(notes: readonly SoundNote[], hand: Hand, fingerer: Fingerer): bo
   );
 }
 
+/** That a tune is there note for note and for its whole length, nothing above it, and all that sounds is held at any moment. */
+function isThere({ score, sung }: ReturnType<typeof played>): void {
+  const { guitar } = score.parts;
+  // Struck once more over a new grip, a note is in two parts.
+  const tune = guitar.filter(({ kind }) => kind === 'melody');
+  for (const note of sung) {
+    const parts = tune.filter(({ start }) => start >= note.start && start < endOf(note));
+    expect(parts.map(({ notes }) => notes[0]!.pitch)).toEqual(parts.map(() => note.pitch));
+    expect([parts[0]?.start, parts.at(-1) && endOf(parts.at(-1)!)]).toEqual([note.start, endOf(note)]);
+  }
+  expect(tune.every(({ start }) => sung.some((note) => note.start <= start && start < endOf(note)))).toBe(true);
+  const fingerer = new Fingerer(DEFAULT_HAND);
+  for (const at of new Set(guitar.map(({ start }) => start))) {
+    const now = sounding(guitar, at);
+    const note = now.find(({ kind }) => kind === 'melody')?.notes[0];
+    const all = now.flatMap(({ notes }) => notes);
+    if (note) expect(Math.max(...all.map(({ pitch }) => pitch))).toBe(note.pitch);
+    expect(new Set(all.map(({ string }) => string)).size).toBe(all.length);
+    expect([at, all, isHeld(all, DEFAULT_HAND, fingerer)]).toEqual([at, all, true]);
+    expect(all.every(({ fret }) => fret! >= 0 && fret! <= DEFAULT_HAND.highestFret)).toBe(true);
+  }
+}
+
 describe('each traditional tune', () => {
   test.each(tunes)('%s is there note for note, on top of all that rings, and the hand holds it', (_, text) => {
-    const { score, sung } = played(text);
-    const { guitar } = score.parts;
-    // Struck once more over a new grip, a note is in two parts.
-    const tune = guitar.filter(({ kind }) => kind === 'melody');
-    for (const note of sung) {
-      const parts = tune.filter(({ start }) => start >= note.start && start < endOf(note));
-      expect(parts.map(({ notes }) => notes[0]!.pitch)).toEqual(parts.map(() => note.pitch));
-      expect([parts[0]?.start, parts.at(-1) && endOf(parts.at(-1)!)]).toEqual([note.start, endOf(note)]);
-    }
-    expect(tune.every(({ start }) => sung.some((note) => note.start <= start && start < endOf(note)))).toBe(true);
-    const fingerer = new Fingerer(DEFAULT_HAND);
-    for (const at of new Set(guitar.map(({ start }) => start))) {
-      const now = sounding(guitar, at);
-      const note = now.find(({ kind }) => kind === 'melody')?.notes[0];
-      const all = now.flatMap(({ notes }) => notes);
-      if (note) expect(Math.max(...all.map(({ pitch }) => pitch))).toBe(note.pitch);
-      expect(new Set(all.map(({ string }) => string)).size).toBe(all.length);
-      expect([at, all, isHeld(all, DEFAULT_HAND, fingerer)]).toEqual([at, all, true]);
-      expect(all.every(({ fret }) => fret! >= 0 && fret! <= DEFAULT_HAND.highestFret)).toBe(true);
-    }
+    isThere(played(text));
+  });
+  test.each(tunes)('%s is there, whatever is said of its single notes', (_, text) => {
+    // Every third note in a way of its own, each in turn.
+    isThere(played(text, { density: 50, wayOf: (i) => (i % 3 === 0 ? NOTE_WAYS[(i / 3) % NOTE_WAYS.length]! : null) }));
+  });
+});
+
+describe('single notes', () => {
+  const over = (melody: string, way: NoteWay, at: number, chords = 'C | C') =>
+    played(`key: C\n| ${chords} |\nmelody:\n${melody}`, { wayOf: (i) => (i === at ? way : null) });
+  const told = ({ take, columns }: ReturnType<typeof played>) =>
+    columns.map(({ notes, basses }, i) =>
+      `${take.columns[i]!.grip?.grip ?? '-'} ${notes.map(({ how }) => how).join()} ${basses.map(({ string }) => 6 - string).join()}`.trim(),
+    );
+  test('in octaves, in two voices, with the bass lowest', () => {
+    const octaves = over('g8|e8|', 'octave', 0).take.columns[0]!.grip!.pitches;
+    expect(octaves).toEqual([octaves[1]! - 12, octaves[1]]);
+    expect(over('g8|e8|', 'two', 0).take.columns[0]!.grip!.pitches).toHaveLength(2);
+    expect(over('e8|b8|', 'bass', 1).take.columns[1]!.grip!.pitches[0]! % 12).toBe(0);
+  });
+  test('the bass after the beat rings on under the note, from the grip itself', () => {
+    const made = over('g8|e8|', 'bass-after', 0);
+    const [bass] = made.columns[0]!.basses;
+    expect(bass).toMatchObject({ start: 240, end: 1920 });
+    const sounds = made.score.parts.guitar;
+    expect(sounds.find(({ kind }) => kind === 'bass')!.notes[0]!.pitch % 12).toBe(0);
+    // Nothing of it is struck on the beat.
+    expect(
+      sounds.filter(({ start }) => start === 0).flatMap(({ notes }) => notes.map(({ string }) => string)),
+    ).not.toContain(bass!.string);
+  });
+  test('the bass before the beat is played from the grip before', () => {
+    const [first] = over('g8|a8|', 'bass-before', 1, 'C | F').columns;
+    expect(first!.basses).toMatchObject([{ start: 1680, end: 1920 }]);
+  });
+  test('alone, its chord after it', () => {
+    expect(told(over('g4e4|e8|', 'free', 0))[0]).toBe('- alone');
+    expect(over('g4e4|e8|', 'free', 0).take.problems).toEqual([]);
+  });
+  test('the next grip, from a fret away, is the very same one', () => {
+    const { take } = over('g4^f4|g8|', 'moved', 1);
+    const [, passing, next] = take.columns;
+    const frets = ({ grip }: typeof next & object) => grip!.grip.split('-');
+    expect(frets(passing!).map((fret) => (fret === 'x' ? fret : String(Number(fret) + 1)))).toEqual(frets(next!));
+  });
+  test('what cannot be is said', () => {
+    // C to E is no step.
+    const { take } = over('c4e4|e8|', 'moved', 0);
+    expect(take.problems).toMatchObject([{ code: 'note-not-so', args: { note: 'C4', way: 'moved' } }]);
   });
 });
 

@@ -1,8 +1,8 @@
-import type { FreeHand } from '../neck/free-notes.ts';
-import { type FreePlay } from '../neck/free-notes.ts';
+import type { FreeHand, FreePlay } from '../neck/free-notes.ts';
 import type { Finger } from '../neck/hold.ts';
 import type { ArrangedColumn } from '../leading/arrange.ts';
 import type { Midi } from '../pitch/pitch.ts';
+import { playedFrom } from '../take/carry.ts';
 import type { Ticks } from '../time/meter.ts';
 import type { Layer, Sound } from './score.ts';
 
@@ -27,12 +27,23 @@ export interface PlayedNote {
   readonly ringing: number;
 }
 
+/** A note that is struck and rings: a string of the grip under the tune, or a bass off the beat. */
+interface Ringing {
+  readonly string: number;
+  readonly fret: number;
+  readonly finger: Finger;
+  readonly start: Ticks;
+  readonly end: Ticks;
+}
+
 /** A column of a chord-melody as it is played. */
 export interface PlayedColumn {
   readonly notes: readonly PlayedNote[];
-  /** The strings of its grip under the tune, and until when each rings. */
-  readonly under: readonly { readonly string: number; readonly end: Ticks }[];
-  /** Notes that are not on the neck. */
+  /** The strings of its grip under the tune. */
+  readonly under: readonly Ringing[];
+  /** Basses that are struck off the beat. */
+  readonly basses: readonly Ringing[];
+  /** Notes that are not on the neck, or not in reach. */
   readonly missing: number;
 }
 
@@ -54,17 +65,36 @@ export function playedColumn(
   const frets = grip?.frets ?? open.map(() => -1);
   const fingers = frets.map((_, s) => numberOf(grip?.fingers[s] ?? 0));
   const all = frets.reduce((bits, fret, s) => (fret < 0 ? bits : bits | (1 << s)), 0);
-  const alone =
-    grip === null && carry.pitch !== null && carry.struck ? [{ start, ticks: carry.ticks, pitch: carry.pitch }] : [];
-  const asked = [...alone, ...carry.free];
+  const isAlone = grip === null && carry.pitch !== null && carry.struck;
+  const alone = isAlone ? [{ start, ticks: carry.ticks, pitch: carry.pitch! }] : [];
+  const asked = [...alone, ...playedFrom(carry)];
   const plays = hand.plays(
     frets,
     fingers,
-    asked.map(({ pitch }) => pitch),
+    asked.map((one) => ('bass' in one ? { bass: one.bass } : one.pitch)),
   );
-  const between = asked.map(({ start: from, ticks, pitch }, i): PlayedNote | null => {
+  /** What is asked for with how it is played. */
+  const played = asked.flatMap((one, i) => {
     const play = plays?.[i];
-    return play ? { start: from, ticks, pitch, how: grip ? 'free' : 'alone', ...placeOf(play) } : null;
+    return play ? [{ ...one, play, at: i }] : [];
+  });
+  /** When a string is stopped that rings after the first `from` of what is asked for. */
+  const stopOf = (from: number, isStopped: (play: FreePlay) => boolean): Ticks =>
+    played.find(({ at, play }) => at >= from && isStopped(play))?.start ?? end;
+  const between = played.flatMap((one): readonly PlayedNote[] =>
+    'bass' in one
+      ? []
+      : [{ start: one.start, ticks: one.ticks, pitch: one.pitch, how: grip ? 'free' : 'alone', ...placeOf(one.play) }],
+  );
+  const basses = played.flatMap((one): readonly Ringing[] => {
+    if (!('bass' in one)) return [];
+    const { string, fret, finger } = one.play;
+    const isOwn = frets[string] === fret;
+    // One that is set for it stays until the hand sets another finger.
+    const stops = (play: FreePlay) =>
+      play.string === string ||
+      (isOwn ? (play.kept & (1 << string)) === 0 : fret > 0 && play.fret > 0 && frets[play.string] !== play.fret);
+    return [{ string, fret, finger, start: one.start, end: stopOf(one.at + 1, stops) }];
   });
   const top = grip && carry.pitch !== null ? topString(frets, open) : -1;
   const carried: PlayedNote[] =
@@ -82,13 +112,16 @@ export function playedColumn(
           },
         ]
       : [];
-  const under = frets.flatMap((fret, s) => {
-    if (fret < 0 || s === top) return [];
-    const stopped = plays?.findIndex(({ kept, string }) => (kept & (1 << s)) === 0 || string === s) ?? -1;
-    return [{ string: s, end: stopped < 0 ? end : asked[stopped]!.start }];
+  /** The grip's own bass, where it comes after the beat. */
+  const late = carry.way === 'bass-after' ? basses[0] : undefined;
+  const under = frets.flatMap((fret, s): readonly Ringing[] => {
+    if (fret < 0 || s === top || (late?.string === s && late.fret === fret)) return [];
+    const finger = grip?.fingers[s] ?? 0;
+    return [
+      { string: s, fret, finger, start, end: stopOf(0, (play) => (play.kept & (1 << s)) === 0 || play.string === s) },
+    ];
   });
-  const notes = [...carried, ...between.filter((note) => note !== null)];
-  return { notes, under, missing: asked.length - between.filter((note) => note !== null).length };
+  return { notes: [...carried, ...between], under, basses, missing: asked.length - played.length };
 }
 
 const placeOf = ({ string, fret, finger, kept }: FreePlay) => ({ string, fret, finger, ringing: kept });
@@ -107,7 +140,8 @@ export const chordMelodyLayer =
       if (!played) return;
       const { start, ticks } = score.columns[column]!;
       taken.push({ start, end: start + ticks });
-      sounds.push(...underOf(played, one.grip, { start, column }, open));
+      sounds.push(...underOf(played, { start, column }, open));
+      sounds.push(...played.basses.map((bass) => bassSound(bass, column, open)));
       for (const note of played.notes) {
         const last = sounds.findLast(({ kind }) => kind === 'melody');
         const goesOn =
@@ -136,28 +170,37 @@ export const chordMelodyLayer =
 /** The notes of a grip under the tune, those that are let go at the same time as one sound. */
 function underOf(
   { under }: PlayedColumn,
-  grip: ArrangedColumn['grip'],
   { start, column }: { readonly start: Ticks; readonly column: number },
   open: readonly Midi[],
 ): readonly Sound[] {
-  if (!grip) return [];
-  return [...new Set(under.map(({ end }) => end))].map((end, i): Sound => {
-    const strings = under.filter((one) => one.end === end).map(({ string }) => string);
-    return {
-      start,
-      ticks: end - start,
-      velocity: UNDER_VELOCITY,
-      kind: 'chord',
-      column,
-      spreadMs: i === 0 ? ROLL : 0,
-      notes: strings.map((string, voice) => {
-        const fret = grip.frets[string]!;
-        const finger = grip.fingers[string] ?? 0;
-        return { pitch: open[string]! + fret, string, fret, finger: finger === 0 ? null : finger, voice };
-      }),
-    };
-  });
+  return [...new Set(under.map(({ end }) => end))].map((end, i): Sound => ({
+    start,
+    ticks: end - start,
+    velocity: UNDER_VELOCITY,
+    kind: 'chord',
+    column,
+    spreadMs: i === 0 ? ROLL : 0,
+    notes: under.filter((one) => one.end === end).map((one, voice) => soundNote(one, voice, open)),
+  }));
 }
+
+const soundNote = ({ string, fret, finger }: Ringing, voice: number, open: readonly Midi[]) => ({
+  pitch: open[string]! + fret,
+  string,
+  fret,
+  finger: finger === 0 ? null : finger,
+  voice,
+});
+
+const bassSound = (bass: Ringing, column: number, open: readonly Midi[]): Sound => ({
+  start: bass.start,
+  ticks: bass.end - bass.start,
+  velocity: UNDER_VELOCITY,
+  kind: 'bass',
+  column,
+  spreadMs: 0,
+  notes: [soundNote(bass, 0, open)],
+});
 
 const melodySound = ({ start, ticks, pitch, string, fret, finger }: PlayedNote, column: number): Sound => ({
   start,

@@ -4,7 +4,8 @@ import { readChart } from '../reading/read.ts';
 import { columnsOf } from './columns.ts';
 import { readDecision, type Decisions } from './decision.ts';
 import { carryName, slotKeys } from './key.ts';
-import { strengthAt } from './carry.ts';
+import { isBare, strengthAt } from './carry.ts';
+import type { NoteWay } from './layers/note.ts';
 
 const TEXT = 'key: C\n| C | F G7 |\nmelody:\nC2 DE F2 G2 | A4 z2 B2 |';
 
@@ -59,6 +60,69 @@ describe('a chord-melody divides its columns at the notes that get grips', () =>
   test('a take that was kept has each grip as it was, those under notes in the middle, too', () => {
     const kept = { 'a:1:960:kept': { layer: 'kept', on: 'C', colour: '6', grip: 'x-3-2-2-1-1' } } as const;
     expect(columns(25, 0, kept).map((column) => column.kept)).toEqual([null, 'x-3-2-2-1-1', null, null]);
+  });
+  describe('what is said of one note', () => {
+    const way = (one: NoteWay, at = 'a:1:480:note') => ({ [at]: { layer: 'note', way: one } }) as const;
+    test('it gets a grip, or gets none', () => {
+      expect(told(25, 0, way('carried'))).toEqual([
+        'C6 1 60 new',
+        'C6 2 62  64',
+        'C6 3 65  67',
+        'Fmaj7 1 69 new',
+        'G9 3 - new 71',
+      ]);
+      expect(told(25, 0, way('free', 'a:1:960:note'))).toEqual([
+        'C6 1 60 new 62,64,65,67',
+        'Fmaj7 1 69 new',
+        'G9 3 - new 71',
+      ]);
+    });
+    test('where a chord begins it is alone, and the chord is new with the next', () => {
+      const made = columns(0, 0, way('free', 'a:1:0:note'));
+      expect(made.slice(0, 2).map(({ carry }) => [carry!.pitch, carry!.way, carry!.opens, isBare(carry!)])).toEqual([
+        [60, 'free', false, true],
+        [62, null, true, false],
+      ]);
+    });
+    test('under a step it has a chord of its own, that leads on, and is new', () => {
+      const moved = columns(50, 0, way('moved'));
+      expect(moved.map(({ symbol, into, carry }) => `${symbol} ${into ?? ''} ${carry?.passes}`).slice(0, 3)).toEqual([
+        'C6  false',
+        // D goes on to F by a third.
+        'C6  false',
+        'C6  false',
+      ]);
+      const stepping = { ...way('diminished', 'a:1:720:note'), ...way('moved', 'a:1:1440:note') };
+      // E to F over C: no diminished seventh of C has an E. G to A: F6 of the next bar, a whole step lower.
+      expect(told(75, 0, stepping)).toEqual([
+        'C6 1 60 new',
+        'C6 2 62',
+        'C6 2.5 64',
+        'C6 3 65',
+        'Ebmaj7 4 67',
+        'Fmaj7 1 69 new',
+        'G9 3 - new',
+        'G9 4 71',
+      ]);
+      const half = told(75, 0, way('diminished', 'a:1:960:note'));
+      expect(half[3]).toBe('Bdim7 3 65');
+    });
+    test('a chord of its own has decisions of its own', () => {
+      const pinned = {
+        ...way('moved', 'a:1:1440:note'),
+        'a:1:1440': { layer: 'chord', on: 'Ebmaj7', colour: '6', voicing: { grip: 'x-6-8-7-8-x' } },
+      } as const;
+      expect(columns(75, 0, pinned)[4]).toMatchObject({
+        symbol: 'Eb6',
+        decision: { voicing: { grip: 'x-6-8-7-8-x' } },
+      });
+    });
+    test('its bass comes after the beat, or before it, from the grip before', () => {
+      const after = columns(25, 0, way('bass-after', 'a:1:960:note'));
+      expect(after.map(({ carry }) => carry!.basses)).toEqual([[], [{ start: 1200, ticks: 720, bass: 0 }], [], []]);
+      const before = columns(25, 0, way('bass-before', 'b:1:0:note'));
+      expect(before.map(({ carry }) => carry!.basses)).toEqual([[], [{ start: 1680, ticks: 240, bass: 5 }], [], []]);
+    });
   });
   test('what is sung before and after a rest is the ceiling of a grip there', () => {
     expect(columns(25).at(-1)!.carry).toMatchObject({ pitch: null, ceiling: 71 });

@@ -134,10 +134,15 @@ export function columnsOf(
     return { ...column, walks };
   });
   if (plain || decisionsOf(cells, 'carry').length === 0) return walked;
-  return carrying(walked, carryDecidedAt(slots, keys, cells)).map((column): Column => {
-    if (!column.carry) return column;
-    const kept = column.decision ? null : keptAt(cells, atOf(column.at), column.slot, null);
-    return { ...column, kept: kept?.grip ?? column.kept, wishes: wishesIn(column.slot) };
+  return carrying(walked, carryDecidedAt(slots, keys, cells), cells).map((column): Column => {
+    const { slot } = column;
+    if (!column.carry || column.chord === null) return column;
+    // A chord under a step is decided for as it stands.
+    const decision = column.decision ?? standingAt(cells, atOf(column.at), slot, lastFret);
+    const kept = decision ? null : keptAt(cells, atOf(column.at), slot, null);
+    const chord = decision === column.decision ? column.chord : chordFor(slot.entry.chord!, decision, null);
+    const symbol = chord === column.chord ? column.symbol : symbolOf(chord!);
+    return { ...column, chord, symbol, decision, kept: kept?.grip ?? column.kept, wishes: wishesIn(slot) };
   });
 }
 

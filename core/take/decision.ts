@@ -6,6 +6,7 @@ import { recordOf } from './layers/fields.ts';
 import { readKeptDecision } from './layers/kept.ts';
 import { readMannerDecision } from './layers/manner.ts';
 import { readMoveDecision } from './layers/move.ts';
+import { readNoteDecision } from './layers/note.ts';
 import { readRhythmDecision } from './layers/rhythm.ts';
 import { readTextureDecision } from './layers/texture.ts';
 import { readWishDecision } from './layers/wish.ts';
@@ -25,6 +26,7 @@ const LAYERS = {
   rhythm: readRhythmDecision,
   texture: readTextureDecision,
   carry: readCarryDecision,
+  note: readNoteDecision,
 } as const;
 
 export type LayerName = keyof typeof LAYERS;

@@ -1,6 +1,23 @@
 import { pitchName } from '../pitch/note.ts';
+import type { NoteWay } from '../take/layers/note.ts';
 import type { PlayedNote } from '../score/chord-melody.ts';
 import { musical } from './music.ts';
+
+/** How a note of the tune is played, as it is chosen; and where it is not, what is missing. */
+export const NOTE_WAY_WORDS: Readonly<Record<NoteWay, { readonly name: string; readonly lacks: string }>> = {
+  carried: { name: 'a grip', lacks: 'no grip carries it' },
+  bass: { name: 'a grip with its bass', lacks: 'no grip under it has the bass lowest' },
+  'bass-before': { name: 'bass before the beat', lacks: 'no bass is in reach' },
+  'bass-after': { name: 'bass after the beat', lacks: 'no bass is in reach' },
+  two: { name: 'two voices', lacks: 'no grip of two notes has it on top' },
+  octave: { name: 'octaves', lacks: 'its octave is not in reach' },
+  moved: { name: 'the next grip, moved', lacks: 'it does not step on to a note that gets a grip' },
+  diminished: {
+    name: 'a passing diminished',
+    lacks: 'no diminished seventh under it steps on to a note that gets a grip',
+  },
+  free: { name: 'single', lacks: 'it is not on the neck' },
+};
 
 const FINGERS: Readonly<Record<string, string>> = {
   0: 'open',

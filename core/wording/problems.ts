@@ -4,6 +4,8 @@ import { PLAYER_FIELDS, type PlayerField } from '../neck/player.ts';
 import type { WhyNot } from '../neck/hold.ts';
 import { whyNotText } from './hand.ts';
 import { PLAYER_NAMES, PLAYER_RIGHT } from './player.ts';
+import type { NoteWay } from '../take/layers/note.ts';
+import { NOTE_WAY_WORDS } from './carry.ts';
 import { musical } from './music.ts';
 
 type Args = Problem['args'];
@@ -99,6 +101,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `The grip pinned for ${musical(String(text))} does not have the tune’s ${musical(String(note))} on top; another stands in.`,
   'tune-alone': ({ note, text }) =>
     `This hand has no grip of ${musical(String(text))} with ${musical(String(note))} on top: the note is played alone. Another octave or key may have one.`,
+  'note-not-so': ({ note, way, text }) =>
+    `${musical(String(note))} over ${musical(String(text))} is not played as you said (${NOTE_WAY_WORDS[way as NoteWay].name}): ${NOTE_WAY_WORDS[way as NoteWay].lacks}.`,
   'tune-off-neck': ({ note }) =>
     `${musical(String(note))} is not on this neck, and is left out. Take the tune into another octave (Wishes) or key.`,
   'pin-unplayable': ({ text }) => `The pinned grip does not play ${musical(String(text))} any more; another stands in.`,

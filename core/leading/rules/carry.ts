@@ -1,11 +1,14 @@
 import { masksOf, symbolOf, type Chord } from '../../chord/chord.ts';
+import { pitchesOf } from '../../grip/grips.ts';
 import type { ShapeLibrary } from '../../grip/library.ts';
 import { notesOf } from '../../grip/traits.ts';
 import { FreeHand } from '../../neck/free-notes.ts';
 import { pitchClassOf, type Midi } from '../../pitch/pitch.ts';
 import { remembered } from '../../remember.ts';
-import type { Carry } from '../../take/carry.ts';
+import { pitchClass } from '../../pitch/note.ts';
+import { playedFrom, type Carry } from '../../take/carry.ts';
 import type { Column } from '../../take/columns.ts';
+import type { NoteWay } from '../../take/layers/note.ts';
 import { keepWhere, type Rule } from './rule.ts';
 
 /** A grip under a melody note has two to five notes, that note among them (common practice). */
@@ -43,9 +46,9 @@ const handOf = remembered(({ hand }: ShapeLibrary) => new FreeHand(hand));
 export function carryRules({ carry }: Pick<Column, 'carry'>): readonly Rule[] {
   if (carry === null) return [];
   return [
-    carry.pitch === null ? underRule(carry.ceiling) : onTop(carry.pitch),
-    ...(carry.free.length > 0 ? [freeRule(carry)] : []),
-    ...(carry.pitch === null ? [] : [saysRule(carry.opens), THIN]),
+    ...(carry.pitch === null ? [underRule(carry.ceiling)] : [onTop(carry.pitch), ...inWay(carry.way, carry.pitch)]),
+    ...(carry.free.length + carry.basses.length > 0 ? [freeRule(carry)] : []),
+    ...(carry.pitch === null || carry.way === 'octave' ? [] : [saysRule(carry.opens), THIN]),
   ];
 }
 
@@ -53,6 +56,33 @@ const onTop = (pitch: Midi): Rule => ({
   key: `carry ${pitch}`,
   narrow: (_, chord, library) => carryingShapes(chord, pitch, library),
 });
+
+/** Whether a grip (its pitches ascending) carries its note as the player says; what is said of no grip it always does. */
+export function isCarriedSo(way: NoteWay, chord: Chord, pitches: readonly Midi[]): boolean {
+  if (way === 'bass') return pitchClassOf(pitches[0]!) === pitchClass(chord.bass ?? chord.root);
+  if (way === 'two') return pitches.length === 2;
+  if (way === 'octave') return pitches.length === 2 && pitches[1]! - pitches[0]! === 12;
+  return true;
+}
+
+/** What the player says of one note; where no grip is so, all that carry it stand. */
+function inWay(way: NoteWay | null, pitch: Midi): readonly Rule[] {
+  if (way === 'octave')
+    return [{ key: `octave ${pitch}`, narrow: (shapes, _, library) => octavesOf(pitch, library) ?? shapes }];
+  if (way !== 'bass' && way !== 'two') return [];
+  const narrow: Rule['narrow'] = (shapes, chord, library) =>
+    keepWhere(shapes, (shape) => isCarriedSo(way, chord, pitchesOf(library, shape)));
+  return [{ key: `way ${way}`, narrow }];
+}
+
+/** The shapes of a note and its octave below, whatever the chord; null where the hand has none. */
+function octavesOf(pitch: Midi, { start, order, top, lowest, traits }: ShapeLibrary): Uint32Array | null {
+  const own = 1 << pitchClassOf(pitch);
+  const shapes = order
+    .slice(start[own], start[own + 1])
+    .filter((shape) => top[shape] === pitch && lowest[shape] === pitch - 12 && notesOf(traits[shape]!) === 2);
+  return shapes.length > 0 ? shapes.sort() : null;
+}
 
 const underRule = (ceiling: Midi | null): Rule => ({
   key: `under ${ceiling}`,
@@ -62,16 +92,16 @@ const underRule = (ceiling: Midi | null): Rule => ({
 /** No way to play a note costs more than this, in units. */
 const NOT_ON_THE_NECK = 100;
 
-function freeRule({ free }: Carry): Rule {
-  const pitches = free.map(({ pitch }) => pitch);
+function freeRule(carry: Carry): Rule {
+  const asked = playedFrom(carry).map((one) => ('bass' in one ? { bass: one.bass } : one.pitch));
   return {
-    key: `free ${pitches.join()}`,
+    key: `free ${asked.map((one) => (typeof one === 'number' ? one : `bass ${one.bass}`)).join()}`,
     term: 'free',
     price(shapes, _, library) {
       const hand = handOf(library);
       const { frets, fingers, strings } = library;
       return Float64Array.from(shapes, (shape) =>
-        Math.min(NOT_ON_THE_NECK, hand.effort(frets, fingers, pitches, shape * strings)),
+        Math.min(NOT_ON_THE_NECK, hand.effort(frets, fingers, asked, shape * strings)),
       );
     },
   };
