@@ -95,11 +95,15 @@ export function carrying<C extends Divided>(
     const tune = tuneOver(column, { before: columns[i - 1], next: columns[i + 1], octave, cells });
     return piecesOf(tune, gripsAt(tune, density));
   });
-  return withPassing(carried).map((column, i, all) => withBasses(column, all[i + 1]));
+  return joined(carried);
 }
 
+/** Pieces one after another, each with what it has of its neighbours: a chord that passes on to the next, a bass before it. */
+export const joined = <C extends Divided>(pieces: readonly C[]): readonly C[] =>
+  withPassing(pieces).map((column, i, all) => withBasses(column, all[i + 1]));
+
 /** A note of the tune as the guitar has it. */
-interface TuneNote extends FreeNote {
+export interface TuneNote extends FreeNote {
   /** From its bar's start. */
   readonly tick: Ticks;
   readonly way: NoteWay | null;
@@ -113,8 +117,8 @@ export interface TuneOver<C> {
   readonly within: readonly TuneNote[];
   /** The first note after it, or null. */
   readonly after: Midi | null;
-  /** Whether its chord is new with it. */
-  readonly opens: boolean;
+  /** When its chord comes that is new with it, most often at once; null: it was just heard. */
+  readonly opensAt: Ticks | null;
 }
 
 export function tuneOver<C extends Divided>(
@@ -137,13 +141,11 @@ export function tuneOver<C extends Divided>(
     return { start, ticks, pitch: pitch + 12 * octave, spelling, tick, way: wayOf(start) };
   });
   const first = next?.slot.sung[0];
-  return {
-    column,
-    sung,
-    within: sung.filter(({ start }) => start >= from && start < to),
-    after: first ? first.pitch + 12 * octave : null,
-    opens: before?.symbol !== column.symbol,
-  };
+  const within = sung.filter(({ start }) => start >= from && start < to);
+  const isLate = within[0]?.start === from && within[0].way === 'free';
+  const opensAt = isLate ? (within.find(({ way }) => way !== 'free')?.start ?? null) : from;
+  const after = first ? first.pitch + 12 * octave : null;
+  return { column, sung, within, after, opensAt: before?.symbol === column.symbol ? null : opensAt };
 }
 
 /** Whether a column has no grip: its note is played alone, and its chord comes with the next. */
@@ -152,34 +154,34 @@ export const isBare = ({ way, struck }: Pick<Carry, 'way' | 'struck'>): boolean 
 /** Whether its bass is struck off the beat: no grip needs to have it. */
 export const isBassApart = ({ way }: Pick<Carry, 'way'>): boolean => way === 'bass-before' || way === 'bass-after';
 
+/** The notes that the search may carry or leave free after the first of a column: all of which nothing is said. */
+export function openNotes<C extends Divided>({ column, within }: TuneOver<C>): readonly TuneNote[] {
+  return column.chord === null ? [] : within.filter(({ start, way }) => start > column.slot.start && way === null);
+}
+
 /** When the tune's notes get grips of their own after the first of a column: those on strong beats, and as the player says. */
-function gripsAt<C extends Divided>({ column, within }: TuneOver<C>, density: number): readonly Ticks[] {
+export function gripsAt<C extends Divided>({ column, within }: TuneOver<C>, density: number): readonly Ticks[] {
   const { slot, chord } = column;
   // Where no chord sounds the tune is played alone.
   if (chord === null) return [];
   const least = leastStrength(density);
-  const later = within.filter(({ start }) => start > slot.start);
-  const opening = within.find(({ start }) => start === slot.start);
-  const comesLate = opening?.way === 'free' ? later.find(({ way }) => way !== 'free') : undefined;
-  return later
-    .filter((note) =>
-      note.way === null ? note === comesLate || strengthAt(note.tick, slot.meter) >= least : note.way !== 'free',
-    )
+  const isStrong = ({ tick }: TuneNote) => strengthAt(tick, slot.meter) >= least;
+  const opening = within.find(({ way }) => way !== 'free');
+  return within
+    .filter((note) => note.start > slot.start && note.way !== 'free')
+    .filter((note) => note.way !== null || isStrong(note) || (note === opening && within[0]!.start === slot.start))
     .map(({ start }) => start);
 }
 
 /** A column divided at some times: each piece with what it carries. */
 export function piecesOf<C extends Divided>(tune: TuneOver<C>, grips: readonly Ticks[]): readonly C[] {
-  const { column, sung, opens } = tune;
+  const { column } = tune;
   const { slot } = column;
   const times = [slot.start, ...grips];
   const to = slot.start + slot.entry.ticks;
-  const opening = sung.find(({ start }) => start === slot.start);
-  // A chord that is not there from the beginning is new where it comes.
-  const isLate = opening?.way === 'free';
   return times.map((time, part): C => {
     const end = times[part + 1] ?? to;
-    const carry = carryOver(tune, time, end, opens && part === (isLate ? 1 : 0));
+    const carry = carryOver(tune, time, end);
     if (part === 0)
       return {
         ...column,
@@ -204,7 +206,7 @@ export function piecesOf<C extends Divided>(tune: TuneOver<C>, grips: readonly T
 }
 
 /** What a grip carries that is held from some time to another. */
-function carryOver<C>({ sung, within, after }: TuneOver<C>, time: Ticks, end: Ticks, opens: boolean): Carry {
+function carryOver<C>({ sung, within, after, opensAt }: TuneOver<C>, time: Ticks, end: Ticks): Carry {
   const on = sung.find(({ start, ticks }) => start <= time && time < start + ticks) ?? null;
   const ceiling = sung.find(({ start }) => start > time)?.pitch ?? after;
   return {
@@ -212,7 +214,7 @@ function carryOver<C>({ sung, within, after }: TuneOver<C>, time: Ticks, end: Ti
     spelling: on?.spelling ?? null,
     ticks: on ? Math.min(on.start + on.ticks, end) - time : 0,
     struck: on?.start === time,
-    opens,
+    opens: time === opensAt,
     ceiling: on ? null : ceiling,
     way: on?.start === time ? on.way : null,
     passes: false,

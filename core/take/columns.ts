@@ -75,8 +75,20 @@ export function columnsOf(
   slots: readonly ReadSlot[],
   keys: readonly string[],
   cells: Decisions,
-  { plain = false, lastFret = DEFAULT_HAND.highestFret, manner = null }: ColumnsHow = {},
+  how: ColumnsHow = {},
 ): readonly Column[] {
+  const { columns, asPiece } = undividedColumns(slots, keys, cells, how);
+  if (how.plain || decisionsOf(cells, 'carry').length === 0) return columns;
+  return carrying(columns, carryDecidedAt(slots, keys, cells), cells).map(asPiece);
+}
+
+/** The same before they are divided at the notes of a chord-melody, and what makes a piece of one a column. */
+export function undividedColumns(
+  slots: readonly ReadSlot[],
+  keys: readonly string[],
+  cells: Decisions,
+  { plain = false, lastFret = DEFAULT_HAND.highestFret, manner = null }: ColumnsHow = {},
+): { readonly columns: readonly Column[]; readonly asPiece: (piece: Column) => Column } {
   const divisions = divisionsOf(plain ? {} : cells);
   // A chord that a move left may stand in another bar than its own.
   const untoldOf = ({ index, slot: { entry } }: Standing) =>
@@ -133,8 +145,7 @@ export function columnsOf(
     const walks = walkingBasses(joined[i - 1]?.chord ?? null, joined[i + 1]?.chord ?? null);
     return { ...column, walks };
   });
-  if (plain || decisionsOf(cells, 'carry').length === 0) return walked;
-  return carrying(walked, carryDecidedAt(slots, keys, cells), cells).map((column): Column => {
+  const asPiece = (column: Column): Column => {
     const { slot } = column;
     if (!column.carry || column.chord === null) return column;
     // A chord under a step is decided for as it stands.
@@ -143,7 +154,8 @@ export function columnsOf(
     const chord = decision === column.decision ? column.chord : chordFor(slot.entry.chord!, decision, null);
     const symbol = chord === column.chord ? column.symbol : symbolOf(chord!);
     return { ...column, chord, symbol, decision, kept: kept?.grip ?? column.kept, wishes: wishesIn(slot) };
-  });
+  };
+  return { columns: walked, asPiece };
 }
 
 /** What a slot was kept with, where the chord there is the same and nothing else was decided for it. */
