@@ -1,11 +1,13 @@
 import {
   ANY_TASTE,
+  applyPatch,
   arrangedTake,
   bad,
   differentPaths,
   figuresText,
   FreeHand,
   gripOf,
+  gripsByPrice,
   handOf,
   neckOf,
   NO_MELODY,
@@ -30,6 +32,9 @@ import {
   wishText,
   type Arrangement,
   type Column,
+  type Decisions,
+  type Session,
+  type TakeAsked,
   type PlayedColumn,
   type Manner,
   type ShapeLibrary,
@@ -42,7 +47,16 @@ import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
 import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
-import { carryCells, colourCells, moveCells, pinCells, wishCells, wishesTyped, type TypedWishes } from './wishes.ts';
+import {
+  carryCells,
+  colourCells,
+  moveCells,
+  noteCells,
+  pinCells,
+  wishCells,
+  wishesTyped,
+  type TypedWishes,
+} from './wishes.ts';
 
 /** What is typed of who plays, and of what is wanted. */
 export interface PlayingWishes extends TypedWishes {
@@ -56,6 +70,7 @@ export interface PlayingWishes extends TypedWishes {
   readonly manner?: string | undefined;
   readonly 'chord-melody'?: boolean | undefined;
   readonly density?: string | undefined;
+  readonly note?: readonly string[] | undefined;
   readonly octave?: string | undefined;
   readonly joint?: boolean | undefined;
 }
@@ -89,11 +104,21 @@ export function playing({ chart, melody }: Pick<TuneText, 'chart' | 'melody'>, w
   const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
   const chosen = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
   const stands = prepareTake(session, { ...asked, cells: chosen }).columns;
-  const coloured = { ...chosen, ...carryCells(wishes, stands, library) };
+  const sung = { ...carryCells(wishes, stands, library), ...noteCells(wishes.note ?? [], stands) };
+  const coloured = carriedByPrice({ ...chosen, ...sung }, wishes.density, session, asked);
   const unwished = prepareTake(session, { ...asked, cells: coloured }).columns;
   const cells = { ...coloured, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
   return { ok: true as const, player: player.value, library, pricing, session, asked, taste, wished, cells };
 }
+
+/** With a density of `auto` the search chooses which notes of the tune get grips. */
+const carriedByPrice = (
+  cells: Decisions,
+  density: string | undefined,
+  session: Session,
+  asked: TakeAsked,
+): Decisions =>
+  density === 'auto' ? applyPatch(cells, run(gripsByPrice(session, { ...asked, cells })).patch).cells : cells;
 
 /** `arrange FILE`: the exact best path for a player’s hand; in a style the first of its whole takes. */
 export function arrange(file: string, wishes: Wishes, world: World): Answer {

@@ -26,7 +26,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--manner rooted|shells|ringing|small|funk]
         [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--joint] [--melody-first]
-        [--chord-melody [--density 0-1] [--octave=auto|-1|0|1|2]]
+        [--chord-melody [--density 0-1|auto] [--note BAR:BEAT=WAY]… [--octave=auto|-1|0|1|2]]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
@@ -100,6 +100,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       'chord-melody': { type: 'boolean', default: false },
       joint: { type: 'boolean', default: false },
       density: { type: 'string' },
+      note: { type: 'string', multiple: true },
       octave: { type: 'string' },
       bar: { type: 'string' },
       beat: { type: 'string' },

@@ -2,10 +2,13 @@ import {
   ANY_TASTE,
   applyPatch,
   carryName,
+  chordNameAt,
   decisionFor,
   LINE_WAYS,
   MOST_OCTAVES,
   movePatch,
+  NOTE_WAYS,
+  noteDecisionName,
   parseFrets,
   parseNote,
   parsePitch,
@@ -16,6 +19,7 @@ import {
   readWish,
   spanOfColumns,
   suffixOf,
+  ticksPerBeat,
   USUAL_DENSITY,
   whereItLies,
   wishName,
@@ -130,7 +134,7 @@ interface TypedCarry {
   readonly density?: string | undefined;
   readonly octave?: string | undefined;
 }
-/** The cell that plays the tune itself as a chord-melody; its density is typed 0 to 1, its octave as a number or `auto`. */
+/** The cell that plays the tune itself as a chord-melody; its density is typed 0 to 1 or `auto`, its octave as a number or `auto`. */
 export function carryCells(
   { 'chord-melody': carries = false, density, octave }: TypedCarry,
   columns: readonly Column[],
@@ -144,14 +148,35 @@ export function carryCells(
   const [first, last] = [columns[0], columns.at(-1)];
   if (!first || !last || columns.every(({ slot }) => slot.sung.length === 0))
     throw new UsageError('--chord-melody needs a melody: write it after a line `melody:`');
-  const share = density === undefined ? USUAL_DENSITY / 100 : Number(density);
-  if (!(share >= 0 && share <= 1)) throw new UsageError('--density takes 0 to 1');
+  const share = density === undefined || density === 'auto' ? USUAL_DENSITY / 100 : Number(density);
+  if (!(share >= 0 && share <= 1)) throw new UsageError('--density takes 0 to 1, or auto');
   const isAuto = octave === undefined || octave === 'auto';
   const up = isAuto ? whereItLies(columns, library)[0]!.octave : Number(octave);
   if (!Number.isInteger(up) || Math.abs(up) > MOST_OCTAVES)
     throw new UsageError(`--octave takes auto, or -${MOST_OCTAVES} to ${MOST_OCTAVES}`);
   const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
   return { [carryName(first.at)]: { layer: 'carry', ticks, density: Math.round(share * 100), octave: up } };
+}
+
+/** The cells that say how single notes of the tune are played, `BAR:BEAT=WAY` each. */
+export function noteCells(notes: readonly string[], columns: readonly Column[]): Record<string, Decision> {
+  return Object.fromEntries(
+    notes.map((text) => {
+      const [where = '', typed] = text.split('=');
+      const [bar, beat = 1] = where.split(':').map(Number);
+      const way = NOTE_WAYS.find((one) => one === typed);
+      if (!way) throw new UsageError(`--note takes BAR:BEAT=WAY, like 3:2=two; ways are ${NOTE_WAYS.join(', ')}`);
+      const found = columns
+        .filter(({ slot }) => slot.bar === bar)
+        .flatMap(({ at, slot: { sung, start, entry, meter } }) => {
+          const tick = (beat - 1) * ticksPerBeat(meter);
+          const note = sung.find((one) => one.tick === tick && one.start >= start && one.start < start + entry.ticks);
+          return note ? [noteDecisionName(chordNameAt(at, entry.tick + note.start - start))] : [];
+        })[0];
+      if (!found) throw new UsageError(`--note ${text}: no note of the tune begins in bar ${bar} on beat ${beat}`);
+      return [found, { layer: 'note', way }];
+    }),
+  );
 }
 
 /** The cells that make moves, `BAR:BEAT=ID` each, over the chord that begins there. */

@@ -94,6 +94,7 @@ export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign 
 export type { Syllable } from './melody/abc-words.ts';
 export { partsOfTune } from './chart/headers.ts';
 export { liesMoved, sungOver, whereItLies, type Lies, type SungOver } from './leading/where-it-lies.ts';
+export { gripsByPrice, type GripsByPrice } from './leading/grips-by-price.ts';
 export { carryingShapes } from './leading/rules/carry.ts';
 export { FreeHand, type FreePlay } from './neck/free-notes.ts';
 export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } from './score/chord-melody.ts';

@@ -9,6 +9,7 @@ import {
   formatFrets,
   fretsAt,
   gripOf,
+  gripsByPrice,
   holdingOthers,
   labelsOf,
   likedFirst,
@@ -50,6 +51,7 @@ import {
   type SolvedTake,
   type Span,
   type Steer,
+  type Ticks,
 } from '../../core/index.ts';
 import { follow, pause } from './follow.ts';
 import type {
@@ -303,6 +305,18 @@ export const takeAnswers = (sessions: Sessions) => ({
   async lies(name: string): Promise<readonly Lies[] | null> {
     const priced = await sessions.price(name, 'lies', 0);
     return priced && whereItLies(priced.of.columns, priced.of.session.library);
+  },
+
+  /** Which notes of the tune get grips by price, within a span or (null) everywhere: the change that says so. Null: something newer came. */
+  async gripsByPrice(
+    name: string,
+    within: { readonly start: Ticks; readonly end: Ticks } | null,
+  ): Promise<Patch<Decision> | null> {
+    const priced = await sessions.price(name, 'gripsByPrice', 0);
+    if (priced === null) return null;
+    const { session, asked } = priced.of;
+    const found = await follow(gripsByPrice(session, asked, within), priced.current);
+    return found && found.patch;
   },
 
   /** What a change about a column would come to over the whole take; null: something newer came. */

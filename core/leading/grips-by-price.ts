@@ -58,8 +58,15 @@ export interface GripsByPrice {
   readonly notes: number;
 }
 
-/** Chooses which notes of a chord-melody get grips, by price; what the player said of single notes stands. Yields progress. */
-export function* gripsByPrice(session: Session, asked: TakeAsked): Generator<Progress, GripsByPrice> {
+/**
+ * Chooses which notes of a chord-melody get grips, by price; what the player said of single notes stands, and outside of
+ * `within` what the density says. Yields progress.
+ */
+export function* gripsByPrice(
+  session: Session,
+  asked: TakeAsked,
+  within: { readonly start: Ticks; readonly end: Ticks } | null = null,
+): Generator<Progress, GripsByPrice> {
   const { slots, keys, clock } = prepareTake(session, asked);
   const { cells = {} } = asked;
   const { library, pricing } = session;
@@ -71,12 +78,16 @@ export function* gripsByPrice(session: Session, asked: TakeAsked): Generator<Pro
     if (density === null) return null;
     return tuneOver(column, { before: columns[i - 1], next: columns[i + 1], octave, cells });
   });
+  const densityOf = ({ column }: TuneOver<Column>) => decidedAt(column.slot.start)!.density!;
+  const isAsked = ({ column: { slot } }: TuneOver<Column>) =>
+    within === null || (within.start <= slot.start && slot.start < within.end);
   const held = columns.flatMap((column, i): readonly Held[] => {
     const tune = tunes[i];
     if (!tune) return [whole(column)];
     const after = columns[i + 1];
     const next = tunes[i + 1] ? piecesOf(tunes[i + 1]!, [])[0] : after;
-    return waysToHold(tune, next).map((one) => ({ ...one, piece: asPiece(one.piece) }));
+    const density = isAsked(tune) ? null : densityOf(tune);
+    return waysToHold(tune, next, density).map((one) => ({ ...one, piece: asPiece(one.piece) }));
   });
   const { nodes, index } = nodesOf(
     held.map(({ piece }) => piece),
@@ -95,9 +106,9 @@ export function* gripsByPrice(session: Session, asked: TakeAsked): Generator<Pro
   const starts = new Set(path.nodes.map((node) => byNode.get(node)!.start));
   const patch: Record<string, Decision | null> = {};
   for (const tune of tunes) {
-    if (!tune) continue;
+    if (!tune || !isAsked(tune)) continue;
     const { at, slot } = tune.column;
-    const dense = new Set(gripsAt(tune, decidedAt(slot.start)!.density!));
+    const dense = new Set(gripsAt(tune, densityOf(tune)));
     for (const { start } of openNotes(tune)) {
       if (starts.has(start) === dense.has(start)) continue;
       const name = noteDecisionName(chordNameAt(at, slot.entry.tick + start - slot.start));
@@ -113,14 +124,17 @@ const whole = (piece: Column): Held => {
   return { start, end: start + entry.ticks, piece, price: 0, isGiven: true };
 };
 
-/** Every way to hold a grip within a column: from any of its notes to any later one, up to the next of which the player says that it has its own. */
-function waysToHold(tune: TuneOver<Column>, next: Column | undefined): readonly Held[] {
+/**
+ * Every way to hold a grip within a column: from any of its notes to any later one, up to the next of which the player says
+ * that it has its own. With a density only the one that it gives.
+ */
+function waysToHold(tune: TuneOver<Column>, next: Column | undefined, density: number | null): readonly Held[] {
   const { slot } = tune.column;
   const end = slot.start + slot.entry.ticks;
   const open = openNotes(tune);
   /** At the densest all that may get a grip do; at the sparsest those that must. */
-  const most = [slot.start, ...gripsAt(tune, 100)];
-  const must = new Set([...gripsAt(tune, 0), end]);
+  const most = [slot.start, ...gripsAt(tune, density ?? 100)];
+  const must = new Set([...gripsAt(tune, density ?? 0), end]);
   return most.flatMap((from, i): readonly Held[] => {
     const ways: Held[] = [];
     for (const to of [...most.slice(i + 1), end]) {
@@ -133,7 +147,7 @@ function waysToHold(tune: TuneOver<Column>, next: Column | undefined): readonly 
       const [piece] = joined([pieces[k]!, ...(to === end ? (next ? [next] : []) : [pieces[k + 1]!])]);
       ways.push({
         start: from,
-        isGiven: !open.some(({ start }) => start === from),
+        isGiven: density !== null || !open.some(({ start }) => start === from),
         end: to,
         piece: piece!,
         price: bare.reduce((sum, note) => sum + barePrice(note, slot.meter), 0),

@@ -47,7 +47,10 @@ function byTrying(frets: readonly number[], fingers: readonly number[], pitch: n
         const own = isDown || fret === 0 ? 0 : flat && !isBarre ? 2 : 1;
         const gone = sounding.filter((t) => t !== s && !kept.includes(t));
         const missed = gone.reduce((sum, t) => sum + (t === sounding[0] ? 3 : 2), 0);
-        least = Math.min(least, own + missed + thick + shift);
+        const down = [...kept.map((t) => frets[t]!), fret].filter((one) => one > 0);
+        const wide = fret === 0 ? 0 : nut(Math.max(...down)) - nut(Math.min(...down));
+        const stretch = Math.ceil(Math.max(0, wide - 97) / 10);
+        least = Math.min(least, own + missed + thick + shift + stretch);
       }
     }
   }

@@ -35,6 +35,9 @@ const HOP = 1;
 /** The hand leaves its place: for each so many millimetres beyond what a finger reaches without. */
 const PER_SHIFT_MM = 20;
 const AT_REST_MM = 60;
+/** The fingers stretch: for each so many millimetres beyond a finger a fret in the lowest position. */
+const AT_EASE_MM = 97;
+const PER_STRETCH_MM = 10;
 /** A bass that cannot be played is left out, which is hardly ever worth it; a string above the three low ones is a poor one for it. */
 const LEFT_OUT = 40;
 const LOW_STRINGS = 3;
@@ -62,7 +65,7 @@ interface Way {
   /** Its last note, where that is a bass; and whether it is left out. */
   readonly bass: FreePlay | null;
   readonly left: boolean;
-  /** The lowest and the highest fret where the hand is; 0 where nothing says it. */
+  /** The lowest and the highest fret where its fingers are down, or were last; 0 where nothing says it. */
   readonly low: number;
   readonly high: number;
   readonly before: Way | null;
@@ -113,6 +116,9 @@ export class FreeHand {
   #least = Infinity;
   /** The string of a grip's highest note. */
   #top = 0;
+  /** The frets of the grip that is held, and where they begin. */
+  #frets: ArrayLike<number> = [];
+  #at = 0;
   readonly #down: readonly Down[] = Array.from({ length: THUMB + 1 }, () => ({ fret: 0, from: 0, to: 0, strings: 0 }));
 
   constructor(hand: Hand) {
@@ -156,8 +162,9 @@ export class FreeHand {
     count: number,
     at: number,
   ): readonly Way[] {
+    this.#frets = frets;
+    this.#at = at;
     let kept = 0;
-    let [low, high] = [0, 0];
     let highest = -1;
     for (let s = 0; s < this.#open.length; s++) {
       const fret = frets[at + s]!;
@@ -166,9 +173,8 @@ export class FreeHand {
         highest = this.#open[s]! + fret;
         this.#top = s;
       }
-      if (fret > 0 && (low === 0 || fret < low)) low = fret;
-      if (fret > high) high = fret;
     }
+    const [low, high] = this.#placeOf(kept, 0);
     let ways: readonly Way[] = [
       { price: 0, kept, string: -1, fret: -1, finger: -1, low, high, left: false, bass: null, before: null },
     ];
@@ -386,7 +392,8 @@ export class FreeHand {
   /** A bass is taken, or left out: the tune stays where it is. */
   #took(next: Map<number, Way> | null, way: Way, kept: number, play: FreePlay | null, own: number): void {
     const string = play ? play.string : -1;
-    let price = way.price + own + this.#shift(way, { fret: play?.fret ?? 0 });
+    const fret = play?.fret ?? 0;
+    let price = way.price + own + this.#shift(way, { fret }) + this.#stretch({ kept, fret });
     for (let rest = way.kept & ~kept & ~(string < 0 ? 0 : 1 << string); rest > 0; rest &= rest - 1) price += LET_GO;
     if (next === null) {
       if (price < this.#least) this.#least = price;
@@ -402,7 +409,10 @@ export class FreeHand {
     let price = way.price + to.price;
     const bass = way.kept & -way.kept;
     for (let rest = gone; rest > 0; rest &= rest - 1) price += (rest & -rest) === bass ? LET_GO_BASS : LET_GO;
-    price += this.#shift(way, to) + Math.max(0, this.#open.length - THIN_STRINGS - to.string) * PER_THICK_STRING;
+    price +=
+      this.#shift(way, to) +
+      this.#stretch(to) +
+      Math.max(0, this.#open.length - THIN_STRINGS - to.string) * PER_THICK_STRING;
     if (next === null) {
       if (price < this.#least) this.#least = price;
       return;
@@ -410,10 +420,35 @@ export class FreeHand {
     const { string, fret, finger, kept } = to;
     const key = keyOf(kept, string, finger);
     if (price >= (next.get(key)?.price ?? Infinity)) return;
-    // An open string leaves the hand where it is; a finger within its reach, too.
-    const stays = fret === 0 || (fret >= way.low && fret <= way.high);
-    const [low, high] = stays ? [way.low, way.high] : [fret, fret];
+    const [low, high] = this.#placeAfter(way, kept, fret);
     next.set(key, { price, kept, string, fret, finger, low, high, left: false, bass: null, before: way });
+  }
+
+  /** The lowest and the highest fret of some strings of the grip, and of a fret more; 0 where none is fretted. */
+  #placeOf(kept: number, fret: number): readonly [number, number] {
+    let [low, high] = [fret, fret];
+    for (let s = 0; s < this.#open.length; s++) {
+      const own = kept & (1 << s) ? this.#frets[this.#at + s]! : 0;
+      if (own <= 0) continue;
+      if (low === 0 || own < low) low = own;
+      if (own > high) high = own;
+    }
+    return [low, high];
+  }
+
+  /** Where the hand is after a note: where its fingers are down; with none, and an open string, where it was. */
+  #placeAfter(way: Way, kept: number, fret: number): readonly [number, number] {
+    const place = this.#placeOf(kept, fret);
+    return place[1] === 0 || (place[0] === place[1] && place[0] >= way.low && place[0] <= way.high)
+      ? [way.low, way.high]
+      : place;
+  }
+
+  /** What it costs that the fingers that are down stretch to a note. */
+  #stretch({ kept, fret }: Pick<Way, 'kept' | 'fret'>): number {
+    if (fret <= 0) return 0;
+    const [low, high] = this.#placeOf(kept, fret);
+    return Math.ceil(Math.max(0, this.#mm[high]! - this.#mm[low]! - AT_EASE_MM) / PER_STRETCH_MM);
   }
 
   /** What it costs that the hand leaves its place. */

@@ -1,7 +1,10 @@
-import { liesText, musical } from '../../../core/index.ts';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { liesText, musical, NOTE_WAY_WORDS, NOTE_WAYS, type NoteWay } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
-import type { Carries } from './useCarry.ts';
+import type { Carries, SaidNote } from './useCarry.ts';
 
 /** Which notes get a grip, from few to all, as the core has them in hundredths. */
 const DENSITIES: readonly (readonly [string, string])[] = [
@@ -16,7 +19,8 @@ const stepOf = (density: number) => String(Math.ceil(density / 25) * 25);
 const OCTAVE_NAMES: Readonly<Record<number, string>> = { [-1]: '1 down', 0: 'as sung', 1: '1 up', 2: '2 up' };
 
 /** The tune itself on the guitar: where its notes get grips, and in which octave it lies. */
-export function Carry({ where, standing, lies, carry, accompany, change }: Carries) {
+export function Carry(carries: Carries) {
+  const { where, standing, lies, carry, accompany, change } = carries;
   const octaves = [...(lies ?? [])].sort((a, b) => a.octave - b.octave);
   const own = lies?.find(({ octave }) => octave === standing?.octave);
   return (
@@ -39,7 +43,19 @@ export function Carry({ where, standing, lies, carry, accompany, change }: Carri
             choices={DENSITIES}
             value={stepOf(standing.density)}
             onChoose={(density) => change({ density: Number(density) }, 'other notes get grips')}
-          />
+          >
+            <p className="carry-choose">
+              <Button size="small" variant="outlined" disabled={carries.choosing} onClick={() => void carries.choose()}>
+                {carries.choosing ? 'Choosing …' : 'Where they come easily'}
+              </Button>
+              {carries.said > 0 && (
+                <Button size="small" onClick={carries.unsay}>
+                  Take back what is said of {carries.said} {carries.said === 1 ? 'note' : 'notes'}
+                </Button>
+              )}
+            </p>
+          </Choice>
+          <Notes notes={carries.notes} onSay={carries.say} />
           <Choice
             label="Octave"
             choices={(octaves.length > 0 ? octaves : [{ octave: standing.octave }]).map(({ octave }) => [
@@ -58,5 +74,66 @@ export function Carry({ where, standing, lies, carry, accompany, change }: Carri
         </>
       )}
     </section>
+  );
+}
+
+/** More notes than these are said at once. */
+const MOST_NOTES = 8;
+const AS_IT_COMES = '';
+
+/** The tune's notes in the chords that are selected, each to be played as one likes. */
+function Notes({ notes, onSay }: { readonly notes: readonly SaidNote[]; readonly onSay: Carries['say'] }) {
+  if (notes.length === 0) return null;
+  const same = notes.every(({ way }) => way === notes[0]!.way) ? notes[0]!.way : null;
+  return (
+    <div className="setting" role="group" aria-label="Notes of the tune here">
+      <span className="setting-label">Its notes here</span>
+      <div className="carry-notes">
+        {notes.length <= MOST_NOTES &&
+          notes.map((note) => (
+            <WayChoice
+              key={note.at}
+              name={musical(note.name)}
+              way={note.way}
+              none={note.isCarried ? 'a grip, as it comes' : 'single, as it comes'}
+              steps={note.steps}
+              onChoose={(way) => onSay([note], way)}
+            />
+          ))}
+        {notes.length > 1 && (
+          <WayChoice name="all" way={same} none="as they come" steps={false} onChoose={(way) => onSay(notes, way)} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface WayChoiceProps {
+  readonly name: string;
+  readonly way: NoteWay | null;
+  readonly none: string;
+  readonly steps: boolean;
+  readonly onChoose: (way: NoteWay | null) => void;
+}
+
+/** How a note is played. */
+function WayChoice({ name, way, none, steps, onChoose }: WayChoiceProps) {
+  const ways = NOTE_WAYS.filter((one) => steps || one === way || (one !== 'moved' && one !== 'diminished'));
+  return (
+    <TextField
+      select
+      size="small"
+      label={<Glyphs text={name} />}
+      value={way ?? AS_IT_COMES}
+      onChange={({ target }) => onChoose(NOTE_WAYS.find((one) => one === target.value) ?? null)}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      <MenuItem value={AS_IT_COMES}>{none}</MenuItem>
+      {ways.map((one) => (
+        <MenuItem key={one} value={one}>
+          {NOTE_WAY_WORDS[one].name}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }
