@@ -3,6 +3,7 @@ import { headerKey } from '../pitch/key.ts';
 import { pitchName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { countedAt } from '../score/rhythm/hits.ts';
+import type { Legato } from '../score/legato.ts';
 import type { Score, SoundNote } from '../score/score.ts';
 import { formatMeter, ticksPerBar, type Ticks } from '../time/meter.ts';
 
@@ -54,12 +55,16 @@ export function writeTab(score: Score, { tuning, capo }: Pick<Hand, 'tuning' | '
   return `${head}\n${lines.join('\n')}`.trimEnd() + '\n';
 }
 
+/** A muted string; a note hammered on, pulled off, slid to (common practice of text tab). */
+const MUTED = 'x';
+const SIGNS: Readonly<Record<Legato, string>> = { hammer: 'h', pull: 'p', slide: '/' };
+
 /** A moment in a bar: the chord that begins there, what is plucked, and how it is counted. */
 interface Cell {
   readonly symbol: string;
   readonly notes: readonly SoundNote[];
-  /** Those of them whose strings are muted. */
-  readonly muted: ReadonlySet<SoundNote>;
+  /** What stands before a fret, by note: how it is brought on without a pluck; `x` in its place where the string is muted. */
+  readonly signs: ReadonlyMap<SoundNote, string>;
   readonly count: string;
 }
 
@@ -79,11 +84,14 @@ function barsOf({ bars, columns, parts: { guitar } }: Score): Cell[][] {
     const moments = [...new Set([...begins, ...hits].map(({ start }) => start))].sort((a, b) => a - b);
     return moments.map((moment): Cell => {
       const now = hits.filter(({ start }) => start === moment);
-      const muted = now.filter(({ kind }) => kind === 'muted').flatMap(({ notes }) => notes);
+      const signs = now.flatMap(({ notes, kind, legato }) => {
+        const sign = kind === 'muted' ? MUTED : legato ? SIGNS[legato] : null;
+        return sign === null ? [] : notes.map((note) => [note, sign] as const);
+      });
       return {
         symbol: symbolAt(begins, moment),
         notes: now.flatMap(({ notes }) => notes),
-        muted: new Set(muted),
+        signs: new Map(signs),
         count: now.length === 0 ? '' : countedAt(moment - from + missing, meter),
       };
     });
@@ -100,7 +108,7 @@ function drawBar(cells: readonly Cell[], room: number, count: number): DrawnBar[
   const empty: DrawnBar = { names: '', counts: '', strings: Array.from({ length: count }, () => '') };
   const pieces: DrawnBar[] = [];
   let piece = empty;
-  for (const { symbol, notes, muted, count: counted } of cells) {
+  for (const { symbol, notes, signs, count: counted } of cells) {
     const width = Math.max(symbol.length + 1, symbol === '' ? 4 : 5);
     if (piece.names.length > 0 && piece.names.length + width + 1 > room) {
       pieces.push(piece);
@@ -111,7 +119,8 @@ function drawBar(cells: readonly Cell[], room: number, count: number): DrawnBar[
       counts: piece.counts + ` ${counted}`.padEnd(width),
       strings: piece.strings.map((text, s) => {
         const note = notes.find(({ string }) => string === count - 1 - s);
-        return text + `-${!note ? '' : muted.has(note) ? 'x' : note.fret}`.padEnd(width, '-');
+        const sign = note ? (signs.get(note) ?? '') : '';
+        return text + `-${!note ? '' : sign === MUTED ? sign : sign + note.fret}`.padEnd(width, '-');
       }),
     };
   }

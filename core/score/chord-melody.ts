@@ -2,13 +2,17 @@ import type { FreeHand, FreePlay } from '../neck/free-notes.ts';
 import type { Finger } from '../neck/hold.ts';
 import type { ArrangedColumn } from '../leading/arrange.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import { playedFrom } from '../take/carry.ts';
+import { playedFrom, strengthAt } from '../take/carry.ts';
+import type { ReadSlot } from '../reading/read.ts';
 import type { Ticks } from '../time/meter.ts';
+import { legatoFrom, type Legato } from './legato.ts';
 import type { Layer, Sound } from './score.ts';
 
 /** The tune is louder than what goes under it. */
 const MELODY_VELOCITY = 100;
 const UNDER_VELOCITY = 62;
+/** Without a pluck a note is softer. */
+const LEGATO_VELOCITY = 84;
 /** A grip under a melody is rolled up to it, in milliseconds. */
 const ROLL = 30;
 
@@ -25,6 +29,8 @@ export interface PlayedNote {
   readonly finger: Finger;
   /** The strings of the grip that ring while it sounds, as bits. */
   readonly ringing: number;
+  /** How the left hand alone brings it on; null: it is plucked. */
+  readonly legato: Legato | null;
 }
 
 /** A note that is struck and rings: a string of the grip under the tune, or a bass off the beat. */
@@ -109,6 +115,7 @@ export function playedColumn(
             fret: frets[top]!,
             finger: grip.fingers[top] ?? 0,
             ringing: all,
+            legato: null,
           },
         ]
       : [];
@@ -121,10 +128,18 @@ export function playedColumn(
       { string: s, fret, finger, start, end: stopOf(0, (play) => (play.kept & (1 << s)) === 0 || play.string === s) },
     ];
   });
-  return { notes: [...carried, ...between], under, basses, missing: asked.length - played.length };
+  return { notes: withLegato([...carried, ...between], slot), under, basses, missing: asked.length - played.length };
 }
 
-const placeOf = ({ string, fret, finger, kept }: FreePlay) => ({ string, fret, finger, ringing: kept });
+/** Notes with how the left hand brings them on, those that need no pluck. */
+function withLegato(notes: readonly PlayedNote[], { start, entry, meter }: ReadSlot): readonly PlayedNote[] {
+  const placed = (note: PlayedNote) => ({ ...note, strength: strengthAt(entry.tick + note.start - start, meter) });
+  return notes.map((note, i) =>
+    i > 0 && note.how === 'free' ? { ...note, legato: legatoFrom(placed(notes[i - 1]!), placed(note)) } : note,
+  );
+}
+
+const placeOf = ({ string, fret, finger, kept }: FreePlay) => ({ string, fret, finger, ringing: kept, legato: null });
 const numberOf = (finger: Finger): number => (finger === 'T' ? 5 : finger);
 
 /** Columns that carry the tune sound as a chord-melody: the guitar has the melody, and what goes under it is softer. Comes last. */
@@ -202,12 +217,13 @@ const bassSound = (bass: Ringing, column: number, open: readonly Midi[]): Sound 
   notes: [soundNote(bass, 0, open)],
 });
 
-const melodySound = ({ start, ticks, pitch, string, fret, finger }: PlayedNote, column: number): Sound => ({
+const melodySound = ({ start, ticks, pitch, string, fret, finger, legato }: PlayedNote, column: number): Sound => ({
   start,
   ticks,
-  velocity: MELODY_VELOCITY,
+  velocity: legato === null ? MELODY_VELOCITY : LEGATO_VELOCITY,
   kind: 'melody',
   column,
   spreadMs: 0,
   notes: [{ pitch, string, fret, finger: finger === 0 ? null : finger, voice: 0 }],
+  ...(legato && { legato }),
 });

@@ -6,6 +6,7 @@ import type { Finger } from '../neck/hold.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { clockOf, type Clock } from '../time/clock.ts';
 import { beatsPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
+import type { Legato } from './legato.ts';
 
 /** One note of a sound, and where it is played. */
 export interface SoundNote {
@@ -34,6 +35,8 @@ export interface Sound {
   readonly spreadMs: number;
   /** Lowest string first. */
   readonly notes: readonly SoundNote[];
+  /** How the left hand alone brings it on; without it it is plucked. */
+  readonly legato?: Legato;
 }
 
 /** Who plays. */

@@ -1,6 +1,7 @@
 import { pitchName } from '../pitch/note.ts';
 import type { NoteWay } from '../take/layers/note.ts';
 import type { PlayedNote } from '../score/chord-melody.ts';
+import type { Legato } from '../score/legato.ts';
 import { musical } from './music.ts';
 
 /** How a note of the tune is played, as it is chosen; and where it is not, what is missing. */
@@ -28,9 +29,15 @@ const FINGERS: Readonly<Record<string, string>> = {
   T: 'thumb',
 };
 
+const LEGATO_WORDS: Readonly<Record<Legato, string>> = {
+  hammer: 'hammered on',
+  pull: 'pulled off',
+  slide: 'slid to',
+};
+
 /** Where a note of the tune is played: `D5 on string 1 at fret 10, little finger`. */
-export function playedNoteText({ pitch, string, fret, finger, how }: PlayedNote, strings: number): string {
+export function playedNoteText({ pitch, string, fret, finger, how, legato }: PlayedNote, strings: number): string {
   const where = `string ${strings - string}`;
   const at = fret === 0 ? `${where}, open` : `${where} at fret ${fret}, ${FINGERS[finger]!}`;
-  return `${musical(pitchName(pitch))} on ${at}${how === 'alone' ? ', alone' : ''}`;
+  return `${musical(pitchName(pitch))} on ${at}${how === 'alone' ? ', alone' : legato ? `, ${LEGATO_WORDS[legato]}` : ''}`;
 }
