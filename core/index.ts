@@ -94,6 +94,8 @@ export { writtenBar, type Tuplet, type Value, type WrittenBar, type WrittenSign 
 export type { Syllable } from './melody/abc-words.ts';
 export { partsOfTune } from './chart/headers.ts';
 export { liesMoved, sungOver, whereItLies, type Lies, type SungOver } from './leading/where-it-lies.ts';
+export { spanWays, type SpanNamed, type SpanWay } from './leading/span-ways.ts';
+export { tuneStrings } from './leading/tune-strings.ts';
 export { gripsByPrice, type GripsByPrice } from './leading/grips-by-price.ts';
 export { carryingShapes } from './leading/rules/carry.ts';
 export { FreeHand, type FreePlay } from './neck/free-notes.ts';
@@ -101,8 +103,10 @@ export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } fr
 export { isBare, type Carry, type FreeNote, type OffBeatBass } from './take/carry.ts';
 export { MOST_OCTAVES, USUAL_DENSITY, type CarryDecision } from './take/layers/carry.ts';
 export { carryDecidedAt } from './take/spans.ts';
+export { lineText, parseLine, type LineNote } from './melody/line.ts';
+export type { LineDecision } from './take/layers/line.ts';
 export { NOTE_WAYS, type NoteDecision, type NoteWay } from './take/layers/note.ts';
-export { NOTE_WAY_WORDS, playedNoteText } from './wording/carry.ts';
+export { carriedText, NOTE_WAY_WORDS, playedNoteText } from './wording/carry.ts';
 export { liesText } from './wording/lies.ts';
 export { wordsUnder } from './chart/words.ts';
 export { phraseEnds, phrasesOf, type MelodyPhrase } from './melody/phrases.ts';
@@ -251,6 +255,7 @@ export {
   textureName,
   carryName,
   noteDecisionName,
+  lineName,
   moveName,
   readName,
   slotKeys,

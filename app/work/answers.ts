@@ -17,6 +17,7 @@ import { useLatest } from '../keep/latest.ts';
 import type {
   Around,
   ColoursWanted,
+  CarryingString,
   EasierGrip,
   ListedGrips,
   MovesWanted,
@@ -155,6 +156,16 @@ export function useWaysOut(
     () => solver().waysOut(name, column, grip!),
     place,
   );
+}
+
+/** The strings that can carry the tune's note in a column; null while they are looked for, or where none is carried. */
+export function useTuneStrings(
+  column: number,
+  pitch: Midi | null,
+  { name, result }: Solved,
+): readonly CarryingString[] | null {
+  const place = `${name}/${column}/${pitch}`;
+  return useAnswer(`${place}/${result}`, result > 0 && pitch !== null, () => solver().tuneStrings(name, column), place);
 }
 
 /** What a grip that the player asks for would be in a column; null while it is looked for, or when none is asked for. */

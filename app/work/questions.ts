@@ -83,6 +83,13 @@ export interface EasierGrip {
   readonly grip: Grip;
   readonly extra: number;
 }
+/** A string that can carry the tune's note: how many grips have it there, and the cheapest with its price. */
+export interface CarryingString {
+  readonly string: number;
+  readonly count: number;
+  readonly grip: Grip;
+  readonly extra: number;
+}
 /** A grip that the player asks for by its frets: what it would be in a column, and its price. */
 export interface OwnGrip {
   readonly grip: Grip;

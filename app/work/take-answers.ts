@@ -32,6 +32,7 @@ import {
   spanOfColumns,
   steeredPatch,
   symbolOf,
+  tuneStrings,
   waysOut,
   whereItLies,
   wishFor,
@@ -55,6 +56,7 @@ import {
 } from '../../core/index.ts';
 import { follow, pause } from './follow.ts';
 import type {
+  CarryingString,
   ColoursWanted,
   EasierGrip,
   ListedGrips,
@@ -305,6 +307,20 @@ export const takeAnswers = (sessions: Sessions) => ({
   async lies(name: string): Promise<readonly Lies[] | null> {
     const priced = await sessions.price(name, 'lies', 0);
     return priced && whereItLies(priced.of.columns, priced.of.session.library);
+  },
+
+  /** The strings that can carry the tune's note in a column, the thinnest first, each with its cheapest grip. */
+  async tuneStrings(name: string, column: number): Promise<readonly CarryingString[] | null> {
+    const priced = await sessions.price(name, 'tuneStrings', column);
+    const pitch = priced?.of.columns[column]?.carry?.pitch ?? null;
+    if (priced === null || priced.at < 0 || pitch === null) return null;
+    const { chord, shapes, extra } = gripsAt(priced.of, priced.at, column);
+    return tuneStrings(shapes, pitch).map(({ string, count, cheapest }) => ({
+      string,
+      count,
+      grip: gripOf(chord, shapes, cheapest),
+      extra: extra[cheapest]!,
+    }));
   },
 
   /** Which notes of the tune get grips by price, within a span or (null) everywhere: the change that says so. Null: something newer came. */

@@ -21,6 +21,7 @@ const carried = (pitch: number, free: readonly number[] = [], opens = true): Car
   ceiling: null,
   way: null,
   passes: false,
+  isLine: false,
   basses: [],
   free: free.map((one, i) => ({ start: 960 + 480 * i, ticks: 480, pitch: one, spelling: 'C' })),
 });

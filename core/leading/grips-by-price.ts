@@ -12,7 +12,6 @@ import {
 import { undividedColumns, type Column } from '../take/columns.ts';
 import type { Decision } from '../take/decision.ts';
 import { chordNameAt, noteDecisionName } from '../take/key.ts';
-import { carryDecidedAt } from '../take/spans.ts';
 import { lastFretOf } from '../neck/hand.ts';
 import { ticksPerBeat, type Meter, type Ticks } from '../time/meter.ts';
 import { nodesOf } from './nodes.ts';
@@ -71,16 +70,15 @@ export function* gripsByPrice(
   const { cells = {} } = asked;
   const { library, pricing } = session;
   const how = { lastFret: lastFretOf(library.hand), manner: pricing.manner };
-  const { columns, asPiece } = undividedColumns(slots, keys, cells, how);
-  const decidedAt = carryDecidedAt(slots, keys, cells);
+  const { columns, carriedAt, asPiece } = undividedColumns(slots, keys, cells, how);
   const tunes = columns.map((column, i): TuneOver<Column> | null => {
-    const { density = null, octave = 0 } = decidedAt(column.slot.start) ?? {};
+    const { density = null, octave = 0, isLine = false } = carriedAt(column.slot.start) ?? {};
     if (density === null) return null;
-    return tuneOver(column, { before: columns[i - 1], next: columns[i + 1], octave, cells });
+    return tuneOver(column, { before: columns[i - 1], next: columns[i + 1], octave, isLine, cells });
   });
-  const densityOf = ({ column }: TuneOver<Column>) => decidedAt(column.slot.start)!.density!;
+  const densityOf = ({ column }: TuneOver<Column>) => carriedAt(column.slot.start)!.density!;
   const isAsked = ({ column: { slot } }: TuneOver<Column>) =>
-    within === null || (within.start <= slot.start && slot.start < within.end);
+    !carriedAt(slot.start)!.isLine && (within === null || (within.start <= slot.start && slot.start < within.end));
   const held = columns.flatMap((column, i): readonly Held[] => {
     const tune = tunes[i];
     if (!tune) return [whole(column)];

@@ -148,13 +148,13 @@ export const chordMelodyLayer =
   (score, { columns, open }) => {
     const sounds: Sound[] = [];
     /** Where the guitar has the tune. */
-    const taken: { start: Ticks; end: Ticks }[] = [];
+    const taken: { start: Ticks; end: Ticks; isLine: boolean }[] = [];
     columns.forEach((one, column) => {
       // What a score is made of has whole columns where there is a melody to carry.
       const played = 'carry' in one.column ? playedColumn(one as ArrangedColumn, open, hand) : null;
       if (!played) return;
       const { start, ticks } = score.columns[column]!;
-      taken.push({ start, end: start + ticks });
+      taken.push({ start, end: start + ticks, isLine: (one as ArrangedColumn).column.carry!.isLine });
       sounds.push(...underOf(played, { start, column }, open));
       sounds.push(...played.basses.map((bass) => bassSound(bass, column, open)));
       for (const note of played.notes) {
@@ -170,14 +170,15 @@ export const chordMelodyLayer =
       }
     });
     if (taken.length === 0) return score;
-    const isTaken = ({ start }: Sound) => taken.some((span) => span.start <= start && start < span.end);
-    const guitar = [...score.parts.guitar.filter((sound) => !isTaken(sound)), ...sounds];
+    const takenAt = ({ start }: Sound) => taken.find((span) => span.start <= start && start < span.end);
+    const guitar = [...score.parts.guitar.filter((sound) => !takenAt(sound)), ...sounds];
     return {
       ...score,
       parts: {
         ...score.parts,
         guitar: guitar.sort((a, b) => a.start - b.start),
-        melody: score.parts.melody.filter((sound) => !isTaken(sound)),
+        // What is sung beside a line of one's own goes on.
+        melody: score.parts.melody.filter((sound) => takenAt(sound)?.isLine ?? true),
       },
     };
   };

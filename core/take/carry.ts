@@ -44,6 +44,8 @@ export interface Carry {
   readonly way: NoteWay | null;
   /** Whether its chord passes under a step of the tune. */
   readonly passes: boolean;
+  /** Whether it is a line of the player's own, beside what is sung. */
+  readonly isLine: boolean;
   readonly free: readonly FreeNote[];
   /** Its own bass after the beat, and that of the chord to come before it. */
   readonly basses: readonly OffBeatBass[];
@@ -86,13 +88,13 @@ const leastStrength = (density: number): number => (density === 0 ? Infinity : 4
  */
 export function carrying<C extends Divided>(
   columns: readonly C[],
-  decidedFor: (time: Ticks) => CarryDecision | null,
+  carriedAt: (time: Ticks) => (Pick<CarryDecision, 'density' | 'octave'> & { readonly isLine: boolean }) | null,
   cells: Decisions,
 ): readonly C[] {
   const carried = columns.flatMap((column, i): readonly C[] => {
-    const { density = null, octave = 0 } = decidedFor(column.slot.start) ?? {};
+    const { density = null, octave = 0, isLine = false } = carriedAt(column.slot.start) ?? {};
     if (density === null) return [column];
-    const tune = tuneOver(column, { before: columns[i - 1], next: columns[i + 1], octave, cells });
+    const tune = tuneOver(column, { before: columns[i - 1], next: columns[i + 1], octave, isLine, cells });
     return piecesOf(tune, gripsAt(tune, density));
   });
   return joined(carried);
@@ -119,6 +121,7 @@ export interface TuneOver<C> {
   readonly after: Midi | null;
   /** When its chord comes that is new with it, most often at once; null: it was just heard. */
   readonly opensAt: Ticks | null;
+  readonly isLine: boolean;
 }
 
 export function tuneOver<C extends Divided>(
@@ -127,13 +130,16 @@ export function tuneOver<C extends Divided>(
     readonly before: C | undefined;
     readonly next: C | undefined;
     readonly octave: number;
+    readonly isLine: boolean;
     readonly cells: Decisions;
   },
 ): TuneOver<C> {
-  const { before, next, octave, cells } = around;
+  const { before, next, octave, isLine, cells } = around;
   const { slot, at } = column;
   const [from, to] = [slot.start, slot.start + slot.entry.ticks];
   const wayOf = (start: Ticks): NoteWay | null => {
+    // It is said of the tune's notes.
+    if (isLine) return null;
     const decided = decidedAt(cells, { ...atOf(at), tick: slot.entry.tick + start - from }, 'note');
     return decided?.layer === 'note' ? decided.way : null;
   };
@@ -145,7 +151,7 @@ export function tuneOver<C extends Divided>(
   const isLate = within[0]?.start === from && within[0].way === 'free';
   const opensAt = isLate ? (within.find(({ way }) => way !== 'free')?.start ?? null) : from;
   const after = first ? first.pitch + 12 * octave : null;
-  return { column, sung, within, after, opensAt: before?.symbol === column.symbol ? null : opensAt };
+  return { column, sung, within, after, opensAt: before?.symbol === column.symbol ? null : opensAt, isLine };
 }
 
 /** Whether a column has no grip: its note is played alone, and its chord comes with the next. */
@@ -206,7 +212,7 @@ export function piecesOf<C extends Divided>(tune: TuneOver<C>, grips: readonly T
 }
 
 /** What a grip carries that is held from some time to another. */
-function carryOver<C>({ sung, within, after, opensAt }: TuneOver<C>, time: Ticks, end: Ticks): Carry {
+function carryOver<C>({ sung, within, after, opensAt, isLine }: TuneOver<C>, time: Ticks, end: Ticks): Carry {
   const on = sung.find(({ start, ticks }) => start <= time && time < start + ticks) ?? null;
   const ceiling = sung.find(({ start }) => start > time)?.pitch ?? after;
   return {
@@ -218,6 +224,7 @@ function carryOver<C>({ sung, within, after, opensAt }: TuneOver<C>, time: Ticks
     ceiling: on ? null : ceiling,
     way: on?.start === time ? on.way : null,
     passes: false,
+    isLine,
     free: within
       .filter(({ start }) => start >= time && start < end && start !== on?.start)
       .map(({ start, ticks, pitch, spelling }) => ({ start, ticks: Math.min(ticks, end - start), pitch, spelling })),

@@ -14,7 +14,8 @@ import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, chordNameAt, decidedAt, type At } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
 import type { KeptDecision } from './layers/kept.ts';
-import { carryDecidedAt, decidedOver } from './spans.ts';
+import { onTopOf } from './own-line.ts';
+import { decidedOver } from './spans.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
 import type { Ticks } from '../time/meter.ts';
@@ -77,18 +78,26 @@ export function columnsOf(
   cells: Decisions,
   how: ColumnsHow = {},
 ): readonly Column[] {
-  const { columns, asPiece } = undividedColumns(slots, keys, cells, how);
-  if (how.plain || decisionsOf(cells, 'carry').length === 0) return columns;
-  return carrying(columns, carryDecidedAt(slots, keys, cells), cells).map(asPiece);
+  const { columns, carriedAt, asPiece } = undividedColumns(slots, keys, cells, how);
+  if (how.plain || !LEAD.some((layer) => decisionsOf(cells, layer).length > 0)) return columns;
+  return carrying(columns, carriedAt, cells).map(asPiece);
 }
+
+/** The layers by which the guitar has something on top of its grips. */
+const LEAD = ['carry', 'line'] as const;
 
 /** The same before they are divided at the notes of a chord-melody, and what makes a piece of one a column. */
 export function undividedColumns(
-  slots: readonly ReadSlot[],
+  read: readonly ReadSlot[],
   keys: readonly string[],
   cells: Decisions,
   { plain = false, lastFret = DEFAULT_HAND.highestFret, manner = null }: ColumnsHow = {},
-): { readonly columns: readonly Column[]; readonly asPiece: (piece: Column) => Column } {
+): {
+  readonly columns: readonly Column[];
+  readonly carriedAt: ReturnType<typeof onTopOf>['carriedAt'];
+  readonly asPiece: (piece: Column) => Column;
+} {
+  const { slots, carriedAt } = onTopOf(read, keys, cells);
   const divisions = divisionsOf(plain ? {} : cells);
   // A chord that a move left may stand in another bar than its own.
   const untoldOf = ({ index, slot: { entry } }: Standing) =>
@@ -155,7 +164,7 @@ export function undividedColumns(
     const symbol = chord === column.chord ? column.symbol : symbolOf(chord!);
     return { ...column, chord, symbol, decision, kept: kept?.grip ?? column.kept, wishes: wishesIn(slot) };
   };
-  return { columns: walked, asPiece };
+  return { columns: walked, carriedAt, asPiece };
 }
 
 /** What a slot was kept with, where the chord there is the same and nothing else was decided for it. */

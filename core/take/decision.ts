@@ -4,6 +4,7 @@ import { readChangesDecision } from './layers/changes.ts';
 import { readChordDecision } from './layers/chord.ts';
 import { recordOf } from './layers/fields.ts';
 import { readKeptDecision } from './layers/kept.ts';
+import { readLineDecision } from './layers/line.ts';
 import { readMannerDecision } from './layers/manner.ts';
 import { readMoveDecision } from './layers/move.ts';
 import { readNoteDecision } from './layers/note.ts';
@@ -27,6 +28,7 @@ const LAYERS = {
   texture: readTextureDecision,
   carry: readCarryDecision,
   note: readNoteDecision,
+  line: readLineDecision,
 } as const;
 
 export type LayerName = keyof typeof LAYERS;

@@ -41,3 +41,17 @@ export function playedNoteText({ pitch, string, fret, finger, how, legato }: Pla
   const at = fret === 0 ? `${where}, open` : `${where} at fret ${fret}, ${FINGERS[finger]!}`;
   return `${musical(pitchName(pitch))} on ${at}${how === 'alone' ? ', alone' : legato ? `, ${LEGATO_WORDS[legato]}` : ''}`;
 }
+
+const FEW = 3;
+
+/** Why the tune's note has the grip it has: `B4 lies on string 1, under 41 grips; this one keeps two fingers.` */
+export function carriedText(
+  { string, count }: { readonly string: number; readonly count: number },
+  note: string,
+  { strings, stay }: { readonly strings: number; readonly stay: number },
+): string {
+  const choice = count === 1 ? 'the only grip is this' : `${count <= FEW ? 'only ' : ''}${count} grips`;
+  const kept = stay === 0 ? '' : `; this one keeps ${COUNTS[stay] ?? stay} ${stay === 1 ? 'finger' : 'fingers'} down`;
+  return `${musical(note)} on string ${strings - string}: ${choice}${kept}.`;
+}
+const COUNTS = ['no', 'one', 'two', 'three', 'four'] as const;

@@ -110,6 +110,12 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
   'ring-lost': ({ note, text }) =>
     `No grip of ${musical(String(text))} for this hand lets ${musical(String(note))} sound on; another stands in.`,
+  'line-empty': () => 'A line needs a note at least: E5 D5 C5 B4.',
+  'line-note': ({ text }) =>
+    `“${text}” is no note of a line. Write notes, with an octave where you like: E5 D C#; - holds one on, z is a rest.`,
+  'line-hold': () => 'A - holds the note before it on, and there is none.',
+  'line-shares': ({ count, text }) =>
+    `${count} notes do not share this span evenly: ${text} would. Hold one on with -, or put a rest, z.`,
   'melody-elsewhere': () =>
     'This text is the chart alone; the melody stands on the stave under the bars. These notes can be put there: press “Put it on the stave”.',
   'melody-unknown': ({ text }) =>

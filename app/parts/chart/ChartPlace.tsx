@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import {
   foundKeyText,
   headerKey,
@@ -108,7 +108,8 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
     const read = parseChart(good);
     return read.ok && read.value.bars.length === barIds.length ? read.value : null;
   }, [good, barIds]);
-  const [moving, setMoving] = useState(false);
+  const [asked] = useSearchParams();
+  const [moving, setMoving] = useState(asked.has('keys'));
   /** The melody in the bars that are shown; while bars are put in or taken out it is not known which. */
   const inBars = useMemo(
     () =>

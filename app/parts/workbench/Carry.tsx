@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
+import Select from '@mui/material/Select';
+import { Link } from 'react-router';
 import { liesText, musical, NOTE_WAY_WORDS, NOTE_WAYS, type NoteWay } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -19,7 +20,7 @@ const stepOf = (density: number) => String(Math.ceil(density / 25) * 25);
 const OCTAVE_NAMES: Readonly<Record<number, string>> = { [-1]: '1 down', 0: 'as sung', 1: '1 up', 2: '2 up' };
 
 /** The tune itself on the guitar: where its notes get grips, and in which octave it lies. */
-export function Carry(carries: Carries) {
+export function Carry({ tuneId, ...carries }: Carries & { readonly tuneId: string }) {
   const { where, standing, lies, carry, accompany, change } = carries;
   const octaves = [...(lies ?? [])].sort((a, b) => a.octave - b.octave);
   const own = lies?.find(({ octave }) => octave === standing?.octave);
@@ -67,7 +68,8 @@ export function Carry(carries: Carries) {
           >
             {own && (
               <p className="setting-help">
-                <Glyphs text={musical(liesText(own, lies![0]!))} />
+                <Glyphs text={musical(liesText(own, lies![0]!))} />{' '}
+                <Link to={`/tunes/${tuneId}/chart?keys`}>In other keys</Link>
               </p>
             )}
           </Choice>
@@ -79,7 +81,7 @@ export function Carry(carries: Carries) {
 
 /** More notes than these are said at once. */
 const MOST_NOTES = 8;
-const AS_IT_COMES = '';
+const AS_IT_COMES = '' as const;
 
 /** The tune's notes in the chords that are selected, each to be played as one likes. */
 function Notes({ notes, onSay }: { readonly notes: readonly SaidNote[]; readonly onSay: Carries['say'] }) {
@@ -95,12 +97,12 @@ function Notes({ notes, onSay }: { readonly notes: readonly SaidNote[]; readonly
               key={note.at}
               name={musical(note.name)}
               way={note.way}
-              none={note.isCarried ? 'a grip, as it comes' : 'single, as it comes'}
+              none={note.isCarried ? 'a grip' : 'single'}
               steps={note.steps}
               onChoose={(way) => onSay([note], way)}
             />
           ))}
-        {notes.length > 1 && (
+        {notes.length > 2 && (
           <WayChoice name="all" way={same} none="as they come" steps={false} onChoose={(way) => onSay(notes, way)} />
         )}
       </div>
@@ -120,20 +122,25 @@ interface WayChoiceProps {
 function WayChoice({ name, way, none, steps, onChoose }: WayChoiceProps) {
   const ways = NOTE_WAYS.filter((one) => steps || one === way || (one !== 'moved' && one !== 'diminished'));
   return (
-    <TextField
-      select
-      size="small"
-      label={<Glyphs text={name} />}
-      value={way ?? AS_IT_COMES}
-      onChange={({ target }) => onChoose(NOTE_WAYS.find((one) => one === target.value) ?? null)}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-    >
-      <MenuItem value={AS_IT_COMES}>{none}</MenuItem>
-      {ways.map((one) => (
-        <MenuItem key={one} value={one}>
-          {NOTE_WAY_WORDS[one].name}
-        </MenuItem>
-      ))}
-    </TextField>
+    <label className="carry-note">
+      <span>
+        <Glyphs text={name} />
+      </span>
+      <Select
+        size="small"
+        displayEmpty
+        value={way ?? AS_IT_COMES}
+        renderValue={() => (way === null ? none : <b>{NOTE_WAY_WORDS[way].name}</b>)}
+        onChange={({ target }) => onChoose(NOTE_WAYS.find((one) => one === target.value) ?? null)}
+        slotProps={{ input: { 'aria-label': `How ${name} is played` } }}
+      >
+        <MenuItem value={AS_IT_COMES}>as it comes: {none}</MenuItem>
+        {ways.map((one) => (
+          <MenuItem key={one} value={one}>
+            {NOTE_WAY_WORDS[one].name}
+          </MenuItem>
+        ))}
+      </Select>
+    </label>
   );
 }

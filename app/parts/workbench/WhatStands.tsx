@@ -11,6 +11,7 @@ import { WaysOut } from './WaysOut.tsx';
 import './workbench.css';
 
 const WhatSounds = later(async () => (await import('./WhatSounds.tsx')).WhatSounds);
+const TuneStrings = later(async () => (await import('./TuneStrings.tsx')).TuneStrings);
 const Changes = later(async () => (await import('./Changes.tsx')).Changes);
 
 interface WhatStandsProps {
@@ -75,6 +76,18 @@ function Told(props: WhatStandsProps) {
       {changes.alternates.length > 0 && (
         <Suspense>
           <Changes {...changes} />
+        </Suspense>
+      )}
+      {here && column.carry !== null && (
+        <Suspense>
+          <TuneStrings
+            at={at.selected}
+            here={here}
+            before={at.before}
+            solved={at.solved}
+            onPeek={offered.setPeek}
+            onChoose={decide.pinTo}
+          />
         </Suspense>
       )}
       {warning && <p className="caution">{warning}</p>}

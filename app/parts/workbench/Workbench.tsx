@@ -387,6 +387,8 @@ export function Workbench(props: WorkbenchProps) {
         </div>
         <Options
           at={{
+            selected,
+            solved,
             column,
             here,
             before,
@@ -438,7 +440,7 @@ export function Workbench(props: WorkbenchProps) {
           }
           wishes={
             <>
-              {sung.length > 0 && <Carry {...carry} />}
+              {sung.length > 0 && <Carry {...carry} tuneId={tuneId} />}
               <Wishes
                 manner={wished.manner}
                 onManner={wished.comp}

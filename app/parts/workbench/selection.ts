@@ -1,9 +1,13 @@
 import type { ArrangedColumn, Column, Grip, MoveSaid } from '../../../core/index.ts';
-import type { PricedMove } from '../../work/questions.ts';
+import type { PricedMove, Solved } from '../../work/questions.ts';
 import type { Change, ColumnEdits } from './columnEdits.ts';
 
 /** What is selected on the bench. */
 export interface Selection {
+  /** Which column. */
+  readonly selected: number;
+  /** The take as it was solved last. */
+  readonly solved: Solved;
   readonly column: Column;
   /** The column as voiced, the last one before it that sounds, and the next. */
   readonly here: ArrangedColumn | null;

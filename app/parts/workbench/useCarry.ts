@@ -51,7 +51,7 @@ export interface SaidNote {
 /** The notes that begin in some columns. */
 function notesIn(columns: readonly Column[], after: Column | undefined, cells: Decisions): readonly SaidNote[] {
   const notes = columns.flatMap(({ at, slot, carry }) => {
-    if (carry === null) return [];
+    if (carry === null || carry.isLine) return [];
     const own =
       carry.pitch !== null && carry.struck ? [{ start: slot.start, pitch: carry.pitch, spelling: carry.spelling }] : [];
     return [...own, ...carry.free].map(({ start, pitch, spelling }) => ({

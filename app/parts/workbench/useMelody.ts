@@ -84,7 +84,7 @@ const columnOf = (columns: readonly Column[], { start }: Pick<SungNote, 'start'>
 /** Where a note lies: in a chord-melody where the guitar plays it. */
 function pitchIn(columns: readonly Column[], note: SungNote): number {
   const { carry, slot } = columns[columnOf(columns, note)]!;
-  if (carry === null) return note.pitch;
+  if (carry === null || carry.isLine) return note.pitch;
   const free = carry.free.find(({ start }) => start === note.start);
   return free?.pitch ?? (note.start === slot.start ? carry.pitch : null) ?? note.pitch;
 }
@@ -103,7 +103,7 @@ function marksOf(columns: readonly Column[], checked: readonly CheckedNote[]): r
     marks[i]!.push({
       name,
       pitch,
-      isFree: carry !== null && note.start > slot.start,
+      isFree: carry !== null && !carry.isLine && note.start > slot.start,
       from: (note.start - slot.start) / slot.entry.ticks,
       long: note.ticks / slot.entry.ticks,
       next: next?.start === note.start + note.ticks ? pitchIn(columns, next) : null,
