@@ -102,7 +102,7 @@ export { FreeHand, type FreePlay } from './neck/free-notes.ts';
 export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } from './score/chord-melody.ts';
 export { isBare, type Carry, type FreeNote, type OffBeatBass } from './take/carry.ts';
 export { MOST_OCTAVES, USUAL_DENSITY, type CarryDecision } from './take/layers/carry.ts';
-export { carryDecidedAt } from './take/spans.ts';
+export { carryDecidedAt, standingOver } from './take/spans.ts';
 export { lineText, parseLine, type LineNote } from './melody/line.ts';
 export type { LineDecision } from './take/layers/line.ts';
 export { NOTE_WAYS, type NoteDecision, type NoteWay } from './take/layers/note.ts';

@@ -8,6 +8,8 @@ import type {
   Grip,
   HeldChange,
   Lies,
+  SpanNamed,
+  SpanWay,
   Midi,
   Patch,
   Player,
@@ -236,9 +238,16 @@ export function useOtherWays({ name, result }: Solved, wanted: boolean): readonl
   return useAnswer(`${name}/${result}`, result > 0 && wanted, () => solver().otherWays(name));
 }
 
+/** A span as it is played best, and in other ways, once that is asked for; null while they are looked for. */
+export function useSpanWays(span: SpanNamed | null, { name, result }: Solved): readonly SpanWay[] | null {
+  return useAnswer(`${name}/${result}/${JSON.stringify(span)}`, result > 0 && span !== null, () =>
+    solver().spanWays(name, span!, {}),
+  );
+}
+
 /** How the melody lies on the neck, octave by octave, the best first; null while it is worked out. */
-export function useLies({ name, result }: Solved, wanted: boolean): readonly Lies[] | null {
-  return useAnswer(`${name}/${result}/lies`, result > 0 && wanted, () => solver().lies(name));
+export function useLies({ name, result }: Solved): readonly Lies[] | null {
+  return useAnswer(`${name}/${result}/lies`, result > 0, () => solver().lies(name));
 }
 
 /** The answer about a place of a take; the last one about another stays, and says so, until it is there. */

@@ -30,6 +30,7 @@ import {
   servingOf,
   shapeAt,
   spanOfColumns,
+  spanWays,
   steeredPatch,
   symbolOf,
   tuneStrings,
@@ -51,6 +52,8 @@ import {
   type Serves,
   type SolvedTake,
   type Span,
+  type SpanNamed,
+  type SpanWay,
   type Steer,
   type Ticks,
 } from '../../core/index.ts';
@@ -307,6 +310,12 @@ export const takeAnswers = (sessions: Sessions) => ({
   async lies(name: string): Promise<readonly Lies[] | null> {
     const priced = await sessions.price(name, 'lies', 0);
     return priced && whereItLies(priced.of.columns, priced.of.session.library);
+  },
+
+  /** A span with a change (a line on top of it), as it is played best, and in other ways; null: something newer came. */
+  async spanWays(name: string, span: SpanNamed, change: Patch<Decision>): Promise<readonly SpanWay[] | null> {
+    const priced = await sessions.price(name, 'spanWays', 0);
+    return priced && follow(spanWays(priced.of, span, change), priced.current);
   },
 
   /** The strings that can carry the tune's note in a column, the thinnest first, each with its cheapest grip. */

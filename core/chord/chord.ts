@@ -47,6 +47,18 @@ export function degreeIn(chord: Chord, pc: PitchClass): Degree | 'bass' | null {
   return chord.bass !== null && pitchClass(chord.bass) === pc ? 'bass' : null;
 }
 
+/** By semitones above the root, what a note is called that is no tone of the chord; three are named by what the chord has. */
+const NAMES: readonly Degree[] = ['1', 'b9', '9', '#9', '3', '11', '#11', '5', 'b13', '13', 'b7', '7'];
+
+/** What a pitch class that is none of the chord's is called over it: the 13 of a B♭ over D♭maj9. */
+export function outsideDegree({ root, kind: { third, fifth, seventh } }: Chord, pc: PitchClass): Degree {
+  const above = (pc - pitchClass(root) + 12) % 12;
+  if (above === 3) return third === '3' || third === null ? '#9' : 'b3';
+  if (above === 8) return fifth === '5' ? 'b13' : '#5';
+  if (above === 9) return seventh === null ? '6' : '13';
+  return NAMES[above]!;
+}
+
 /** The note name of a pitch class within the chord, spelled from its degree; null is foreign. */
 export function noteIn(chord: Chord, pc: PitchClass): NoteName | null {
   const degree = degreeIn(chord, pc);

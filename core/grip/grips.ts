@@ -1,4 +1,4 @@
-import { degreeIn, masksOf, type Chord } from '../chord/chord.ts';
+import { degreeIn, outsideDegree, masksOf, type Chord } from '../chord/chord.ts';
 import { tonesOf } from '../chord/kind.ts';
 import type { Millimetres } from '../neck/frets.ts';
 import type { Hand } from '../neck/hand.ts';
@@ -114,7 +114,11 @@ export function gripOf(chord: Chord, shapes: Shapes, shape: number): Grip {
     grip: formatFrets(frets),
     pitches: pitchesOf(shapes, shape),
     frets,
-    degrees: frets.map((fret, s) => (fret < 0 ? null : degreeIn(chord, pitchClassOf(neck.open[s]! + fret)))),
+    degrees: frets.map((fret, s) => {
+      const pc = pitchClassOf(neck.open[s]! + fret);
+      // The tune may have a note on top that is none of the chord's.
+      return fret < 0 ? null : (degreeIn(chord, pc) ?? outsideDegree(chord, pc));
+    }),
     fingers: frets.map((fret, s) => (fret < 0 ? null : fingerOf(shapes.fingers[shape * strings + s]!))),
     reachMm: reachOf(frets, neck),
     difficulty: shapes.difficulty[shape]! / 10,

@@ -1,7 +1,8 @@
 import { areasOf } from '../grip/areas.ts';
-import { formatFrets, fretsAt } from '../grip/grips.ts';
+import { formatFrets, fretsAt, pitchesOf } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Patch } from '../patch.ts';
+import type { Midi } from '../pitch/pitch.ts';
 import type { Decision } from '../take/decision.ts';
 import { wishName } from '../take/key.ts';
 import type { Wish } from '../take/layers/wish.ts';
@@ -25,6 +26,8 @@ export interface SpanWay {
 interface SpanGrip {
   readonly symbol: string;
   readonly grip: string | null;
+  readonly pitches: readonly Midi[];
+  readonly ticks: Ticks;
 }
 
 /** A span of a take, by the name of the chord it begins with. */
@@ -70,8 +73,10 @@ export function* spanWays(
     if (name !== null && arrangedTake(solved).unmet.some(({ at }) => at === name)) continue;
     const grips = solved.columns.flatMap(({ slot, symbol }, i): readonly SpanGrip[] => {
       if (slot.start < span.start || slot.start >= end) return [];
-      const node = solved.index[i]!;
-      return [{ symbol, grip: node < 0 ? null : formatFrets(fretsAt(library, solved.path.shapes[node]!)) }];
+      const shape = solved.path.shapes[solved.index[i]!];
+      const ticks = Math.min(end, slot.start + slot.entry.ticks) - slot.start;
+      if (shape === undefined) return [{ symbol, grip: null, pitches: [], ticks }];
+      return [{ symbol, grip: formatFrets(fretsAt(library, shape)), pitches: pitchesOf(library, shape), ticks }];
     });
     found.push({ wish, patch, extra: 0, grips, cost: solved.best });
   }

@@ -1,4 +1,4 @@
-import type { Chord } from '../chord/chord.ts';
+import { outsideDegree, type Chord } from '../chord/chord.ts';
 import { familyOf, tonesOf, type Kind } from '../chord/kind.ts';
 import { semitones, type Degree } from '../pitch/degree.ts';
 import { pitchClass } from '../pitch/note.ts';
@@ -37,16 +37,6 @@ export type Verdict =
       /** The degree of the chord that it grates with, where it is one. */
       readonly against: Degree | null;
     };
-
-/** By semitones above the root, what a note is called that is no tone of the chord; two are named by the third. */
-const NAMES: readonly Degree[] = ['1', 'b9', '9', '#9', '3', '11', '#11', '5', 'b13', '13', 'b7', '7'];
-
-function nameOf(above: number, { third, fifth, seventh }: Kind): Degree {
-  if (above === 3) return third === '3' || third === null ? '#9' : 'b3';
-  if (above === 8) return fifth === '5' ? 'b13' : '#5';
-  if (above === 9) return seventh === null ? '6' : '13';
-  return NAMES[above]!;
-}
 
 interface Over {
   readonly above: number;
@@ -99,7 +89,7 @@ export function noteOver(chord: Chord, pc: PitchClass, context: ColourContext): 
   const tones = tonesOf(chord.kind);
   const has = (degree: Degree) => tones.includes(degree);
   const tone = tones.find((degree) => semitones(degree) === above);
-  const degree = tone ?? nameOf(above, chord.kind);
+  const degree = tone ?? outsideDegree(chord, pc);
   const over: Over = { above, kind: chord.kind, leans: fallsAFifth(chord, context.next), has };
   const open = tone === undefined ? openAs(chord, above, context) : null;
   for (const [reason, against] of tone !== undefined && above !== 0 ? [] : FIGHTS) {

@@ -10,6 +10,8 @@ type OfLayer<L extends SpanLayer> = Extract<SpanDecision, { readonly layer: L }>
 
 /** A decision over a span of the tune. */
 export interface Standing<D> {
+  /** What it is decided under. */
+  readonly name: string;
   readonly start: Ticks;
   readonly end: Ticks;
   readonly decision: D;
@@ -29,18 +31,26 @@ export function spansOf<L extends SpanLayer>(
         const from = start + place.tick - entry.tick;
         // It is of that layer, which the types of a union do not tell.
         const over = decision as unknown as SpanDecision;
-        return { start: from, end: from + over.ticks, decision: over as OfLayer<L> };
+        return { name, start: from, end: from + over.ticks, decision: over as OfLayer<L> };
       });
     })
     .sort((a, b) => b.start - a.start);
+}
+
+/** The decision of a layer that stands at a time of the tune, or null. */
+export function standingOver<L extends SpanLayer>(
+  ...of: Parameters<typeof spansOf<L>>
+): (time: Ticks) => Standing<OfLayer<L>> | null {
+  const spans = spansOf(...of);
+  return (time) => spans.find(({ start, end }) => start <= time && time < end) ?? null;
 }
 
 /** What a layer decides for a time of the tune, or null. */
 export function decidedOver<L extends SpanLayer>(
   ...of: Parameters<typeof spansOf<L>>
 ): (time: Ticks) => OfLayer<L> | null {
-  const spans = spansOf(...of);
-  return (time) => spans.find(({ start, end }) => start <= time && time < end)?.decision ?? null;
+  const standing = standingOver(...of);
+  return (time) => standing(time)?.decision ?? null;
 }
 
 /** Whether the tune itself is played at a time, and how. */
@@ -55,7 +65,7 @@ export function stretchesOf<L extends SpanLayer>(
   const edges = [...new Set(spans.flatMap(({ start, end }) => [start, end]))].sort((a, b) => a - b);
   return edges.slice(1).flatMap((end, i): readonly Standing<OfLayer<L>>[] => {
     const start = edges[i]!;
-    const decision = spans.find((span) => span.start <= start && start < span.end)?.decision;
-    return decision ? [{ start, end, decision }] : [];
+    const span = spans.find((one) => one.start <= start && start < one.end);
+    return span ? [{ ...span, start, end }] : [];
   });
 }

@@ -5,7 +5,6 @@ import {
   handOf,
   quarterSeconds,
   secondsBetween,
-  slotKeys,
   solvedAnew,
   spanOfColumns,
   whyNot,
@@ -36,7 +35,7 @@ import { Announcer } from './Announcer.tsx';
 import { barChanges } from './barChanges.ts';
 import { benchActions } from './benchActions.ts';
 import { BenchHeader } from './BenchHeader.tsx';
-import { columnEdits, wayPatch } from './columnEdits.ts';
+import { columnEdits } from './columnEdits.ts';
 import { useFiles } from './useFiles.ts';
 import { Hand } from './Hand.tsx';
 import { hearings } from './hearings.ts';
@@ -60,12 +59,10 @@ import { useWays } from './useWays.ts';
 import { useWhoPlays } from './useWhoPlays.ts';
 import { inRhythm } from './inRhythm.ts';
 import { useRhythms } from './useRhythms.ts';
-import { useCarry } from './useCarry.ts';
 import { useMelody, useSung } from './useMelody.ts';
 import { useMends } from './useMends.ts';
 import { useRetune } from './useRetune.tsx';
 import { useScore } from './useScore.ts';
-import { wishEdits } from './wishEdits.ts';
 import './workbench.css';
 
 interface WorkbenchProps {
@@ -94,13 +91,11 @@ interface WorkbenchProps {
 const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
 const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
 const InTime = later(async () => (await import('./InTime.tsx')).InTime);
-const OtherWays = later(async () => (await import('./OtherWays.tsx')).OtherWays);
 const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
 const ThreeTakes = later(async () => (await import('./ThreeTakes.tsx')).ThreeTakes);
 const TakeStatus = later(async () => (await import('./TakeStatus.tsx')).TakeStatus);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
-const Carry = later(async () => (await import('./Carry.tsx')).Carry);
-const Wishes = later(async () => (await import('./Wishes.tsx')).Wishes);
+const WishesTab = later(async () => (await import('./WishesTab.tsx')).WishesTab);
 
 const NONE: readonly string[] = [];
 /** Its room is kept until there is something to say. */
@@ -195,9 +190,6 @@ export function Workbench(props: WorkbenchProps) {
       edit(patch, label);
     },
   );
-  const keys = slotKeys(slots, barIds);
-  const carry = useCarry({ columns, slots, keys, cells, from, to, place, edit, solved, shown: tab === 'wish' });
-  const wished = wishEdits(columns.slice(from, to + 1), cells, place, edit);
   const rhythms = useRhythms(props.rhythms);
   const rhythm = inRhythm({ columns, cells, from, to, place, score, edit }, hearing, playback, {
     undo: store.undo.length > 0 ? undoOne : null,
@@ -439,28 +431,15 @@ export function Workbench(props: WorkbenchProps) {
             />
           }
           wishes={
-            <>
-              {sung.length > 0 && <Carry {...carry} tuneId={tuneId} />}
-              <Wishes
-                manner={wished.manner}
-                onManner={wished.comp}
-                column={columns[from]!}
-                beginning={wished.beginning}
-                unmet={unmet.map(({ column: at, wish, hard }) => ({ bar: columns[at]?.slot.bar ?? 0, wish, hard }))}
-                guitar={guitar}
-                noteNames={player.noteNames}
-                onWish={wished.wish}
-                onDrop={wished.drop}
-              />
-              <OtherWays
-                asked={ways.asked}
-                onAsk={ways.ask}
-                ways={ways.ways}
-                onPeek={ways.peek}
-                onHear={hearing.way}
-                onTake={(way) => arranged && edit(wayPatch(arranged, way.grips), 'another way through the tune')}
-              />
-            </>
+            <WishesTab
+              {...{ tuneId, columns, arranged, slots, barIds, cells, from, to, place, solved, edit }}
+              hasMelody={sung.length > 0}
+              unmet={unmet}
+              guitar={guitar}
+              noteNames={player.noteNames}
+              ways={ways}
+              hearing={hearing}
+            />
           }
         />
       </div>

@@ -47,6 +47,9 @@ export function hearings(
           row.map((pitches) => ({ pitches, ticks: whole / row.length })),
         );
     },
+    /** Some columns as they would be. */
+    span: (first: number, last: number, chords: readonly { pitches: readonly number[]; ticks: number }[]) =>
+      plain && hearInPlace(plain, first, last, chords),
     /** Another way through the tune, from the selected chord. */
     way({ grips }: OtherWay): void {
       const other = scoreWith(grips);

@@ -32,8 +32,6 @@ interface Carried {
   readonly place: string;
   readonly edit: (patch: Patch<Decision>, label: string) => void;
   readonly solved: Solved;
-  /** Whether one looks at it. */
-  readonly shown: boolean;
 }
 
 /** A note of the tune in the chords that are selected, and how it is played. */
@@ -76,13 +74,13 @@ function notesIn(columns: readonly Column[], after: Column | undefined, cells: D
 }
 
 /** Whether the guitar plays the tune itself: in the whole of it, or where several chords are selected in those. */
-export function useCarry({ columns, slots, keys, cells, from, to, place, edit, solved, shown }: Carried) {
+export function useCarry({ columns, slots, keys, cells, from, to, place, edit, solved }: Carried) {
   const isWhole = from === to;
   const span = isWhole ? columns : columns.slice(from, to + 1);
   const name = carryName(span[0]!.at);
   const decidedAt = carryDecidedAt(slots, keys, cells);
   const standing = decidedAt(columns[from]!.slot.start);
-  const lies = useLies(solved, shown);
+  const lies = useLies(solved);
   const where = isWhole ? 'the tune' : place;
   const [choosing, setChoosing] = useState(false);
   const notes = notesIn(columns.slice(from, to + 1), columns[to + 1], cells);
