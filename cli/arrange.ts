@@ -50,6 +50,7 @@ import { UsageError, type Answer, type World } from './verb.ts';
 import {
   carryCells,
   colourCells,
+  lineCells,
   moveCells,
   noteCells,
   pinCells,
@@ -71,6 +72,7 @@ export interface PlayingWishes extends TypedWishes {
   readonly 'chord-melody'?: boolean | undefined;
   readonly density?: string | undefined;
   readonly note?: readonly string[] | undefined;
+  readonly line?: string | undefined;
   readonly octave?: string | undefined;
   readonly joint?: boolean | undefined;
 }
@@ -104,7 +106,11 @@ export function playing({ chart, melody }: Pick<TuneText, 'chart' | 'melody'>, w
   const moved = moveCells(wishes.move ?? [], plain, library.neck.open);
   const chosen = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
   const stands = prepareTake(session, { ...asked, cells: chosen }).columns;
-  const sung = { ...carryCells(wishes, stands, library), ...noteCells(wishes.note ?? [], stands) };
+  const sung = {
+    ...carryCells(wishes, stands, library),
+    ...noteCells(wishes.note ?? [], stands),
+    ...lineCells(wishes.line, stands),
+  };
   const coloured = carriedByPrice({ ...chosen, ...sung }, wishes.density, session, asked);
   const unwished = prepareTake(session, { ...asked, cells: coloured }).columns;
   const cells = { ...coloured, ...wishCells(wished, unwished), ...pinCells(wishes.pin ?? [], unwished, library) };
@@ -138,7 +144,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const arranged = ways[0]!;
   const pins = arranged.problems.filter(({ code }) => code.startsWith('pin-'));
   if (pins.length > 0) return bad(...pins);
-  const hand = wishes['chord-melody'] ? new FreeHand(library.hand) : null;
+  const hand = wishes['chord-melody'] || wishes.line !== undefined ? new FreeHand(library.hand) : null;
   const tunes = arranged.columns.map((column) => (hand ? playedColumn(column, library.neck.open, hand) : null));
   const json = {
     slots: slotsOf(arranged).map((slot, i) => ({

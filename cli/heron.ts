@@ -27,6 +27,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--pin BAR:BEAT=GRIP]… [--colour BAR:BEAT=SUFFIX]… [--move BAR:BEAT=ID]…
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--joint] [--melody-first]
         [--chord-melody [--density 0-1|auto] [--note BAR:BEAT=WAY]… [--octave=auto|-1|0|1|2]]
+        [--line "E5 D C - B"]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
@@ -101,6 +102,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       joint: { type: 'boolean', default: false },
       density: { type: 'string' },
       note: { type: 'string', multiple: true },
+      line: { type: 'string' },
       octave: { type: 'string' },
       bar: { type: 'string' },
       beat: { type: 'string' },

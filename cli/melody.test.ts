@@ -172,6 +172,31 @@ describe('a chord-melody', () => {
     expect([status, stdout]).toEqual([2, '']);
     expect(stderr).toMatch(words);
   });
+  test('single notes of it are played as they are typed, and the search may choose which get grips', () => {
+    const count = (found: Carried) =>
+      found.slots.flatMap(({ melody = [] }) => melody.filter(({ how }) => how === 'carried')).length;
+    const two = arrange('--octave', '0', '--note', '1:1=two').slots[0]!;
+    expect(two.pitches).toHaveLength(2);
+    const [none, all] = [count(arrange('--density', '0')), count(arrange('--density', '1'))];
+    const chosen = count(arrange('--density', 'auto'));
+    expect(chosen).toBeGreaterThanOrEqual(none);
+    expect(chosen).toBeLessThanOrEqual(all);
+  });
+  test('a line of one’s own lies on top, without a melody, too', () => {
+    const { slots } = JSON.parse(
+      asked(['arrange', '--json', '--line', 'A4 G F E D -'], 'key: C\n| Dm7 | G7 | Cmaj7 |\n').stdout,
+    ) as Carried;
+    expect(slots.map(({ pitches }) => Math.max(...pitches))).toEqual([69, 67, 65, 64, 62]);
+  });
+  test.each([
+    [['--chord-melody', '--note', '1:1=loud'], /BAR:BEAT=WAY.*carried, bass/],
+    [['--chord-melody', '--note', '1:1.2=two'], /no note of the tune begins in bar 1 on beat 1.2/],
+    [['--line', 'A4 H'], /“H” is no note of a line/],
+    [['--line', 'A4 G F E D'], /5 notes do not share this span evenly: 4 or 6 would/],
+  ])('%j is wrong in words', (more, words) => {
+    const { status, stderr } = asked(['arrange', ...more], more[0] === '--line' ? '| Dm7 | G7 | C |\n' : TUNE);
+    expect([status, stderr]).toEqual([2, expect.stringMatching(words)]);
+  });
   test('needs a melody', () => {
     expect(asked(['arrange', '--chord-melody'], '| C | G7 |\n').stderr).toMatch(/needs a melody/);
   });

@@ -5,16 +5,19 @@ import {
   chordNameAt,
   decisionFor,
   LINE_WAYS,
+  lineName,
   MOST_OCTAVES,
   movePatch,
   NOTE_WAYS,
   noteDecisionName,
   parseFrets,
+  parseLine,
   parseNote,
   parsePitch,
   parseSuffix,
   pinDecision,
   pitchClass,
+  problemLine,
   proposalsFor,
   readWish,
   spanOfColumns,
@@ -157,6 +160,18 @@ export function carryCells(
   const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
   return { [carryName(first.at)]: { layer: 'carry', ticks, density: Math.round(share * 100), octave: up } };
 }
+
+/** The cell of a line on top of the whole chart, typed `E5 D C - B`. */
+export function lineCells(text: string | undefined, columns: readonly Column[]): Record<string, Decision> {
+  const [first, last] = [columns[0], columns.at(-1)];
+  if (text === undefined || !first || !last) return {};
+  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  const notes = parseLine(text, ticks, USUAL_TOP);
+  if (!notes.ok) throw new UsageError(`--line: ${problemLine(notes.problems[0]!)}`);
+  return { [lineName(first.at)]: { layer: 'line', ticks, notes: notes.value } };
+}
+/** Where the top of a grip most often lies: C5. */
+const USUAL_TOP = 72;
 
 /** The cells that say how single notes of the tune are played, `BAR:BEAT=WAY` each. */
 export function noteCells(notes: readonly string[], columns: readonly Column[]): Record<string, Decision> {

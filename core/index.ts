@@ -103,6 +103,7 @@ export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } fr
 export { isBare, type Carry, type FreeNote, type OffBeatBass } from './take/carry.ts';
 export { MOST_OCTAVES, USUAL_DENSITY, type CarryDecision } from './take/layers/carry.ts';
 export { carryDecidedAt, standingOver } from './take/spans.ts';
+export { framed, type Framed, type Framing } from './reading/framed.ts';
 export { lineText, parseLine, type LineNote } from './melody/line.ts';
 export type { LineDecision } from './take/layers/line.ts';
 export { NOTE_WAYS, type NoteDecision, type NoteWay } from './take/layers/note.ts';

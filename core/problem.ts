@@ -83,6 +83,8 @@ export type ProblemCode =
   | 'rhythm-past'
   | 'rhythm-empty'
   | 'rhythm-long'
+  | 'frame-jumps'
+  | 'frame-meter'
   | 'line-empty'
   | 'line-note'
   | 'line-hold'

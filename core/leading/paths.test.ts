@@ -5,6 +5,7 @@ import { DEFAULT_HAND } from '../neck/hand.ts';
 import { run } from '../steps.ts';
 import { chordOf, nodeOf, solvedChain, type Wanted } from './by-hand.oracle.ts';
 import { differentPaths } from './paths.ts';
+import { carryRules } from './rules/carry.ts';
 import { Search } from './search.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 5 });
@@ -61,5 +62,34 @@ describe('different paths', () => {
     const banished = grip(second!, 0);
     const without = nodesFor('Dm7 G7 C', () => ({ banished: new Set([banished]) }));
     for (const path of pathsOf(without, 3)) expect(grip(path, 0)).not.toBe(banished);
+  });
+
+  test('under a tune another way is one with other basses: what lies on top is the same', () => {
+    const tops = [65, 62, 64, 60];
+    const nodes = nodesFor('Dm7 G7 C Am7').map((node, i) => ({
+      ...node,
+      rules: carryRules({
+        carry: {
+          pitch: tops[i]!,
+          spelling: null,
+          ticks: 960,
+          struck: true,
+          opens: true,
+          ceiling: null,
+          way: null,
+          passes: false,
+          isLine: false,
+          free: [],
+          basses: [],
+        },
+      }),
+    }));
+    const paths = pathsOf(nodes, 3);
+    expect(paths).toHaveLength(3);
+    const grips = paths.map(({ shapes }) => shapes.map((shape, i) => gripOf(nodes[i]!.chord, library, shape).pitches));
+    expect(grips.map((path) => path.map((pitches) => pitches.at(-1)))).toEqual(paths.map(() => tops));
+    for (const [a, path] of grips.entries())
+      for (const other of grips.slice(0, a))
+        expect(path.filter((pitches, i) => pitches[0] !== other[i]![0]).length).toBeGreaterThanOrEqual(1);
   });
 });

@@ -25,11 +25,13 @@ export function* differentPaths(
   // The outer notes of a path, node by node: by them it is heard.
   const outlineOf = ({ shapes }: Path): readonly Outline[] =>
     shapes.map((shape, i) => {
-      const { pitches } = gripOf(nodes[i]!.chord, library, shape);
-      return { top: pitches.at(-1)!, bass: pitches[0]! };
+      const { chord, rules } = nodes[i]!;
+      const { pitches } = gripOf(chord, library, shape);
+      // What lies on top of every grip makes none another.
+      return { top: rules.some(({ givesTop }) => givesTop) ? null : pitches.at(-1)!, bass: pitches[0]! };
     });
   const agreeing = (a: readonly Outline[], b: readonly Outline[]) =>
-    quarters.reduce((sum, beats, i) => sum + (a[i]!.top === b[i]!.top || a[i]!.bass === b[i]!.bass ? beats : 0), 0);
+    quarters.reduce((sum, beats, i) => sum + (isAlike(a[i]!, b[i]!) ? beats : 0), 0);
   const solve = function* (chain: readonly LatticeNode[]): Generator<void, Path> {
     search.setLattice(chainOf(chain));
     const steps = search.solve();
@@ -63,3 +65,5 @@ export function* differentPaths(
   }
   return paths;
 }
+
+const isAlike = (a: Outline, b: Outline): boolean => (a.top !== null && a.top === b.top) || a.bass === b.bass;

@@ -58,6 +58,8 @@ test.each([
   ['- C5', 'line-hold'],
   ['C5 z - D', 'line-hold'],
   ['C D E F G A B', 'line-shares'],
+  // It would be a whole number of ticks, and no length that one counts.
+  ['C D E F G', 'line-shares'],
   [Array.from({ length: 32 }, () => 'C5').join(' '), 'line-shares'],
 ])('“%s” is none, and it is said why', (text, code) => {
   expect(told(text)).toEqual([code]);

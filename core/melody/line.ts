@@ -13,6 +13,7 @@ export interface LineNote {
 
 /** No note of a line is shorter than a sixteenth. */
 const SHORTEST: Ticks = 120;
+const TRIPLET: Ticks = 160;
 const HOLD = '-';
 const REST = 'z';
 const NOTE = /^([A-Ga-g][b#♭♯]?)(\d?)$/;
@@ -25,7 +26,7 @@ export function parseLine(text: string, ticks: Ticks, near: Midi): Outcome<reado
   const tokens = text.replaceAll(/[,|]/g, ' ').trim().split(/\s+/).filter(Boolean);
   if (tokens.length === 0 || tokens.every((token) => token === REST)) return bad(problem('line-empty'));
   const share = ticks / tokens.length;
-  if (!Number.isInteger(share) || share < SHORTEST)
+  if (!isCounted(share))
     return bad(problem('line-shares', { count: tokens.length, text: fitting(tokens.length, ticks).join(' or ') }));
   const notes: LineNote[] = [];
   let last = near;
@@ -52,6 +53,9 @@ export function parseLine(text: string, ticks: Ticks, near: Midi): Outcome<reado
   return good(notes);
 }
 
+/** Whether a share can be counted: in sixteenths, or in triplets of eighths. */
+const isCounted = (share: Ticks): boolean => share >= SHORTEST && (share % SHORTEST === 0 || share % TRIPLET === 0);
+
 /** The nearest pitch of a name; of two the lower. */
 function nearest(name: NoteName, to: Midi): Midi {
   const up = (((pitchClass(name) - to) % 12) + 12) % 12;
@@ -60,7 +64,7 @@ function nearest(name: NoteName, to: Midi): Midi {
 
 /** The nearest numbers of shares that a span has, below and above. */
 function fitting(count: number, ticks: Ticks): readonly number[] {
-  const fits = (n: number) => Number.isInteger(ticks / n) && ticks / n >= SHORTEST;
+  const fits = (n: number) => isCounted(ticks / n);
   const below = Array.from({ length: count }, (_, i) => count - i).find((n) => n > 0 && fits(n));
   const above = Array.from({ length: ticks / SHORTEST }, (_, i) => count + 1 + i).find(fits);
   return [below, above].filter((n) => n !== undefined && n !== count) as number[];

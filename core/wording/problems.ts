@@ -110,6 +110,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     `This hand does not hold the pinned grip ${text}: ${whyNotText(reason as WhyNot)}. Another stands in.`,
   'ring-lost': ({ note, text }) =>
     `No grip of ${musical(String(text))} for this hand lets ${musical(String(note))} sound on; another stands in.`,
+  'frame-jumps': () => 'This chart jumps (D.C., D.S.): write its intro or ending by hand, where it is to be played.',
+  'frame-meter': () => 'The meter changes in the last phrase: write the intro or ending by hand.',
   'line-empty': () => 'A line needs a note at least: E5 D5 C5 B4.',
   'line-note': ({ text }) =>
     `“${text}” is no note of a line. Write notes, with an octave where you like: E5 D C#; - holds one on, z is a rest.`,

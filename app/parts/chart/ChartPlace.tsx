@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import {
@@ -22,6 +22,10 @@ import {
   type Simplified,
   type SungOver,
   type WordsPiece,
+  keptNotes,
+  melodyCells,
+  type Framed,
+  type Framing,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
 import { Frame } from '../frame/Frame.tsx';
@@ -38,6 +42,8 @@ import { Glyphs } from '../symbol/glyphs.tsx';
 import { Bars } from './Bars.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
 import { ChartHelp } from './ChartHelp.tsx';
+import { useLatest } from '../../keep/latest.ts';
+import { FrameMenu } from './FrameMenu.tsx';
 import { MoveKey } from './MoveKey.tsx';
 import { ENTRY_KEYS } from '../melody/entryKeys.ts';
 import { MelodyPart } from '../melody/MelodyPart.tsx';
@@ -62,6 +68,7 @@ interface ChartPlaceProps {
 /** What edits of the melody that go with one of the text are called. */
 const MOVED = 'moving it to another key';
 const TAKEN_OVER = 'the notes of the text';
+const FRAMED: Readonly<Record<Framing, string>> = { intro: 'an intro', ending: 'an ending' };
 
 /** A change of the whole text, and of the melody along with it. */
 interface Rewritten {
@@ -141,6 +148,18 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
     sung.edit(typed.patch, TAKEN_OVER);
     rewrite(`${partsOfTune(text).chartText.trimEnd()}\n`, 'The melody stands on the stave.', TAKEN_OVER);
   };
+  /** A frame that was put in: its tune follows, once its bars are kept. */
+  const [framing, setFraming] = useState<(Framed & { readonly along: string }) | null>(null);
+  const putFrame = useLatest((made: Framed, along: string) => {
+    const next = melodyCells(keptNotes(made.melody, barIds));
+    const gone = Object.keys(sung.cells).filter((name) => !(name in next));
+    sung.edit({ ...Object.fromEntries(gone.map((name) => [name, null])), ...next }, along);
+    setFraming(null);
+  });
+  useEffect(() => {
+    if (framing && keptChart && good.trimEnd() === framing.text.trimEnd()) putFrame.current(framing, framing.along);
+  }, [framing, good, keptChart, putFrame]);
+  const [refused, setRefused] = useState<string | null>(null);
   /** Chords over words that were pasted, and where. */
   const [pasted, setPasted] = useState<{ pieces: readonly WordsPiece[]; raw: string; from: number; to: number } | null>(
     null,
@@ -225,6 +244,22 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
               />
             )}
             {parsed.ok && (
+              <FrameMenu
+                text={text}
+                chart={parsed.value}
+                melody={inBars ?? null}
+                onRefused={setRefused}
+                onFramed={(frame, made) => {
+                  if (made.melody.length > 0) setFraming({ ...made, along: FRAMED[frame] });
+                  rewrite(
+                    made.text,
+                    `${made.bars} bars put in. On the bench, say of a chord-melody that it plays them too (W).`,
+                    FRAMED[frame],
+                  );
+                }}
+              />
+            )}
+            {parsed.ok && (
               <Button size="small" onClick={() => setMoving(true)}>
                 Move key
               </Button>
@@ -262,6 +297,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
           </Button>
         }
       />
+      <Notice open={refused !== null} goes onClose={() => setRefused(null)} message={refused} />
       {moving && parsed.ok && (
         <MoveKey
           tuneId={tuneId}

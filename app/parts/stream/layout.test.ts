@@ -26,6 +26,7 @@ describe('columns', () => {
     expect(columnWidth(4, 'C')).toBe(112);
     expect(columnWidth(2, 'Bbm7b5/Ab')).toBeGreaterThan(columnWidth(2, 'Bbm7'));
     expect(columnWidth(16, 'C7')).toBe(168);
+    expect(columnWidth(2, 'C', 3)).toBeGreaterThan(columnWidth(2, 'C', 1));
   });
 
   test('of a short tune fill the room, of a long one stay', () => {

@@ -1,9 +1,9 @@
 import { distinct, voicePairs, type ArrangedColumn } from '../../../core/index.ts';
 
-/** Pixels a column takes: a beat needs room, and so does the longest symbol. */
-export function columnWidth(beats: number, symbol: string): number {
+/** Pixels a column takes: a beat needs room, so does the longest symbol, and so do notes of the tune after the first. */
+export function columnWidth(beats: number, symbol: string, free = 0): number {
   const forSymbol = 44 + symbol.length * 10;
-  return Math.round(Math.min(168, Math.max(92, 28 * beats, forSymbol)));
+  return Math.round(Math.min(168, Math.max(92, 28 * beats, forSymbol, 64 + 26 * free)));
 }
 
 /** How near one looks: from 32 bars at a glance to twice as wide. */

@@ -135,7 +135,9 @@ export function Stage({
   }, []);
 
   const widths = useMemo(() => {
-    const least = columns.map(({ slot, symbol }) => zoomed(columnWidth(slot.entry.beats, symbol), zoom));
+    const least = columns.map(({ slot, symbol, carry }) =>
+      zoomed(columnWidth(slot.entry.beats, symbol, carry?.free.length), zoom),
+    );
     return widened(least, size.width - SCALE_WIDTH - TRACK_END);
   }, [columns, size.width, zoom]);
   const virtual = useVirtualizer({

@@ -54,6 +54,7 @@ export function carryRules({ carry }: Pick<Column, 'carry'>): readonly Rule[] {
 
 const onTop = (pitch: Midi): Rule => ({
   key: `carry ${pitch}`,
+  givesTop: true,
   narrow: (_, chord, library) => carryingShapes(chord, pitch, library),
 });
 

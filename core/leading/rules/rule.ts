@@ -18,6 +18,8 @@ export interface Rule {
   readonly term?: Term;
   /** Besides its root, or the named bass, what of the chord may lie lowest at no price. */
   readonly basses?: (chord: Chord) => readonly PitchClass[];
+  /** It says what lies on top. */
+  readonly givesTop?: true;
   /** It says which grip stands: what else could stand is asked without it. */
   readonly pins?: true;
 }

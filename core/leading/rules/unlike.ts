@@ -2,9 +2,9 @@ import { fretsAt } from '../../grip/grips.ts';
 import type { Midi } from '../../pitch/pitch.ts';
 import type { Rule } from './rule.ts';
 
-/** A top note and a lowest one. */
+/** A top note, null where that is given, and a lowest one. */
 export interface Outline {
-  readonly top: Midi;
+  readonly top: Midi | null;
   readonly bass: Midi;
 }
 
