@@ -57,6 +57,49 @@ function byTrying(frets: readonly number[], fingers: readonly number[], pitch: n
   return least;
 }
 
+/** The same for a bass under a grip whose highest note is the tune's, which sounds on: 40 where it is left out. */
+function bassByTrying(frets: readonly number[], fingers: readonly number[], bass: number, fingerer: Fingerer): number {
+  const sounding = frets.flatMap((fret, s) => (fret < 0 ? [] : [s]));
+  const pitchOn = (s: number) => OPEN[s]! + frets[s]!;
+  const tune = sounding.reduce((best, s) => (pitchOn(s) >= pitchOn(best) ? s : best));
+  const fretted = frets.filter((fret) => fret > 0);
+  let least = 40;
+  for (let s = 0; s < 6; s++)
+    for (let fret = 0; fret <= DEFAULT_HAND.highestFret; fret++) {
+      const pitch = OPEN[s]! + fret;
+      if (s === tune || pitch % 12 !== bass || pitch >= pitchOn(tune)) continue;
+      const high = Math.max(0, s - 2) * 2;
+      const away =
+        fretted.length === 0 || fret === 0
+          ? 0
+          : Math.max(0, nut(Math.min(...fretted)) - nut(fret), nut(fret) - nut(Math.max(...fretted)));
+      for (let finger = 0; finger <= 4; finger++) {
+        const isOwn = frets[s] === fret && fingers[s] === finger;
+        if (!isOwn && (finger === 0) !== (fret === 0)) continue;
+        for (let choice = 0; choice < 1 << sounding.length; choice++) {
+          const kept = sounding.filter((t, i) => (choice & (1 << i)) !== 0 && t !== s);
+          if (!kept.includes(tune) || kept.some((t) => pitchOn(t) < pitch)) continue;
+          const may = sounding.filter((t) => t !== s && pitchOn(t) >= pitch && fingers[t]! > 0);
+          const isOne = (t: number) =>
+            kept.includes(t) === may.filter((u) => fingers[u] === fingers[t]).every((u) => kept.includes(u));
+          if (!may.every(isOne)) continue;
+          // A finger that takes it leaves what it held.
+          if (!isOwn && finger > 0 && kept.some((t) => fingers[t] === finger)) continue;
+          const together = frets.map((one, t) => (t === s ? fret : kept.includes(t) ? one : -1));
+          const hand = frets.map((_, t) => (t === s ? finger : kept.includes(t) ? fingers[t]! : 0));
+          if (!isHeld(together, hand, fingerer)) continue;
+          const gone = sounding.filter((t) => t !== s && !kept.includes(t));
+          const down = [...kept.map((t) => frets[t]!), fret].filter((one) => one > 0);
+          const wide = fret === 0 ? 0 : nut(Math.max(...down)) - nut(Math.min(...down));
+          const price = (isOwn || fret === 0 ? 0 : 1) + gone.length * 2 + high;
+          const reaching = Math.ceil(Math.max(0, away - 60) / 20) + Math.ceil(Math.max(0, wide - 97) / 10);
+          least = Math.min(least, price + reaching);
+        }
+      }
+    }
+  return least;
+}
+
 function isHeld(frets: readonly number[], fingers: readonly number[], fingerer: Fingerer): boolean {
   if (frets.every((fret) => fret <= 0)) return true;
   const ways = fingerer.search(frets, true);
@@ -86,6 +129,20 @@ describe('a note from a grip', () => {
         expect([...where, free.effort(frets, fingers, [pitch])]).toEqual([
           ...where,
           byTrying(frets, fingers, pitch, fingerer),
+        ]);
+      }
+    }
+  });
+
+  test('a bass under it costs what it costs at least, too, while the note on top sounds on', () => {
+    for (const shape of some.filter((_, i) => i % 2 === 0)) {
+      const frets = Array.from(library.frets.subarray(shape * 6, shape * 6 + 6));
+      const fingers = Array.from(library.fingers.subarray(shape * 6, shape * 6 + 6));
+      for (const bass of [0, 4, 9]) {
+        const where = [frets.join(), fingers.join(), bass];
+        expect([...where, free.effort(frets, fingers, [{ bass }])]).toEqual([
+          ...where,
+          bassByTrying(frets, fingers, bass, fingerer),
         ]);
       }
     }
