@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import {
   ANY_TASTE,
   carryName,
+  gripsByPrice,
   parseTune,
   prepareTake,
   pricingFor,
@@ -35,6 +36,16 @@ const solved = (cells: Decisions) => (session: ReturnType<typeof fresh>) => {
 timed('32 bars of a jig, accompanied', '', 3, solved({}), fresh);
 timed('  as a chord-melody, grips on strong beats, exact', '1 s', 3, solved(carried(25)), fresh);
 timed('  a grip for every note', '1 s', 3, solved(carried(100)), fresh);
+timed(
+  '  which notes get grips chosen by price, exact',
+  '',
+  3,
+  (session) => {
+    const found = run(gripsByPrice(session, { chart, melody, cells: carried(25) }));
+    return `cost ${found.cost}, ${found.carried} of ${found.notes} carried`;
+  },
+  fresh,
+);
 timed(
   '  chords and grips together, straying by 1 at most: the first take, exact',
   '4 s',

@@ -50,7 +50,8 @@ function byTrying(frets: readonly number[], fingers: readonly number[], pitch: n
         const down = [...kept.map((t) => frets[t]!), fret].filter((one) => one > 0);
         const wide = fret === 0 ? 0 : nut(Math.max(...down)) - nut(Math.min(...down));
         const stretch = Math.ceil(Math.max(0, wide - 97) / 10);
-        least = Math.min(least, own + missed + thick + shift + stretch);
+        const bare = kept.length === 0 ? 4 : 0;
+        least = Math.min(least, own + missed + thick + shift + stretch + bare);
       }
     }
   }

@@ -27,6 +27,8 @@ export interface FreePlay {
 /* What it costs, in units; a string that rings no longer is missed, the bass most. */
 const LET_GO = 2;
 const LET_GO_BASS = 3;
+/** Nothing rings under the note. */
+const BARE = 4;
 /** A finger that is set, one that is laid flat, an index that lies flat already and over a string more, one that hops to another string. */
 const SET = 1;
 const FLATTENED = 2;
@@ -409,6 +411,7 @@ export class FreeHand {
     let price = way.price + to.price;
     const bass = way.kept & -way.kept;
     for (let rest = gone; rest > 0; rest &= rest - 1) price += (rest & -rest) === bass ? LET_GO_BASS : LET_GO;
+    if ((to.kept & ~(1 << to.string)) === 0) price += BARE;
     price +=
       this.#shift(way, to) +
       this.#stretch(to) +

@@ -82,8 +82,8 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
               text={`As a chord-melody it lies best in ${musical(headerKey(best.choice.key))}, ${OCTAVE_WORDS[best.lies.octave]!}: ${best.lies.carried} of ${best.lies.notes} notes can be carried.`}
             />{' '}
             {best.choice.key.tonic !== chart.key.tonic && (
-              <Button size="small" onClick={() => setChosen(best.choice)}>
-                Choose it
+              <Button size="small" onClick={() => move(best.choice)}>
+                Move it there
               </Button>
             )}
           </p>
