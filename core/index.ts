@@ -99,7 +99,13 @@ export { tuneStrings } from './leading/tune-strings.ts';
 export { gripsByPrice, type GripsByPrice } from './leading/grips-by-price.ts';
 export { carryingShapes } from './leading/rules/carry.ts';
 export { FreeHand, type FreePlay } from './neck/free-notes.ts';
-export { chordMelodyLayer, playedColumn, type PlayedColumn, type PlayedNote } from './score/chord-melody.ts';
+export {
+  chordMelodyLayer,
+  playedColumn,
+  type PlayedColumn,
+  type PlayedNote,
+  type RingingString,
+} from './score/chord-melody.ts';
 export { isBare, type Carry, type FreeNote, type OffBeatBass } from './take/carry.ts';
 export { MOST_OCTAVES, USUAL_DENSITY, type CarryDecision } from './take/layers/carry.ts';
 export { carryDecidedAt, standingOver } from './take/spans.ts';
@@ -107,7 +113,7 @@ export { framed, type Framed, type Framing } from './reading/framed.ts';
 export { lineText, parseLine, type LineNote } from './melody/line.ts';
 export type { LineDecision } from './take/layers/line.ts';
 export { NOTE_WAYS, type NoteDecision, type NoteWay } from './take/layers/note.ts';
-export { carriedText, NOTE_WAY_WORDS, playedNoteText } from './wording/carry.ts';
+export { carriedText, NOTE_WAY_WORDS, playedBassText, playedNoteText } from './wording/carry.ts';
 export { liesText } from './wording/lies.ts';
 export { wordsUnder } from './chart/words.ts';
 export { phraseEnds, phrasesOf, type MelodyPhrase } from './melody/phrases.ts';

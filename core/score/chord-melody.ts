@@ -34,7 +34,7 @@ export interface PlayedNote {
 }
 
 /** A note that is struck and rings: a string of the grip under the tune, or a bass off the beat. */
-interface Ringing {
+export interface RingingString {
   readonly string: number;
   readonly fret: number;
   readonly finger: Finger;
@@ -46,9 +46,9 @@ interface Ringing {
 export interface PlayedColumn {
   readonly notes: readonly PlayedNote[];
   /** The strings of its grip under the tune. */
-  readonly under: readonly Ringing[];
+  readonly under: readonly RingingString[];
   /** Basses that are struck off the beat. */
-  readonly basses: readonly Ringing[];
+  readonly basses: readonly RingingString[];
   /** Notes that are not on the neck, or not in reach. */
   readonly missing: number;
 }
@@ -92,7 +92,7 @@ export function playedColumn(
       ? []
       : [{ start: one.start, ticks: one.ticks, pitch: one.pitch, how: grip ? 'free' : 'alone', ...placeOf(one.play) }],
   );
-  const basses = played.flatMap((one): readonly Ringing[] => {
+  const basses = played.flatMap((one): readonly RingingString[] => {
     if (!('bass' in one)) return [];
     const { string, fret, finger } = one.play;
     const isOwn = frets[string] === fret;
@@ -121,7 +121,7 @@ export function playedColumn(
       : [];
   /** The grip's own bass, where it comes after the beat. */
   const late = carry.way === 'bass-after' ? basses[0] : undefined;
-  const under = frets.flatMap((fret, s): readonly Ringing[] => {
+  const under = frets.flatMap((fret, s): readonly RingingString[] => {
     if (fret < 0 || s === top || (late?.string === s && late.fret === fret)) return [];
     const finger = grip?.fingers[s] ?? 0;
     return [
@@ -200,7 +200,7 @@ function underOf(
   }));
 }
 
-const soundNote = ({ string, fret, finger }: Ringing, voice: number, open: readonly Midi[]) => ({
+const soundNote = ({ string, fret, finger }: RingingString, voice: number, open: readonly Midi[]) => ({
   pitch: open[string]! + fret,
   string,
   fret,
@@ -208,7 +208,7 @@ const soundNote = ({ string, fret, finger }: Ringing, voice: number, open: reado
   voice,
 });
 
-const bassSound = (bass: Ringing, column: number, open: readonly Midi[]): Sound => ({
+const bassSound = (bass: RingingString, column: number, open: readonly Midi[]): Sound => ({
   start: bass.start,
   ticks: bass.end - bass.start,
   velocity: UNDER_VELOCITY,

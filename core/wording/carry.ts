@@ -1,6 +1,8 @@
 import { pitchName } from '../pitch/note.ts';
 import type { NoteWay } from '../take/layers/note.ts';
-import type { PlayedNote } from '../score/chord-melody.ts';
+import type { Finger } from '../neck/hold.ts';
+import type { Midi } from '../pitch/pitch.ts';
+import type { PlayedNote, RingingString } from '../score/chord-melody.ts';
 import type { Legato } from '../score/legato.ts';
 import { musical } from './music.ts';
 
@@ -35,12 +37,18 @@ const LEGATO_WORDS: Readonly<Record<Legato, string>> = {
   slide: 'slid to',
 };
 
-/** Where a note of the tune is played: `D5 on string 1 at fret 10, little finger`. */
+const placeText = (string: number, fret: number, finger: Finger, strings: number): string =>
+  `string ${strings - string}${fret === 0 ? ', open' : ` at fret ${fret}, ${FINGERS[finger]!}`}`;
+
+/** Where a note of the tune is played: `D5 on string 1 at fret 10, little`. */
 export function playedNoteText({ pitch, string, fret, finger, how, legato }: PlayedNote, strings: number): string {
-  const where = `string ${strings - string}`;
-  const at = fret === 0 ? `${where}, open` : `${where} at fret ${fret}, ${FINGERS[finger]!}`;
+  const at = placeText(string, fret, finger, strings);
   return `${musical(pitchName(pitch))} on ${at}${how === 'alone' ? ', alone' : legato ? `, ${LEGATO_WORDS[legato]}` : ''}`;
 }
+
+/** Where a bass off the beat is played: `the bass A2 on string 5, open`. */
+export const playedBassText = ({ string, fret, finger }: RingingString, open: readonly Midi[]): string =>
+  `the bass ${musical(pitchName(open[string]! + fret))} on ${placeText(string, fret, finger, open.length)}`;
 
 const FEW = 3;
 

@@ -24,6 +24,7 @@ import { phrasesText, playedText } from './form.ts';
 import { capoText, keyFactsText, movedByText, voiceFitText } from './keys.ts';
 import { problemLine, problemText } from './problems.ts';
 import { foundKeyText, readingLabel, readingSentence } from './reading.ts';
+import { carriedText, playedBassText, playedNoteText } from './carry.ts';
 
 test.each([
   ['Bb7', 'B♭7'],
@@ -309,4 +310,24 @@ test.each([
   const chord = parseChord(symbol);
   const mask = notes.split(' ').reduce((bits, note) => bits | (1 << pitchClass(note)), 0);
   expect(chord.ok && asChordText(chord.value, asChord(chord.value, { mask }))).toBe(text);
+});
+
+test.each<[Parameters<typeof carriedText>[0], number, string]>([
+  [{ string: 5, count: 41 }, 2, 'B4 on string 1: 41 grips; this one keeps two fingers down.'],
+  [{ string: 4, count: 3 }, 0, 'B4 on string 2: only 3 grips.'],
+  [{ string: 3, count: 1 }, 1, 'B4 on string 3: the only grip is this; this one keeps one finger down.'],
+])('under a note of the tune %j', (own, stay, words) => {
+  expect(carriedText(own, 'B4', { strings: 6, stay })).toBe(words);
+});
+
+test('notes of a chord-melody are told by string, fret and finger', () => {
+  const note = { start: 0, ticks: 240, pitch: 73, string: 5, fret: 9, finger: 2, ringing: 0 } as const;
+  expect(playedNoteText({ ...note, how: 'free', legato: 'hammer' }, 6)).toBe(
+    'C♯5 on string 1 at fret 9, middle, hammered on',
+  );
+  expect(playedNoteText({ ...note, how: 'alone', legato: null }, 6)).toBe('C♯5 on string 1 at fret 9, middle, alone');
+  const open = [40, 45, 50, 55, 59, 64];
+  expect(playedBassText({ string: 1, fret: 0, finger: 0, start: 0, end: 480 }, open)).toBe(
+    'the bass A2 on string 5, open',
+  );
 });

@@ -13,6 +13,7 @@ import {
   neededMs,
   optionalStrings,
   orderText,
+  playedBassText,
   playedNoteText,
   rateChange,
   ratingText,
@@ -22,6 +23,7 @@ import {
   type Midi,
   type PlayedNote,
   type Player,
+  type RingingString,
 } from '../../../core/index.ts';
 import { later } from '../frame/later.tsx';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
@@ -49,6 +51,8 @@ interface HandProps {
   readonly next: ArrangedColumn | null;
   /** What of the tune is played from it; none where it accompanies. */
   readonly between: readonly PlayedNote[];
+  /** Basses that are struck off the beat. */
+  readonly basses: readonly RingingString[];
   readonly player: Player;
   readonly guitar: Guitar;
   /** How long the chord lasts, and a quarter note, in seconds. */
@@ -62,7 +66,7 @@ interface HandProps {
 
 /** The grip in hand in words, and under it on the neck; beside it, what changes to the next. */
 export function Hand(props: HandProps) {
-  const { symbol, chord, grip, trying, ring, next, between, player, guitar, seconds } = props;
+  const { symbol, chord, grip, trying, ring, next, between, basses, player, guitar, seconds } = props;
   const { labels, onLabels, chosen, onFingers } = props;
   // On a narrow screen the neck is wider than its window: keep the hand in sight.
   const window = useRef<HTMLDivElement>(null);
@@ -116,9 +120,16 @@ export function Hand(props: HandProps) {
           )}
         </div>
         <p className="hand-next">
-          {!trying && between.length > 0 && (
+          {!trying && between.length + basses.length > 0 && (
             <>
-              then <Glyphs text={between.map((note) => playedNoteText(note, guitar.open.length)).join('; ')} /> ·{' '}
+              then{' '}
+              <Glyphs
+                text={[
+                  ...basses.map((bass) => playedBassText(bass, guitar.open)),
+                  ...between.map((note) => playedNoteText(note, guitar.open.length)),
+                ].join('; ')}
+              />{' '}
+              ·{' '}
             </>
           )}
           {change && (
@@ -135,7 +146,7 @@ export function Hand(props: HandProps) {
           guitar={guitar}
           drawn={grip && { grip, chord, optional, ...(held && { mutedBy: held.mutedBy }) }}
           next={following?.grip ?? null}
-          between={trying ? undefined : between}
+          between={trying ? undefined : [...between, ...basses]}
           labels={labels}
           noteNames={player.noteNames}
           label={

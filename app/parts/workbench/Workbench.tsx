@@ -15,6 +15,7 @@ import {
   type Column,
   type Clock,
   type PlayedNote,
+  type RingingString,
   type Steer,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -101,6 +102,7 @@ const NONE: readonly string[] = [];
 /** Its room is kept until there is something to say. */
 const NO_STATUS = <div className="take-status" />;
 const NO_NOTES: readonly PlayedNote[] = [];
+const NO_BASSES: readonly RingingString[] = [];
 const NO_UNMET: ArrangedTake['unmet'] = [];
 const NO_MOVES: ArrangedTake['moves'] = {};
 
@@ -368,6 +370,7 @@ export function Workbench(props: WorkbenchProps) {
             ring={column.move?.found.ring ?? null}
             next={after && led ? { ...after, grip: led.grip } : after}
             between={sound.tune?.[selected]?.notes.filter(({ how }) => how === 'free' || how === 'alone') ?? NO_NOTES}
+            basses={sound.tune?.[selected]?.basses ?? NO_BASSES}
             player={player}
             guitar={guitar}
             seconds={secondsIn(column, clock)}
