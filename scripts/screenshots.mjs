@@ -1,14 +1,16 @@
-/* Renews docs/screenshots from the demo tunes. */
+/* Renews docs/screenshots from the demo tunes: all, or those that are named. */
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { ROOT } from './prepare.mjs';
 import { served } from './served.mjs';
 
+const named = process.argv.slice(2);
 const OUT = join(ROOT, 'docs', 'screenshots');
 const { address, stop } = await served();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 async function shot(name, { width = 1280, height = 800, scheme = 'light' }, steps) {
+  if (named.length > 0 && !named.includes(name)) return;
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: scheme });
   await page.addInitScript(() => localStorage.setItem('heron.legend-read', 'true'));
   await page.goto(address);

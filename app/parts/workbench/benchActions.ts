@@ -81,7 +81,7 @@ export function benchActions(bench: Bench): BenchActions {
 
 /** Once the wishes are drawn; they may have to be fetched first. */
 function focusFirstWish(tries = 60): void {
-  const first = document.querySelector<HTMLElement>('.wishes .setting button');
+  const first = document.querySelector<HTMLElement>('.carry .setting button, .wishes .setting button');
   if (first) first.focus();
   else if (tries > 0) requestAnimationFrame(() => focusFirstWish(tries - 1));
 }
