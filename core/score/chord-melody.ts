@@ -148,13 +148,16 @@ export const chordMelodyLayer =
   (score, { columns, open }) => {
     const sounds: Sound[] = [];
     /** Where the guitar has the tune. */
-    const taken: { start: Ticks; end: Ticks; isLine: boolean }[] = [];
+    const taken: { start: Ticks; end: Ticks }[] = [];
     columns.forEach((one, column) => {
       // What a score is made of has whole columns where there is a melody to carry.
-      const played = 'carry' in one.column ? playedColumn(one as ArrangedColumn, open, hand) : null;
+      const carried = 'carry' in one.column ? (one as ArrangedColumn) : null;
+      // A line of one's own is the top of its grips, which sound as any do.
+      if (carried === null || carried.column.carry?.isLine) return;
+      const played = playedColumn(carried, open, hand);
       if (!played) return;
       const { start, ticks } = score.columns[column]!;
-      taken.push({ start, end: start + ticks, isLine: (one as ArrangedColumn).column.carry!.isLine });
+      taken.push({ start, end: start + ticks });
       sounds.push(...underOf(played, { start, column }, open));
       sounds.push(...played.basses.map((bass) => bassSound(bass, column, open)));
       for (const note of played.notes) {
@@ -170,15 +173,14 @@ export const chordMelodyLayer =
       }
     });
     if (taken.length === 0) return score;
-    const takenAt = ({ start }: Sound) => taken.find((span) => span.start <= start && start < span.end);
-    const guitar = [...score.parts.guitar.filter((sound) => !takenAt(sound)), ...sounds];
+    const isTaken = ({ start }: Sound) => taken.some((span) => span.start <= start && start < span.end);
+    const guitar = [...score.parts.guitar.filter((sound) => !isTaken(sound)), ...sounds];
     return {
       ...score,
       parts: {
         ...score.parts,
         guitar: guitar.sort((a, b) => a.start - b.start),
-        // What is sung beside a line of one's own goes on.
-        melody: score.parts.melody.filter((sound) => takenAt(sound)?.isLine ?? true),
+        melody: score.parts.melody.filter((sound) => !isTaken(sound)),
       },
     };
   };

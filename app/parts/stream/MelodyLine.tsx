@@ -19,8 +19,8 @@ const spotOf = ({ pitch, from, long }: MelodyMark, { width, yOf }: Pick<MelodyLi
   const x = from * width + HEAD;
   return { x, y: yOf(pitch), to: Math.max(x, (from + long) * width - GAP), end: (from + long) * width + HEAD };
 };
-const kindOf = ({ clashes, isFree }: MelodyMark) =>
-  ['sung', clashes ? 'sung-clash' : '', isFree ? 'sung-free' : ''].join(' ');
+const kindOf = (part: 'sung' | 'sung-line', { clashes, isFree }: MelodyMark) =>
+  [part, clashes ? 'sung-clash' : '', isFree ? 'sung-free' : ''].join(' ');
 
 /** The melody over a column, as long as each note lasts: behind the grip's notes, where those are the melody's. */
 export const MelodyLine = memo(function MelodyLine({ marks, width, height, yOf }: MelodyLineProps) {
@@ -30,7 +30,7 @@ export const MelodyLine = memo(function MelodyLine({ marks, width, height, yOf }
       {marks.map((mark, i) => {
         const { x, y, to, end } = spotOf(mark, { width, yOf });
         return (
-          <g key={i} className={kindOf(mark)}>
+          <g key={i} className={kindOf('sung-line', mark)}>
             {mark.next !== null && mark.from + mark.long <= 1 && (
               <path className="sung-on" d={`M${to} ${y}L${end} ${yOf(mark.next)}`} />
             )}
@@ -54,7 +54,7 @@ export const MelodyHeads = memo(function MelodyHeads({ marks, width, height, yOf
         {marks.map((mark, i) => {
           const { x, y } = spotOf(mark, { width, yOf });
           return (
-            <g key={i} className={kindOf(mark)}>
+            <g key={i} className={kindOf('sung', mark)}>
               <title>{mark.said}</title>
               <path className="sung-head" d={`M${x - HEAD} ${y}l${HEAD} ${-HEAD} ${HEAD} ${HEAD} ${-HEAD} ${HEAD}z`} />
             </g>
