@@ -7,7 +7,7 @@ import { grips } from './grips.ts';
 import { moves } from './moves.ts';
 import { name } from './name.ts';
 import { read } from './read.ts';
-import { score } from './score.ts';
+import { decorations, score } from './score.ts';
 import { simplify } from './simplify.ts';
 import { convert } from './convert.ts';
 import { takes } from './takes.ts';
@@ -32,7 +32,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
         [--rhythm R|usual] [--texture full|three|top-four|bass-and-chord|top-two]
-        [--swing 0.5-0.75] [--bassist two|four|pedal|none], and all that arrange takes but --only, --explain, --paths
+        [--swing 0.5-0.75] [--bassist two|four|pedal|none] [--decorate 0-1 [--seed N]], and all that arrange takes but --only, --explain, --paths
+  decorations FILE --bar N     what could be added to the chords there as they sound; takes all that score takes
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
   colours FILE --bar N         what the chord there may become, steadiest first
@@ -90,6 +91,8 @@ function runVerb(argv: readonly string[], world: World): Printed {
       texture: { type: 'string' },
       swing: { type: 'string' },
       bassist: { type: 'string' },
+      decorate: { type: 'string' },
+      seed: { type: 'string' },
       thread: { type: 'string' },
       area: { type: 'string' },
       pin: { type: 'string', multiple: true },
@@ -120,6 +123,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     arrange: () => arrange(subject, values, world),
     takes: () => takes(subject, values, world),
     score: () => score(subject, values, world),
+    decorations: () => decorations(subject, values, world),
     colours: () => colours(subject, values, world),
     moves: () => moves(subject, values, world),
     simplify: () => simplify(subject, world),

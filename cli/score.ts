@@ -5,6 +5,10 @@ import {
   bassLayer,
   brushesLayer,
   chordMelodyLayer,
+  chosenDecorations,
+  decoratedBy,
+  decorationReason,
+  decorationsOf,
   fitsMeter,
   formatMeter,
   FreeHand,
@@ -18,6 +22,7 @@ import {
   rhythmLayer,
   run,
   scoreOf,
+  slotTimes,
   solveTake,
   STRAIGHT,
   sungNotes,
@@ -34,8 +39,10 @@ import {
   type Chart,
   type Pattern,
   type Texture,
+  type TuneText,
 } from '../core/index.ts';
 import { playing, type PlayingWishes } from './arrange.ts';
+import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface ScoreWishes extends PlayingWishes {
@@ -43,39 +50,56 @@ interface ScoreWishes extends PlayingWishes {
   readonly texture?: string | undefined;
   readonly swing?: string | undefined;
   readonly bassist?: string | undefined;
+  readonly decorate?: string | undefined;
+  readonly seed?: string | undefined;
 }
 
-/** `score FILE`: what sounds, and when. */
-export function score(file: string, wishes: ScoreWishes, world: World): Answer {
-  const tune = parseTune(world.readText(file));
-  if (!tune.ok) return tune;
-  const { chart, melody } = tune.value;
+/** A take as it sounds: its grips in the rhythm and texture asked for, decorated by so much, with whoever plays along. */
+function sounding({ chart, melody }: TuneText, wishes: ScoreWishes, world: World) {
   const pattern = patternTyped(wishes.rhythm, chart);
   const texture = textureTyped(wishes.texture);
   const swing = swingTyped(wishes.swing, chart);
   const bass = bassTyped(wishes.bassist, chart);
-  const by = playing(tune.value, wishes, world);
+  const decorated = decoratedTyped(wishes);
+  const by = playing({ chart, melody }, wishes, world);
   if (!by.ok) return by;
   const { session, asked, taste, library } = by;
   const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;
   const { columns } = arrangedTake(run(solveTake(session, { ...asked, cells })));
   const of = { chart, open: library.neck.open, columns };
   const { end } = scoreOf(of);
+  const { hand } = library;
+  const guitar = [
+    ...(melody ? [melodyLayer(sungNotes(chart, melody))] : []),
+    textureLayer(texture ? [{ start: 0, end, texture }] : []),
+    rhythmLayer(pattern ? [throughout(pattern, { end }, AS_WRITTEN)] : []),
+    ...(wishes['chord-melody'] ? [chordMelodyLayer(new FreeHand(hand))] : []),
+  ];
+  /** What is offered is told of the guitar as it plays without. */
+  const offers = () => decorationsOf(scoreOf(of, guitar, swing), of, hand);
   const made = scoreOf(
     of,
     [
-      ...(melody ? [melodyLayer(sungNotes(chart, melody))] : []),
-      textureLayer(texture ? [{ start: 0, end, texture }] : []),
-      rhythmLayer(pattern ? [throughout(pattern, { end }, AS_WRITTEN)] : []),
-      ...(wishes['chord-melody'] ? [chordMelodyLayer(new FreeHand(library.hand))] : []),
+      ...guitar,
+      ...(decorated ? [decoratedBy((so, it) => chosenDecorations(so, it, hand, decorated))] : []),
       ...(bass ? [bassLayer(bass)] : []),
       brushesLayer(),
     ],
     swing,
   );
+  return { ok: true as const, made, offers, columns, hand };
+}
+
+/** `score FILE`: what sounds, and when. */
+export function score(file: string, wishes: ScoreWishes, world: World): Answer {
+  const tune = parseTune(world.readText(file));
+  if (!tune.ok) return tune;
+  const by = sounding(tune.value, wishes, world);
+  if (!by.ok) return by;
+  const { made, hand } = by;
   const { bars, tempo, parts } = made;
   return {
-    text: writeTab(made, library.hand),
+    text: writeTab(made, hand),
     json: {
       ticksPerQuarter: TICKS_PER_QUARTER,
       bars: bars.map(({ number, start, ticks, meter }) => ({ number, start, ticks, meter: formatMeter(meter) })),
@@ -88,6 +112,48 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
       },
     },
   };
+}
+
+/** `decorations FILE --bar N`: what could be added to the chords of a bar as they sound. */
+export function decorations(
+  file: string,
+  wishes: ScoreWishes & { readonly bar?: string | undefined },
+  world: World,
+): Answer {
+  const tune = parseTune(world.readText(file));
+  if (!tune.ok) return tune;
+  const bar = Number(wishes.bar);
+  if (!Number.isInteger(bar)) throw new UsageError('--bar N says where');
+  const by = sounding(tune.value, wishes, world);
+  if (!by.ok) return by;
+  const here = by.columns.flatMap(({ column: { slot } }, i) => (slot.bar === bar ? [i] : []));
+  if (here.length === 0) throw new UsageError(`there is no bar ${bar}`);
+  const json = by
+    .offers()
+    .filter(({ column }) => here.includes(column))
+    .map((one) => ({
+      ...slotTimes(by.columns[one.column]!.column.slot),
+      id: one.decoration.id,
+      name: one.decoration.name,
+      reason: decorationReason(one),
+      sounds: one.added.sounds,
+      revoiced: one.added.revoiced,
+    }));
+  const rows = json.map(({ beat, name, reason }) => [beat, name, reason]);
+  return {
+    json,
+    text: rows.length === 0 ? 'Nothing is to be added there.\n' : table([['beat', 'decoration', 'why'], ...rows]),
+  };
+}
+
+/** How much is to be decorated, and by which choice; null: nothing is. */
+function decoratedTyped({ decorate, seed }: ScoreWishes): { readonly amount: number; readonly seed: number } | null {
+  if (decorate === undefined && seed !== undefined) throw new UsageError('--seed goes with --decorate');
+  if (decorate === undefined) return null;
+  const [amount, number] = [Number(decorate), Number(seed ?? 1)];
+  if (!(amount >= 0 && amount <= 1)) throw new UsageError('--decorate takes 0 to 1');
+  if (!Number.isInteger(number) || number < 0) throw new UsageError('--seed takes a whole number');
+  return { amount, seed: number };
 }
 
 /** A pattern by its name or written out, `usual` for what one plays in the meter and feel; null: each chord once, held. */

@@ -95,6 +95,13 @@ export type { Syllable } from './melody/abc-words.ts';
 export { partsOfTune } from './chart/headers.ts';
 export { liesMoved, sungOver, whereItLies, type Lies, type SungOver } from './leading/where-it-lies.ts';
 export { spanWays, type SpanNamed, type SpanWay } from './leading/span-ways.ts';
+export {
+  chosenDecorations,
+  decoratedBy,
+  decorationReason,
+  decorationsOf,
+  type Offered,
+} from './score/decor/decorate.ts';
 export { tuneStrings } from './leading/tune-strings.ts';
 export { gripsByPrice, type GripsByPrice } from './leading/grips-by-price.ts';
 export { carryingShapes } from './leading/rules/carry.ts';

@@ -8,14 +8,14 @@ import { chartOf, TUNES } from '../melody/traditional.oracle.ts';
 import { parseTune } from '../melody/tune-text.ts';
 import { Fingerer } from '../neck/fingering.ts';
 import { FreeHand } from '../neck/free-notes.ts';
-import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
-import { MOST_STRINGS } from '../neck/tuning.ts';
+import { DEFAULT_HAND } from '../neck/hand.ts';
 import { run } from '../steps.ts';
 import type { Decisions } from '../take/decision.ts';
 import { carryName, chordNameAt, noteDecisionName } from '../take/key.ts';
 import { NOTE_WAYS, type NoteWay } from '../take/layers/note.ts';
 import { chordMelodyLayer, playedColumn } from './chord-melody.ts';
-import { scoreOf, type Sound, type SoundNote } from './score.ts';
+import { isHeld, soundingAt } from './held.oracle.ts';
+import { scoreOf } from './score.ts';
 
 const library = buildLibrary(DEFAULT_HAND);
 const pricing = pricingFor({ company: 'alone', area: null, matters: {} });
@@ -70,23 +70,7 @@ const tunes = TUNES.map((row): readonly [string, string] => {
   return [row[0], `${chart}melody:\nL:${row[3]}\nK:${row[1]}\n${row[5]}\n`];
 });
 
-const sounding = (sounds: readonly Sound[], at: number) =>
-  sounds.filter(({ start, ticks }) => start <= at && at < start + ticks);
 const endOf = ({ start, ticks }: Pick<SungNote, 'start' | 'ticks'>) => start + ticks;
-
-/** Whether a hand holds some notes with these very fingers, by the search that grips are fingered with. */
-function isHeld(notes: readonly SoundNote[], hand: Hand, fingerer: Fingerer): boolean {
-  const frets = Array.from({ length: hand.tuning.length }, () => -1);
-  for (const { string, fret } of notes) frets[string!] = fret!;
-  const fretted = notes.filter(({ fret }) => fret! > 0);
-  if (fretted.length === 0) return true;
-  const ways = fingerer.search(frets, true);
-  return Array.from({ length: ways }, (_, i) => i).some(
-    (way) =>
-      fretted.every(({ string, finger }) => fingerer.fingers[way * MOST_STRINGS + string!] === finger) &&
-      notes.every(({ string, fret }) => fret! > 0 || (fingerer.blocked[way]! & (1 << string!)) === 0),
-  );
-}
 
 /** That a tune is there note for note and for its whole length, nothing above it, and all that sounds is held at any moment. */
 function isThere({ score, sung }: ReturnType<typeof played>): void {
@@ -101,7 +85,7 @@ function isThere({ score, sung }: ReturnType<typeof played>): void {
   expect(tune.every(({ start }) => sung.some((note) => note.start <= start && start < endOf(note)))).toBe(true);
   const fingerer = new Fingerer(DEFAULT_HAND);
   for (const at of new Set(guitar.map(({ start }) => start))) {
-    const now = sounding(guitar, at);
+    const now = soundingAt(guitar, at);
     const note = now.find(({ kind }) => kind === 'melody')?.notes[0];
     const all = now.flatMap(({ notes }) => notes);
     if (note) expect(Math.max(...all.map(({ pitch }) => pitch))).toBe(note.pitch);

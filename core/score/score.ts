@@ -19,8 +19,13 @@ export interface SoundNote {
   readonly voice: number;
 }
 
-/** What a sound is: a chord of the take; a stroke over its strings, muted; a note of the melody, or of the bass; a stroke of the drums; a beat of the click, or the first of a bar. */
-export type SoundKind = 'chord' | 'muted' | 'melody' | 'bass' | 'stroke' | 'beat' | 'downbeat';
+/**
+ * What a sound is: a chord of the take; a stroke over its strings, muted; a note of the melody, or of the bass; what decorates
+ * (a chord that approaches the next, a note of a run, of a line within a chord, an ornament); a stroke of the drums; a beat of
+ * the click, or the first of a bar.
+ */
+export type SoundKind =
+  'chord' | 'muted' | 'melody' | 'bass' | 'approach' | 'run' | 'line' | 'ornament' | 'stroke' | 'beat' | 'downbeat';
 
 /** What sounds at once. Time in ticks from the tune's start. */
 export interface Sound {

@@ -1,0 +1,69 @@
+/* A note of the grip is hammered on from the one below it: 2 to 3, 5 to 6 (common practice of accompanists). */
+import { outsideDegree, degreeIn } from '../../chord/chord.ts';
+import { scale } from '../../pitch/key.ts';
+import { pitchClass } from '../../pitch/note.ts';
+import { pitchClassOf } from '../../pitch/pitch.ts';
+import type { Sound } from '../score.ts';
+import { NOTHING } from './added.ts';
+import type { Decoration, Offer } from './decoration.ts';
+import { fingerOn } from './held.ts';
+import { offBeat, type DecorPlace } from './place.ts';
+
+/** The degrees that are come to so: thirds and sixths; a fifth come to from the fourth says little. */
+const TARGETS: readonly unknown[] = ['3', 'b3', '6'];
+/** A hammer this much later is heard as one; at a slow tempo it is half an off-beat. */
+const FASTEST_MS = 70;
+const SLOW_MS = 320;
+const VELOCITY = 66;
+
+export const HAMMER: Decoration = {
+  id: 'hammer-on',
+  name: 'hammer-on',
+  reason: '{from} to {to}: the note below is struck with the chord, and the finger comes down on its own.',
+  find: (place) =>
+    place.grip.degrees.flatMap((degree, string) => (TARGETS.includes(degree) ? hammered(place, string) : [])),
+};
+
+/** From the note of the scale below, or from a fret below. */
+function hammered(place: DecorPlace, string: number): readonly Offer[] {
+  const { grip, chord, start, end, column, meter, isStruck, ms, hand, neck, key } = place;
+  const eighth = offBeat(meter);
+  const step = ms(start, start + eighth) > SLOW_MS ? eighth / 2 : eighth;
+  if (!isStruck || end - start < 2 * step || ms(start, start + step) < FASTEST_MS) return [];
+  const fret = grip.frets[string]!;
+  const finger = grip.fingers[string] ?? 0;
+  const inKey = new Set(scale(key).map(pitchClass));
+  const pitch = neck.open[string]! + fret;
+  const below = [1, 2].find((by) => inKey.has(pitchClassOf(pitch - by)));
+  return [...new Set([below, 1])].flatMap((by): readonly Offer[] => {
+    if (by === undefined || fret - by < 0 || finger === 0) return [];
+    const lower = fingerOn(grip, string, fret - by, hand);
+    // The finger that comes down is one that was free: it lies beyond the lower one.
+    if (lower === null || (lower !== 0 && rank(lower) >= rank(finger))) return [];
+    if (place.sung(start, end).some(({ notes }) => notes.some((note) => note.pitch <= pitch))) return [];
+    const ornament: Sound = {
+      start: start + step,
+      ticks: end - start - step,
+      velocity: VELOCITY,
+      kind: 'ornament',
+      column,
+      spreadMs: 0,
+      notes: [{ pitch, string, fret, finger, voice: 0 }],
+      legato: 'hammer',
+    };
+    const from = pitchClassOf(pitch - by);
+    return [
+      {
+        variant: `${string}-${by}`,
+        added: {
+          ...NOTHING,
+          sounds: [ornament],
+          revoiced: [{ string, from: start, to: start + step, fret: fret - by, finger: lower }],
+        },
+        args: { from: String(degreeIn(chord, from) ?? outsideDegree(chord, from)), to: String(grip.degrees[string]) },
+      },
+    ];
+  });
+}
+
+const rank = (finger: 0 | 1 | 2 | 3 | 4 | 'T'): number => (finger === 'T' ? 0 : finger);

@@ -1,0 +1,68 @@
+import type { Chord } from '../../chord/chord.ts';
+import type { Grip } from '../../grip/grips.ts';
+import { neckOf, type Hand, type Neck } from '../../neck/hand.ts';
+import type { Key } from '../../pitch/key.ts';
+import { secondsBetween } from '../../time/clock.ts';
+import { isCompound, ticksPerBeat, type Meter, type Ticks } from '../../time/meter.ts';
+import type { Score, Scored, Sound } from '../score.ts';
+
+/** A chord as it is played, and the one that comes straight after: where something may be added. */
+export interface DecorPlace {
+  /** Which column. */
+  readonly column: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
+  readonly chord: Chord;
+  readonly grip: Grip;
+  readonly meter: Meter;
+  readonly key: Key;
+  /** Null where nothing, or a rest, comes next. */
+  readonly next: { readonly chord: Chord; readonly grip: Grip; readonly opensPhrase: boolean } | null;
+  /** Whether the next chord comes early, in this one's time. */
+  readonly isPushed: boolean;
+  /** Whether the guitar plays its grip where it begins. */
+  readonly isStruck: boolean;
+  readonly hand: Hand;
+  readonly neck: Neck;
+  /** How long it is from one tick to another, in milliseconds. */
+  readonly ms: (from: Ticks, to: Ticks) => number;
+  /** What is sung from one tick to another. */
+  readonly sung: (from: Ticks, to: Ticks) => readonly Sound[];
+}
+
+/** The places of a take, as it sounds in a score, where something may be added; where the tune itself is played there are none. */
+export function decorPlaces(score: Score, { columns }: Scored, hand: Hand): readonly DecorPlace[] {
+  const { guitar, melody } = score.parts;
+  const neck = neckOf(hand);
+  const carries = new Set(guitar.flatMap(({ kind, column }) => (kind === 'melody' && column !== null ? [column] : [])));
+  return columns.flatMap(({ grip, column: { slot, chord } }, i): readonly DecorPlace[] => {
+    const [start, end] = [slot.start, slot.start + slot.entry.ticks];
+    if (grip === null || chord === null || carries.has(i)) return [];
+    const after = columns[i + 1];
+    const next =
+      after?.grip && after.column.chord && after.column.slot.start === end && !carries.has(i + 1)
+        ? { chord: after.column.chord, grip: after.grip, opensPhrase: after.column.slot.opensPhrase }
+        : null;
+    return [
+      {
+        column: i,
+        start,
+        end,
+        chord,
+        grip,
+        meter: slot.meter,
+        key: slot.key,
+        next,
+        isPushed: guitar.some((sound) => sound.column === i + 1 && sound.start < end),
+        isStruck: guitar.some((sound) => sound.column === i && sound.start === start && sound.kind === 'chord'),
+        hand,
+        neck,
+        ms: (from, to) => 1000 * secondsBetween(score.clock, from, to),
+        sung: (from, to) => melody.filter((sound) => sound.start < to && from < sound.start + sound.ticks),
+      },
+    ];
+  });
+}
+
+/** Half a beat, in compound meters a third of one: what goes between beats. */
+export const offBeat = (meter: Meter): Ticks => ticksPerBeat(meter) / (isCompound(meter) ? 3 : 2);

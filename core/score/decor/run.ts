@@ -1,0 +1,125 @@
+/* At the end of a phrase, where nothing is sung, single notes lead on to what comes (common practice: fills). */
+import { masksOf, symbolOf } from '../../chord/chord.ts';
+import type { Chord } from '../../chord/chord.ts';
+import { FreeHand } from '../../neck/free-notes.ts';
+import type { Hand } from '../../neck/hand.ts';
+import { scale, type Key } from '../../pitch/key.ts';
+import { pitchClass } from '../../pitch/note.ts';
+import { pitchClassOf, type Midi, type PitchClass } from '../../pitch/pitch.ts';
+import { remembered } from '../../remember.ts';
+import { ticksPerBeat, type Ticks } from '../../time/meter.ts';
+import type { Sound } from '../score.ts';
+import { NOTHING } from './added.ts';
+import type { Decoration, Offer } from './decoration.ts';
+import { offBeat, type DecorPlace } from './place.ts';
+
+const FEWEST = 2;
+const MOST = 8;
+const VELOCITY = 78;
+
+/** Columns: id, name, the notes before a target, the last first, going by the notes of a scale or a chord; reason. */
+const RUNS: readonly (readonly [string, string, (line: Line) => readonly Midi[], string])[] = [
+  ['run-up', 'a run up', ({ scale: notes, to, count }) => along(notes, to, -1, count), 'Step by step up to {target}.'],
+  [
+    'run-down',
+    'a run down',
+    ({ scale: notes, to, count }) => along(notes, to, 1, count),
+    'Step by step down to {target}.',
+  ],
+  [
+    'run-arpeggio',
+    'an arpeggio',
+    ({ chord, to, count, rises }) => along(chord, to, rises ? -1 : 1, count),
+    'Through the notes of {chord} to {target}.',
+  ],
+  [
+    'run-enclosure',
+    'an enclosure',
+    ({ scale: notes, to, count }) => [to - 1, ...along(notes, to, 1, 1), ...along(notes, to, -1, count - 2)],
+    'Around {target}: the note above, the half step below, and there.',
+  ],
+];
+
+interface Line {
+  readonly scale: ReadonlySet<PitchClass>;
+  readonly chord: ReadonlySet<PitchClass>;
+  /** Where it leads, and whether that lies above where it comes from. */
+  readonly to: Midi;
+  readonly rises: boolean;
+  readonly count: number;
+}
+
+/** Notes of a set one after another, away from a pitch. */
+function along(notes: ReadonlySet<PitchClass>, from: Midi, way: 1 | -1, count: number): readonly Midi[] {
+  const found: Midi[] = [];
+  for (let pitch = from + way; found.length < count && Math.abs(pitch - from) < 36; pitch += way)
+    if (notes.has(pitchClassOf(pitch))) found.push(pitch);
+  return found;
+}
+
+/** What is at home over a chord: its notes, and those of the key that do not rub against them. */
+export function scaleOver(chord: Chord, key: Key): ReadonlySet<PitchClass> {
+  const tones = masksOf(chord).allowed;
+  const isTone = (pc: number) => (tones & (1 << ((pc + 12) % 12))) !== 0;
+  const own = Array.from({ length: 12 }, (_, pc) => pc).filter(isTone);
+  const others = scale(key)
+    .map(pitchClass)
+    .filter((pc) => !isTone(pc - 1) && !isTone(pc + 1));
+  return new Set([...own, ...others]);
+}
+
+export const RUNNING: readonly Decoration[] = RUNS.map(([id, name, notesTo, reason]): Decoration => ({
+  id,
+  name,
+  reason,
+  find: (place) => ran(place, notesTo),
+}));
+
+const handOf = remembered((hand: Hand) => new FreeHand(hand));
+
+function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): readonly Offer[] {
+  const { next, grip, chord, key, end, column, meter, hand, isPushed } = place;
+  if (!next?.opensPhrase || isPushed) return [];
+  const gap = lastGap(place);
+  const step = offBeat(meter);
+  const count = gap === null ? 0 : Math.min(MOST, Math.floor((gap.to - gap.from) / step));
+  if (gap === null || count < FEWEST) return [];
+  // It leads to what is sung next, or to the top of the next grip.
+  const to = gap.to < end ? place.sung(gap.to, gap.to + 1)[0]!.notes[0]!.pitch : next.grip.pitches.at(-1)!;
+  const tones = new Set(
+    Array.from({ length: 12 }, (_, pc) => pc).filter((pc) => (masksOf(chord).allowed & (1 << pc)) !== 0),
+  );
+  const line: Line = { scale: scaleOver(chord, key), chord: tones, to, rises: to >= grip.pitches.at(-1)!, count };
+  const pitches = [...notesTo(line)].reverse();
+  if (pitches.length !== count) return [];
+  const fingers = grip.fingers.map((finger) => (finger === 'T' ? 5 : (finger ?? 0)));
+  const plays = handOf(hand).plays(grip.frets, fingers, pitches);
+  if (plays === null || plays.some((play) => play === null)) return [];
+  const from = gap.to - count * step;
+  const sounds = plays.map((play, i): Sound => {
+    const { string, fret, finger } = play!;
+    return {
+      start: from + i * step,
+      ticks: step,
+      velocity: VELOCITY,
+      kind: 'run',
+      column,
+      spreadMs: 0,
+      notes: [{ pitch: pitches[i]!, string, fret, finger: finger === 0 ? null : finger, voice: 0 }],
+    };
+  });
+  const target = symbolOf(next.chord);
+  return [{ variant: '', added: { ...NOTHING, sounds, alone: from }, args: { target, chord: symbolOf(chord) } }];
+}
+
+/** The last time within a chord in which nothing is sung, once the chord has been heard for a beat; on the off-beats' grid. */
+function lastGap({ start, end, meter, sung }: DecorPlace): { readonly from: Ticks; readonly to: Ticks } | null {
+  const step = offBeat(meter);
+  const heard = start + ticksPerBeat(meter);
+  let to = end;
+  // A pickup belongs to the next phrase.
+  for (let at = end - step; at >= heard && sung(at, at + step).some((sound) => sound.start >= at); at -= step) to = at;
+  let from = to;
+  while (from - step >= heard && sung(from - step, from).length === 0) from -= step;
+  return from < to ? { from, to } : null;
+}
