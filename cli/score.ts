@@ -81,7 +81,7 @@ function sounding({ chart, melody }: TuneText, wishes: ScoreWishes, world: World
     of,
     [
       ...guitar,
-      ...(decorated ? [decoratedBy((so, it) => chosenDecorations(so, it, hand, decorated))] : []),
+      ...(decorated ? [decoratedBy((so, it) => chosenDecorations(so, it, hand, () => decorated))] : []),
       ...(bass ? [bassLayer(bass)] : []),
       brushesLayer(),
     ],

@@ -102,6 +102,7 @@ export {
   decorationsOf,
   type Offered,
 } from './score/decor/decorate.ts';
+export type { Decorated } from './score/score.ts';
 export { tuneStrings } from './leading/tune-strings.ts';
 export { gripsByPrice, type GripsByPrice } from './leading/grips-by-price.ts';
 export { carryingShapes } from './leading/rules/carry.ts';
@@ -267,6 +268,7 @@ export {
   mannerName,
   rhythmName,
   textureName,
+  decorName,
   carryName,
   noteDecisionName,
   lineName,

@@ -8,6 +8,7 @@ import { bassLayer, type BassWay } from './band/bass.ts';
 import { brushesLayer } from './band/brushes.ts';
 import { clickLayer, type ClickWay } from './band/click.ts';
 import { chordMelodyLayer } from './chord-melody.ts';
+import { chosenDecorations, decoratedBy } from './decor/decorate.ts';
 import { melodyLayer } from './melody.ts';
 import { patternOf, usualPattern } from './rhythm/patterns.ts';
 import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
@@ -50,6 +51,11 @@ export function scoreOfTake(
     end,
     texture,
   }));
+  const decors = stretchesOf(slots, keys, cells, 'decor');
+  const amountAt = ({ start }: { readonly start: number }) => {
+    const decor = decors.find((one) => one.start <= start && start < one.end)?.decision;
+    return decor ? { amount: decor.amount / 100, seed: decor.seed } : null;
+  };
   const free = hand && decisionsOf(cells, 'carry').length > 0 ? new FreeHand(hand) : null;
   const layers: readonly Layer[] = [
     // Before the rhythm, which may make room for it.
@@ -58,6 +64,9 @@ export function scoreOfTake(
     rhythmLayer(rhythms),
     // Where the tune itself is played, that is the rhythm.
     ...(free ? [chordMelodyLayer(free)] : []),
+    ...(hand && decors.length > 0
+      ? [decoratedBy((score, scored) => chosenDecorations(score, scored, hand, amountAt))]
+      : []),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),
     ...(click === 'beats' ? [] : [clickLayer(click)]),

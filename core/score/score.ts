@@ -58,6 +58,13 @@ export interface NamedSpan {
   readonly symbol: string;
 }
 
+/** Something that was added to a chord. */
+export interface Decorated {
+  readonly column: number;
+  readonly name: string;
+  readonly reason: string;
+}
+
 /** What sounds, and when: playback, files and practice read this and nothing else. */
 export interface Score extends Pick<Chart, 'title' | 'key' | 'meter' | 'tempo' | 'feel'> {
   readonly clock: Clock;
@@ -65,6 +72,8 @@ export interface Score extends Pick<Chart, 'title' | 'key' | 'meter' | 'tempo' |
   /** Column by column. */
   readonly columns: readonly NamedSpan[];
   readonly parts: Readonly<Record<PartName, readonly Sound[]>>;
+  /** What was added to its chords, in words. */
+  readonly decorated?: readonly Decorated[];
   readonly end: Ticks;
 }
 

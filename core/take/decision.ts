@@ -2,6 +2,7 @@ import { readName } from './key.ts';
 import { readCarryDecision } from './layers/carry.ts';
 import { readChangesDecision } from './layers/changes.ts';
 import { readChordDecision } from './layers/chord.ts';
+import { readDecorDecision } from './layers/decor.ts';
 import { recordOf } from './layers/fields.ts';
 import { readKeptDecision } from './layers/kept.ts';
 import { readLineDecision } from './layers/line.ts';
@@ -26,6 +27,7 @@ const LAYERS = {
   kept: readKeptDecision,
   rhythm: readRhythmDecision,
   texture: readTextureDecision,
+  decor: readDecorDecision,
   carry: readCarryDecision,
   note: readNoteDecision,
   line: readLineDecision,

@@ -4,7 +4,7 @@ import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { atOf, slotsAt } from './key.ts';
 
 /** The layers whose decisions stand over spans, one at a time: of two that lie over one another the one that begins last. */
-type SpanLayer = 'manner' | 'rhythm' | 'texture' | 'carry' | 'line';
+type SpanLayer = 'manner' | 'rhythm' | 'texture' | 'decor' | 'carry' | 'line';
 type SpanDecision = Extract<Decision, { readonly layer: SpanLayer }>;
 type OfLayer<L extends SpanLayer> = Extract<SpanDecision, { readonly layer: L }>;
 

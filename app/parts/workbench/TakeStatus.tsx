@@ -33,6 +33,8 @@ interface TakeStatusProps {
   readonly clashes: readonly CheckedNote[] | null;
   /** Columns whose grip has a long note of it too. */
   readonly unisons: readonly number[];
+  /** Columns to which something was added. */
+  readonly added: readonly number[];
   /** Marks columns, and goes to the next of them. */
   readonly onMark: (columns: readonly number[]) => void;
   readonly onDropWish: (wish: TakenWish) => void;
@@ -101,6 +103,7 @@ function Facts({
   wishes,
   clashes,
   unisons,
+  added,
   onMark,
   onDropWish,
   onSolveAnew,
@@ -132,6 +135,11 @@ function Facts({
       {unisons.length > 0 && (
         <Fact columns={unisons} onMark={onMark}>
           {unisons.length} in unison with the melody
+        </Fact>
+      )}
+      {added.length > 0 && (
+        <Fact columns={added} onMark={onMark}>
+          something added in {added.length}
         </Fact>
       )}
       <Fact columns={bass.root} onMark={onMark}>

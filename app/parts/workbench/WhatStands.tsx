@@ -65,6 +65,11 @@ function Told(props: WhatStandsProps) {
                 </>
               )}
             </p>
+            {at.added.map(({ name, reason }) => (
+              <p key={name} className="move-made">
+                <b>{name}</b>: <Glyphs text={musical(reason)} />
+              </p>
+            ))}
             {decision?.voicing?.led && column.chord && grip && (
               <Suspense>
                 <WhatSounds chord={column.chord} grip={grip} />

@@ -14,6 +14,7 @@ import {
   type Chart,
   type Column,
   type Clock,
+  type Decorated,
   type PlayedNote,
   type RingingString,
   type Steer,
@@ -101,6 +102,7 @@ const WishesTab = later(async () => (await import('./WishesTab.tsx')).WishesTab)
 const NONE: readonly string[] = [];
 /** Its room is kept until there is something to say. */
 const NO_STATUS = <div className="take-status" />;
+const NO_ADDED: readonly Decorated[] = [];
 const NO_NOTES: readonly PlayedNote[] = [];
 const NO_BASSES: readonly RingingString[] = [];
 const NO_UNMET: ArrangedTake['unmet'] = [];
@@ -170,6 +172,7 @@ export function Workbench(props: WorkbenchProps) {
   const { sung } = melody;
   const sound = useScore({ tuneId, chart, neck: guitar, hand, arranged, slots, barIds, cells, sung, from, to });
   const { score, time } = sound;
+  const added = score?.decorated ?? NO_ADDED;
   const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
 
@@ -356,6 +359,7 @@ export function Workbench(props: WorkbenchProps) {
                 wishes={wishes}
                 clashes={sung.length > 0 ? melody.clashes : null}
                 unisons={melody.unisons(arranged)}
+                added={[...new Set(added.map((one) => one.column))]}
                 onMark={mark}
                 onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
                 onSolveAnew={() => edit(solvedAnew(cells), 'solving the take anew')}
@@ -384,6 +388,7 @@ export function Workbench(props: WorkbenchProps) {
           at={{
             selected,
             solved,
+            added: added.filter((one) => one.column === selected),
             column,
             here,
             before,

@@ -1,4 +1,4 @@
-import type { ArrangedColumn, Column, Grip, MoveSaid } from '../../../core/index.ts';
+import type { ArrangedColumn, Column, Decorated, Grip, MoveSaid } from '../../../core/index.ts';
 import type { PricedMove, Solved } from '../../work/questions.ts';
 import type { Change, ColumnEdits } from './columnEdits.ts';
 
@@ -13,6 +13,8 @@ export interface Selection {
   readonly here: ArrangedColumn | null;
   readonly before: ArrangedColumn | null;
   readonly after: ArrangedColumn | null;
+  /** What was added to it between and within chords, in words. */
+  readonly added: readonly Decorated[];
   /** The move that put it here, in words. */
   readonly said: MoveSaid | null;
   /** The selected span in words, and what cannot be done there. */

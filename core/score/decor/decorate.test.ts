@@ -125,7 +125,7 @@ describe.each(TUNES)('in %s', (_, text) => {
   test('all of them at once can be played, too, in a rhythm as well', () => {
     for (const rhythm of [null, 'four-leaning']) {
       const played = rhythm === null ? { score, of } : sounding(text, rhythm);
-      const all = decoratedBy((so, it) => chosenDecorations(so, it, DEFAULT_HAND, { amount: 1, seed: 7 }))(
+      const all = decoratedBy((so, it) => chosenDecorations(so, it, DEFAULT_HAND, () => ({ amount: 1, seed: 7 })))(
         played.score,
         played.of,
       );
@@ -169,7 +169,7 @@ describe('what is sung', () => {
 describe('a seed', () => {
   const { score, of } = sounding(inKey('G', ['G', 'C', 'D7']));
   const said = (amount: number, seed: number) =>
-    chosenDecorations(score, of, DEFAULT_HAND, { amount, seed }).map(
+    chosenDecorations(score, of, DEFAULT_HAND, () => ({ amount, seed })).map(
       ({ column, decoration, variant }) => `${column} ${decoration.id} ${variant}`,
     );
   test('chooses the same, another one otherwise; nothing by nothing, and more by more', () => {

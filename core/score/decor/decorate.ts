@@ -27,6 +27,13 @@ const SPARSE = 0.7;
 /** What was done a moment ago is not done again so soon. */
 const REMEMBERED = 3;
 
+const NONE: Amount = { amount: 0, seed: 0 };
+/** How much is added to a place, 0 to 1, and by which choice. */
+export interface Amount {
+  readonly amount: number;
+  readonly seed: number;
+}
+
 /**
  * What is added by an amount from 0, nothing, to 1, wherever something can be: the same seed chooses the same. A chord has one
  * decoration at most, and of those it may have one that was not heard just before.
@@ -35,10 +42,11 @@ export function chosenDecorations(
   score: Score,
   of: Scored,
   hand: Hand,
-  { amount, seed }: { readonly amount: number; readonly seed: number },
+  amountAt: (place: DecorPlace) => Amount | null,
 ): readonly Offered[] {
   const made: Offered[] = [];
   for (const place of decorPlaces(score, of, hand)) {
+    const { amount, seed } = amountAt(place) ?? NONE;
     const last = made.at(-1);
     if (seeded(seed, place.column, 0) >= amount) continue;
     if (amount < SPARSE && last?.column === place.column - 1) continue;
@@ -54,9 +62,16 @@ export function chosenDecorations(
 /** A score with what is added. */
 export const decoratedBy =
   (added: (score: Score, of: Scored) => readonly Offered[]): Layer =>
-  (score, of) =>
-    added(score, of).reduce((so, { column, added: one }) => withAdded(so, column, one, of.open), score);
-
+  (score, of) => {
+    const all = added(score, of);
+    const made = all.reduce((so, { column, added: one }) => withAdded(so, column, one, of.open), score);
+    const decorated = all.map((one) => ({
+      column: one.column,
+      name: one.decoration.name,
+      reason: decorationReason(one),
+    }));
+    return { ...made, decorated };
+  };
 /** What a decoration says of itself. */
 export const decorationReason = ({ decoration, args }: Offered): string =>
   decoration.reason.replace(/\{(\w+)\}/g, (_, name: string) => args[name] ?? '');

@@ -5,6 +5,7 @@ import { readDecision, type Decision } from '../decision.ts';
 
 const RHYTHM: Decision = { layer: 'rhythm', ticks: 1920, pattern: 'four-leaning', density: 80, pushes: 20, seed: 7 };
 const TEXTURE: Decision = { layer: 'texture', ticks: 960, texture: 'three' };
+const DECOR: Decision = { layer: 'decor', ticks: 1920, amount: 40, seed: 3 };
 const back = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
 describe('a rhythm and a texture', () => {
@@ -13,6 +14,7 @@ describe('a rhythm and a texture', () => {
     expect(readDecision('b1:all:0:rhythm', back({ ...RHYTHM, pattern: null }))).toEqual({ ...RHYTHM, pattern: null });
     expect(readDecision('b1:1:0:rhythm', back({ ...RHYTHM, pattern: 'of-tomorrow' }))).not.toBeNull();
     expect(readDecision('b1:1:480:texture', back(TEXTURE))).toEqual(TEXTURE);
+    expect(readDecision('b1:1:0:decor', back(DECOR))).toEqual(DECOR);
   });
 
   test.each([
@@ -25,6 +27,9 @@ describe('a rhythm and a texture', () => {
     ['b1:1:0:rhythm', TEXTURE],
     ['b1:1:0:texture', { ...TEXTURE, texture: 'thick' }],
     ['b1:1:0:texture', { ...TEXTURE, ticks: '960' }],
+    ['b1:1:0:decor', { ...DECOR, amount: 101 }],
+    ['b1:1:0:decor', { ...DECOR, seed: -1 }],
+    ['b1:1:0:decor', { ...DECOR, kind: 'run' }],
   ])('are nothing where they are none: %s %j', (name, value) => {
     expect(readDecision(name, back(value))).toBeNull();
   });
