@@ -2,7 +2,7 @@ import type { Grip } from '../grip/grips.ts';
 import { handChange, neededMs, rateChange } from '../leading/change.ts';
 import type { Neck } from '../neck/hand.ts';
 import { secondsBetween } from '../time/clock.ts';
-import type { Score, Sound } from './score.ts';
+import type { Score, Sound, SoundKind } from './score.ts';
 
 /** What a hand has no time for: a change of grip; two strokes; a string plucked again; the thumb on its way to another string. */
 export type HurryKind = 'change' | 'strokes' | 'string' | 'thumb';
@@ -33,6 +33,8 @@ const LEAP_STRINGS = 2;
 /** A hit may be let go when half of it has sounded, so that the hand can go on (common practice, as between held chords). */
 const LET_GO = 1 / 2;
 
+const ADDED: readonly SoundKind[] = ['approach', 'run', 'line', 'ornament'];
+
 /**
  * Where a hand has too little time for what is written, at a rate (1 as written): by what it did last, from the first sound to
  * the last. `grips` are those of the score's columns.
@@ -45,10 +47,12 @@ export function hurries(score: Score, grips: readonly (Grip | null)[], neck: Nec
   return guitar.flatMap((sound, i): Hurry[] => {
     const last = guitar[i - 1];
     const before = held;
-    if (sound.kind !== 'muted') held = sound;
+    // What is added was fitted to the hand where it stands.
+    const isAdded = ADDED.includes(sound.kind);
+    if (sound.kind !== 'muted' && !isAdded) held = sound;
     const { column } = sound;
     // What sounds at once is one deed of the hand.
-    if (!last || last.start === sound.start || column === null || last.column === null) return [];
+    if (isAdded || !last || last.start === sound.start || column === null || last.column === null) return [];
     const [from, to] = [grips[before?.column ?? column], grips[column]];
     if (!from || !to) return [];
     const found: Hurry[] = [];

@@ -7,6 +7,7 @@ import { parseTune } from '../../melody/tune-text.ts';
 import { Fingerer } from '../../neck/fingering.ts';
 import { DEFAULT_HAND } from '../../neck/hand.ts';
 import { run } from '../../steps.ts';
+import { hurries } from '../hand-in-time.ts';
 import { isHeld, soundingAt } from '../held.oracle.ts';
 import { melodyLayer } from '../melody.ts';
 import { patternOf } from '../rhythm/patterns.ts';
@@ -130,6 +131,11 @@ describe.each(TUNES)('in %s', (_, text) => {
         played.of,
       );
       isPlayable(all);
+      // The hand has no less time for the chords themselves.
+      const grips = played.of.columns.map(({ grip }) => grip);
+      expect(hurries(all, grips, library.neck).length).toBeLessThanOrEqual(
+        hurries(played.score, grips, library.neck).length,
+      );
     }
   });
 });
