@@ -70,7 +70,9 @@ test('a clash is told, listed, and mended by a click: the chord, or the melody, 
   await expect(page.getByText('nothing clashes with the melody')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect(told).toBeVisible();
-  // The chord gives way.
+  // The chord gives way, once it is known what that costs.
+  await priced(page);
+  await expect(clash.locator('.option-price').first()).toHaveText(/\d/);
   await clash.locator('.option-keep').first().click();
   await page.mouse.move(620, 20);
   await idle(page);
