@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, expectSaved, newTune, openBench, test } from './player.ts';
 
 /* The tune itself on the guitar: chosen on the bench, its notes on top of grips, those between seen and heard. */
@@ -10,13 +11,19 @@ tempo: 90
 `;
 const NOTES = 'melody:\nL:1/4\nF F F A | G F G A | F F A c | d4 |\n';
 
-test('chord-melody is chosen, carries the tune on top, and is undone and kept', async ({ page }) => {
+/** The tune with its notes on the stave; its id. The chart is open. */
+async function newSung(page: Page): Promise<string> {
   const id = await newTune(page, TUNE);
   await page.goto(`/tunes/${id}/chart`);
   await page.getByRole('textbox', { name: 'Chart text' }).click();
   await page.keyboard.press('Control+End');
   await page.keyboard.insertText(NOTES);
   await page.getByRole('button', { name: 'Put it on the stave' }).click();
+  return id;
+}
+
+test('chord-melody is chosen, carries the tune on top, and is undone and kept', async ({ page }) => {
+  const id = await newSung(page);
   await expect(page.locator('.melody-range')).toHaveText(/^13 notes/);
   await expectSaved(page);
   await openBench(page, id);
@@ -83,12 +90,7 @@ test('a grip is pinned under a note of the tune, and what is too high is said by
 });
 
 test('single notes are played as one says, and the search chooses which get grips', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('textbox', { name: 'Chart text' }).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.insertText(NOTES);
-  await page.getByRole('button', { name: 'Put it on the stave' }).click();
+  const id = await newSung(page);
   await expectSaved(page);
   await openBench(page, id);
   await page.keyboard.press('w');
@@ -154,12 +156,7 @@ test('a line is put on top of a span, played in several ways, and taken back', a
 });
 
 test('an intro is put before a tune with its melody, and undone', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('textbox', { name: 'Chart text' }).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.insertText(NOTES);
-  await page.getByRole('button', { name: 'Put it on the stave' }).click();
+  await newSung(page);
   await expect(page.locator('.melody-range')).toHaveText(/^13 notes/);
   await expectSaved(page);
   await page.getByRole('button', { name: 'Intro, ending' }).click();

@@ -34,7 +34,6 @@ interface ClashesProps {
   readonly onMove: (proposal: Proposal) => void;
   readonly onMoves: () => void;
 }
-const NOTHING = () => undefined;
 
 /** The notes of the melody that clash with the chord that stands, and what mends each: a click. Best first. */
 export function Clashes(props: ClashesProps) {
@@ -63,8 +62,8 @@ export function Clashes(props: ClashesProps) {
                   trying={false}
                   extra={priced?.extra ?? null}
                   playable={priced === undefined || priced.extra !== null}
-                  onTry={NOTHING}
-                  onKeep={() => index >= 0 && onKeep(index)}
+                  waits={index < 0}
+                  onKeep={() => onKeep(index)}
                   onHear={() => onHear(priced?.grip ?? null)}
                 >
                   <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />

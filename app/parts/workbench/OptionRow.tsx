@@ -14,7 +14,10 @@ interface OptionRowProps {
   readonly extra: number | null;
   /** Whether the hand can hold it. */
   readonly playable: boolean;
-  readonly onTry: () => void;
+  /** Whether it cannot be taken yet: its price is being worked out. */
+  readonly waits?: boolean;
+  /** Without it the first tap takes it. */
+  readonly onTry?: () => void;
   readonly onKeep: () => void;
   readonly onHear: () => void;
   /** Further controls at its end. */
@@ -32,6 +35,7 @@ export function OptionRow({
   trying,
   extra,
   playable,
+  waits = false,
   onTry,
   onKeep,
   onHear,
@@ -53,15 +57,15 @@ export function OptionRow({
       style={style}
       className={`option ${className} ${stands ? 'option-stands' : ''} ${trying ? 'option-trying' : ''}`}
       // Not on entering: a list that moves under a still hand tries nothing.
-      onPointerMove={({ pointerType }) => pointerType === 'mouse' && !trying && onTry()}
+      onPointerMove={({ pointerType }) => pointerType === 'mouse' && !trying && onTry?.()}
       onPointerDown={({ pointerType }) => (isTouch.current = pointerType !== 'mouse')}
     >
       {heading && <h3 className="option-heading">{heading}</h3>}
       <button
         type="button"
         className="option-keep"
-        onClick={(event) => (isTouch.current && event.detail > 0 && !trying ? onTry() : onKeep())}
-        disabled={!playable}
+        onClick={(event) => (isTouch.current && event.detail > 0 && !trying && onTry ? onTry() : onKeep())}
+        disabled={!playable || waits}
         aria-pressed={stands}
       >
         {children}

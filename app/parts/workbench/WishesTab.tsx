@@ -1,14 +1,5 @@
-import {
-  slotKeys,
-  type ArrangedColumn,
-  type Column,
-  type Decision,
-  type Decisions,
-  type NoteNames,
-  type Patch,
-  type ReadSlot,
-} from '../../../core/index.ts';
-import type { ArrangedTake, Solved } from '../../work/questions.ts';
+import { slotKeys, type NoteNames } from '../../../core/index.ts';
+import type { ArrangedTake } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { Carry } from './Carry.tsx';
 import type { hearings } from './hearings.ts';
@@ -18,24 +9,9 @@ import { useCarry } from './useCarry.ts';
 import { useLine } from './useLine.ts';
 import type { useWays } from './useWays.ts';
 import { Wishes } from './Wishes.tsx';
+import type { Wishing } from './wishing.ts';
 import { wishEdits } from './wishEdits.ts';
 import { wayPatch } from './columnEdits.ts';
-
-/** What is selected on the bench, how it stands, and how it is changed. */
-export interface Wishing {
-  readonly tuneId: string;
-  readonly columns: readonly Column[];
-  readonly arranged: readonly ArrangedColumn[] | null;
-  readonly slots: readonly ReadSlot[];
-  readonly barIds: readonly string[];
-  readonly cells: Decisions;
-  readonly from: number;
-  readonly to: number;
-  /** What is selected, in words. */
-  readonly place: string;
-  readonly solved: Solved;
-  readonly edit: (patch: Patch<Decision>, label: string) => void;
-}
 
 interface WishesTabProps extends Wishing {
   readonly hasMelody: boolean;

@@ -14,24 +14,14 @@ import {
   type NoteName,
   type NoteWay,
   type Patch,
-  type ReadSlot,
 } from '../../../core/index.ts';
 import { useLies } from '../../work/answers.ts';
 import { solver } from '../../work/solver.ts';
-import type { Solved } from '../../work/questions.ts';
 import { spanTicks } from './spanTicks.ts';
+import type { Wishing } from './wishing.ts';
 
-interface Carried {
-  readonly columns: readonly Column[];
-  readonly slots: readonly ReadSlot[];
+interface Carried extends Wishing {
   readonly keys: readonly string[];
-  readonly cells: Decisions;
-  readonly from: number;
-  readonly to: number;
-  /** What is selected, in words. */
-  readonly place: string;
-  readonly edit: (patch: Patch<Decision>, label: string) => void;
-  readonly solved: Solved;
 }
 
 /** A note of the tune in the chords that are selected, and how it is played. */

@@ -4,32 +4,17 @@ import {
   lineText,
   pitchName,
   standingOver,
-  type ArrangedColumn,
-  type Column,
-  type Decision,
-  type Decisions,
   type LineNote,
-  type Patch,
-  type ReadSlot,
   type SpanNamed,
   type SpanWay,
 } from '../../../core/index.ts';
 import { useSpanWays } from '../../work/answers.ts';
-import type { Solved } from '../../work/questions.ts';
 import { placeText } from './placeText.ts';
 import { spanTicks } from './spanTicks.ts';
+import type { Wishing } from './wishing.ts';
 
-interface Lined {
-  readonly columns: readonly Column[];
-  readonly arranged: readonly ArrangedColumn[] | null;
-  readonly slots: readonly ReadSlot[];
+interface Lined extends Wishing {
   readonly keys: readonly string[];
-  readonly cells: Decisions;
-  readonly from: number;
-  readonly to: number;
-  readonly place: string;
-  readonly edit: (patch: Patch<Decision>, label: string) => void;
-  readonly solved: Solved;
   readonly hear: (first: number, last: number, chords: SpanWay['grips']) => void;
 }
 
