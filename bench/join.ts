@@ -19,7 +19,15 @@ import { chordOf, count, kernelNear, library, timed } from './report.ts';
     States,
     States,
   ];
-  const kind = { opensPhrase: false, haste: 1, changes: false, stale: false, wishes: [], bond: null };
+  const kind = {
+    opensPhrase: false,
+    haste: 1,
+    changes: false,
+    stale: false,
+    wishes: [],
+    bond: null,
+    small: [null, null] as const,
+  };
   const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
   const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
   timed('one join, every pair in turn', '', 3, () => {
@@ -56,7 +64,15 @@ import { chordOf, count, kernelNear, library, timed } from './report.ts';
         if (i === 0) for (let j = 0; j < size; j++) graph.addEdge('start', `0/${j}`, { weight: own[j]! / TENTH });
         else {
           const before = columns[i - 1]!;
-          const kind = { opensPhrase: false, haste: 1, changes: false, stale: false, wishes: [], bond: null };
+          const kind = {
+            opensPhrase: false,
+            haste: 1,
+            changes: false,
+            stale: false,
+            wishes: [],
+            bond: null,
+            small: [null, null] as const,
+          };
           const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, kind);
           for (let k = 0; k < before.size; k++)
             for (let j = 0; j < size; j++)

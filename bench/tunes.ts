@@ -144,7 +144,15 @@ for (const count of [32, 64, 128]) {
     },
     () => ready(of.nodes.map((node) => ({ ...node, weights }))),
   );
-  const kind = { opensPhrase: false, haste: 1, changes: false, stale: false, wishes: [], bond: null };
+  const kind = {
+    opensPhrase: false,
+    haste: 1,
+    changes: false,
+    stale: false,
+    wishes: [],
+    bond: null,
+    small: [null, null] as const,
+  };
   const columns = of.nodes.map(({ chord }) => ({ chord, states: statesOf(chord, library, DEFAULT_WEIGHTS) }));
   const joins = columns
     .slice(1)

@@ -54,6 +54,7 @@ import {
   moveCells,
   noteCells,
   pinCells,
+  textureCells,
   wishCells,
   wishesTyped,
   type TypedWishes,
@@ -75,6 +76,8 @@ export interface PlayingWishes extends TypedWishes {
   readonly line?: string | undefined;
   readonly octave?: string | undefined;
   readonly joint?: boolean | undefined;
+  readonly texture?: string | undefined;
+  readonly pace?: string | undefined;
 }
 
 interface Wishes extends PlayingWishes {
@@ -107,6 +110,7 @@ export function playing({ chart, melody }: Pick<TuneText, 'chart' | 'melody'>, w
   const chosen = { ...moved, ...colourCells(wishes.colour ?? [], plain.columns) };
   const stands = prepareTake(session, { ...asked, cells: chosen }).columns;
   const sung = {
+    ...textureCells(wishes, stands),
     ...carryCells(wishes, stands, library),
     ...noteCells(wishes.note ?? [], stands),
     ...lineCells(wishes.line, stands),

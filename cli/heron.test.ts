@@ -434,10 +434,22 @@ describe('score', () => {
     expect(json('--rhythm', 'usual').parts.guitar).toEqual(json('--rhythm', 'four-leaning').parts.guitar);
   });
 
+  test('in tenths has two notes at a time, twice a bar, that many semitones apart', () => {
+    const { parts } = json('--texture', 'tenths', '--bassist', 'none');
+    for (const { notes } of parts.guitar!) {
+      const [low, high] = notes.map(({ pitch }) => pitch).sort((a, b) => a - b);
+      expect([notes.length, [15, 16].includes(high! - low!)]).toEqual([2, true]);
+    }
+    expect(parts.guitar!.slice(0, 4).map(({ start }) => start)).toEqual([0, 960, 1920, 2880]);
+    expect(json('--texture', 'tenths', '--pace', 'beat').parts.guitar!.length).toBeGreaterThan(40);
+  });
+
   test.each([
     [['--rhythm', 'jig'], /jig is for 6\/8, the chart is in 4\/4. There are held-chords, usual, four-leaning/],
     [['--rhythm', 'nonsense'], /there is no nonsense in 4\/4/],
     [['--texture', 'thick'], /--texture takes full, three/],
+    [['--texture', 'tenths', '--pace', 'often'], /--pace takes chord, half, beat/],
+    [['--texture', 'full', '--pace', 'beat'], /--pace goes with --texture double-stops/],
     [['--swing', '0.9'], /--swing takes 0.5 to 0.75/],
     [['--bassist', 'seven'], /--bassist takes two, four, pedal or none/],
   ])('%j is told what would be right', (args, said) => {

@@ -28,10 +28,12 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--style dancehall|afterglow|choir-loft|grit|open-water] [--stray N] [--joint] [--melody-first]
         [--chord-melody [--density 0-1|auto] [--note BAR:BEAT=WAY]… [--octave=auto|-1|0|1|2]]
         [--line "E5 D C - B"]
+        [--texture full|three|top-four|bass-and-chord|top-two]
+        [--texture thirds|fourths|sixths|sevenths|octaves|tenths|double-stops|low-moves|top-moves [--pace chord|half|beat]]
   takes FILE                   whole takes: chords, grips and connection chosen together, the best first
         [--takes 1-9], and all that arrange takes but --plain, --only, --explain, --paths
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
-        [--rhythm R|usual] [--texture full|three|top-four|bass-and-chord|top-two]
+        [--rhythm R|usual]
         [--swing 0.5-0.75] [--bassist two|four|pedal|none] [--decorate 0-1 [--seed N]], and all that arrange takes but --only, --explain, --paths
   decorations FILE --bar N     what could be added to the chords there as they sound; takes all that score takes
   moves FILE --bar N           what could stand there
@@ -89,6 +91,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       takes: { type: 'string' },
       rhythm: { type: 'string' },
       texture: { type: 'string' },
+      pace: { type: 'string' },
       swing: { type: 'string' },
       bassist: { type: 'string' },
       decorate: { type: 'string' },

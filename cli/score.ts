@@ -27,27 +27,26 @@ import {
   STRAIGHT,
   sungNotes,
   textureLayer,
-  TEXTURES,
   throughout,
   TICKS_PER_QUARTER,
   usualBass,
   usualPattern,
   usualSwing,
+  voicesLayer,
   wholeTakes,
   writeTab,
   type BassWay,
   type Chart,
   type Pattern,
-  type Texture,
   type TuneText,
 } from '../core/index.ts';
 import { playing, type PlayingWishes } from './arrange.ts';
 import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
+import { textureTyped } from './wishes.ts';
 
 interface ScoreWishes extends PlayingWishes {
   readonly rhythm?: string | undefined;
-  readonly texture?: string | undefined;
   readonly swing?: string | undefined;
   readonly bassist?: string | undefined;
   readonly decorate?: string | undefined;
@@ -57,7 +56,7 @@ interface ScoreWishes extends PlayingWishes {
 /** A take as it sounds: its grips in the rhythm and texture asked for, decorated by so much, with whoever plays along. */
 function sounding({ chart, melody }: TuneText, wishes: ScoreWishes, world: World) {
   const pattern = patternTyped(wishes.rhythm, chart);
-  const texture = textureTyped(wishes.texture);
+  const { texture } = textureTyped(wishes);
   const swing = swingTyped(wishes.swing, chart);
   const bass = bassTyped(wishes.bassist, chart);
   const decorated = decoratedTyped(wishes);
@@ -68,11 +67,13 @@ function sounding({ chart, melody }: TuneText, wishes: ScoreWishes, world: World
   const { columns } = arrangedTake(run(solveTake(session, { ...asked, cells })));
   const of = { chart, open: library.neck.open, columns };
   const { end } = scoreOf(of);
+  const textures = texture ? [{ start: 0, end, texture }] : [];
   const { hand } = library;
   const guitar = [
     ...(melody ? [melodyLayer(sungNotes(chart, melody))] : []),
-    textureLayer(texture ? [{ start: 0, end, texture }] : []),
+    textureLayer(textures),
     rhythmLayer(pattern ? [throughout(pattern, { end }, AS_WRITTEN)] : []),
+    voicesLayer(textures),
     ...(wishes['chord-melody'] ? [chordMelodyLayer(new FreeHand(hand))] : []),
   ];
   /** What is offered is told of the guitar as it plays without. */
@@ -170,13 +171,6 @@ function patternTyped(text: string | undefined, { meter, feel }: Chart): Pattern
       `--rhythm: ${text} is for ${formatMeter(pattern.meter)}, the chart is in ${formatMeter(meter)}. There are ${known}`,
     );
   return pattern;
-}
-
-function textureTyped(text: string | undefined): Texture | null {
-  if (text === undefined) return null;
-  const texture = TEXTURES.find((one) => one === text);
-  if (!texture) throw new UsageError(`--texture takes ${TEXTURES.join(', ')}`);
-  return texture;
 }
 
 function swingTyped(text: string | undefined, { feel, tempo }: Chart): number {

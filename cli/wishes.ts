@@ -2,6 +2,14 @@ import {
   ANY_TASTE,
   applyPatch,
   carryName,
+  isSmall,
+  PACES,
+  SMALL_TEXTURES,
+  textureName,
+  TEXTURES,
+  USUAL_PACE,
+  type Pace,
+  type Texture,
   chordNameAt,
   decisionFor,
   LINE_WAYS,
@@ -159,6 +167,32 @@ export function carryCells(
     throw new UsageError(`--octave takes auto, or -${MOST_OCTAVES} to ${MOST_OCTAVES}`);
   const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
   return { [carryName(first.at)]: { layer: 'carry', ticks, density: Math.round(share * 100), octave: up } };
+}
+
+interface TypedTexture {
+  readonly texture?: string | undefined;
+  readonly pace?: string | undefined;
+}
+/** A texture by its name, and how often two notes change in it. */
+export function textureTyped({ texture: text, pace: often }: TypedTexture): {
+  readonly texture: Texture | null;
+  readonly pace: Pace;
+} {
+  const texture = TEXTURES.find((one) => one === text) ?? null;
+  const pace = PACES.find((one) => one === (often ?? USUAL_PACE));
+  if (text !== undefined && !texture) throw new UsageError(`--texture takes ${TEXTURES.join(', ')}`);
+  if (!pace) throw new UsageError(`--pace takes ${PACES.join(', ')}`);
+  if (often !== undefined && !isSmall(texture))
+    throw new UsageError(`--pace goes with --texture ${SMALL_TEXTURES.join(', ')}`);
+  return { texture, pace };
+}
+/** The cell by which the whole chart is played in a texture. */
+export function textureCells(typed: TypedTexture, columns: readonly Column[]): Record<string, Decision> {
+  const { texture, pace } = textureTyped(typed);
+  const [first, last] = [columns[0], columns.at(-1)];
+  if (!texture || !first || !last) return {};
+  const ticks = last.slot.start + last.slot.entry.ticks - first.slot.start;
+  return { [textureName(first.at)]: { layer: 'texture', ticks, texture, ...(isSmall(texture) && { pace }) } };
 }
 
 /** The cell of a line on top of the whole chart, typed `E5 D C - B`. */

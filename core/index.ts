@@ -300,7 +300,7 @@ export { moveDecision, movePatch, type AppliedMove } from './take/moves.ts';
 export { withParts } from './take/untold-moves.ts';
 export { firstTried } from './leading/first-tried.ts';
 export { colourContext } from './take/colour-context.ts';
-export { columnsOf, divide, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
+export { columnsOf, divide, opensChord, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export { DEFAULT_WEIGHTS, ownManner, ONLY_MOVEMENT, pricedBy, pricingFor, type Pricing } from './leading/pricing.ts';
 export type { Weights } from './leading/weights.ts';
@@ -357,6 +357,7 @@ export {
 export { straysOf } from './leading/strays.ts';
 export { plainTake, type PlainTake } from './leading/plain-take.ts';
 export { characterOf, likeness, sideBySide, type Likeness, type Stretch } from './leading/side-by-side.ts';
+export { impliedAt, type Implied } from './leading/implied.ts';
 export { takeStatus, wishesOfTake, type TakenWish, type TakeStatus } from './leading/status.ts';
 export { priceMove, pricePatch, type MovePrice } from './leading/take.ts';
 export { HARMONY_TERMS, type HarmonyTerm, type HarmonyTerms } from './leading/joint/harmony.ts';
@@ -394,13 +395,25 @@ export {
   CLICK_WORDS,
   hitWords,
   hurriesText,
+  impliedText,
+  PACE_WORDS,
   TEXTURE_WORDS,
   togetherText,
   VOICES_WORDS,
 } from './wording/rhythm.ts';
 export { usualBass, usualSwing } from './score/usual.ts';
 export { textureLayer, type TextureSpan } from './score/texture.ts';
-export { TEXTURES, type Texture } from './texture.ts';
+export { voicesLayer } from './score/voices.ts';
+export {
+  isSmall,
+  PACES,
+  SMALL_TEXTURES,
+  TEXTURES,
+  USUAL_PACE,
+  type Pace,
+  type SmallTexture,
+  type Texture,
+} from './texture.ts';
 export { strokeOf } from './score/stroke.ts';
 export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';
 export { writeMidi } from './format/midi.ts';

@@ -24,7 +24,15 @@ const chordOf = (symbol: string): Chord => {
   return chord.value;
 };
 const kernel = KernelNear.create()!;
-const KIND: JoinKind = { opensPhrase: false, haste: 1, changes: true, stale: true, wishes: [], bond: null };
+const KIND: JoinKind = {
+  opensPhrase: false,
+  haste: 1,
+  changes: true,
+  stale: true,
+  wishes: [],
+  bond: null,
+  small: [null, null],
+};
 const states = (symbol: string, weights: Weights): States => statesOf(chordOf(symbol), library, weights);
 
 /** Totals as a search has them: what each state costs above the least, with a little of what came before. */

@@ -57,6 +57,7 @@ export function nodeOf(
     rules,
     wishes,
     into,
+    small: null,
     span: 0,
     realisation: 0,
   };

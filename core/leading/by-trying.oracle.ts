@@ -266,6 +266,8 @@ export interface Apart {
   /** What wishes cost besides. */
   readonly ownWish?: (g: Plain) => number;
   readonly joinWish?: (a: Plain, b: Plain) => number;
+  /** What the join after column `i` costs besides. */
+  readonly joinBetween?: (i: number, a: Plain, b: Plain) => number;
   /** What the first join costs besides. */
   readonly firstJoin?: (a: Plain, b: Plain) => number;
   /** The grips of each chord, of another hand. */
@@ -279,6 +281,7 @@ export function leastCost(
     where = placeOf,
     ownWish = () => 0,
     joinWish = () => 0,
+    joinBetween = () => 0,
     firstJoin = () => 0,
     all = candidates,
   }: Apart = {},
@@ -293,6 +296,7 @@ export function leastCost(
           (b) =>
             changeCost(a, b, w, where(i + 1), { lasts: where(i + 1).lasts }) +
             joinWish(a, b) +
+            joinBetween(i, a, b) +
             (i === 0 ? firstJoin(a, b) : 0),
         ),
       ),

@@ -78,6 +78,7 @@ export function* climbSteps(
     stale: false,
     wishes: [],
     bond: null,
+    small: [null, null],
   });
   const bassOf = (i: number) => states.pitches[i * MOST_STRINGS]!;
   const topOf = (i: number) => states.pitches[i * MOST_STRINGS + states.voices[i]! - 1]!;

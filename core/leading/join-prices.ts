@@ -13,6 +13,7 @@ import {
 } from './join-cost.ts';
 import type { Bounds } from './near/near.ts';
 import type { Place } from './place.ts';
+import { partPrices, type PartPrices, type SmallNode } from './two-parts.ts';
 import { TENTH } from './units.ts';
 import type { Weights } from './weights.ts';
 import { contraryPrice, linePrice, MISSED, type JoinWish, type Wished } from './wishes.ts';
@@ -46,6 +47,8 @@ export interface JoinPrices extends Pick<JoinKind, 'opensPhrase'> {
   readonly loose: number;
   /** Tones the later chord may leave out, as bits, and what each costs that was not just heard. */
   readonly omitted: readonly Omitted[];
+  /** What two notes cost that stand in the place of a grip on either side; null: there are none. */
+  readonly parts: PartPrices | null;
   /** What bounds them, for the sets that sound before, or after. */
   readonly near: { readonly before: Bounds; readonly after: Bounds };
 }
@@ -70,6 +73,8 @@ export interface JoinKind {
   readonly stale: boolean;
   readonly wishes: readonly Wished<JoinWish>[];
   readonly bond: Bond | null;
+  /** Where two notes stand in the place of the earlier, and of the later grip. */
+  readonly small: readonly [SmallNode | null, SmallNode | null];
 }
 
 /** The prices of a join between two chords, the earlier first. */
@@ -78,7 +83,7 @@ export function joinPrices(
   weights: Weights,
   from: Chord,
   to: Chord,
-  { opensPhrase, haste, changes, stale, wishes, bond }: JoinKind,
+  { opensPhrase, haste, changes, stale, wishes, bond, small }: JoinKind,
 ): JoinPrices {
   const tend = tendencyPrices(from, to, weights);
   const prices = {
@@ -105,6 +110,7 @@ export function joinPrices(
     omitted: omissible(to)
       .map(({ bit, term }) => ({ bit, term, price: weights[term] * TENTH }))
       .filter(({ price }) => price > 0),
+    parts: partPrices({ small: small[0], chord: from }, { small: small[1], chord: to }, weights),
   };
   return { ...prices, near: { before: boundsOf(prices, true), after: boundsOf(prices, false) } };
 }

@@ -5,6 +5,7 @@ import { STILL, type JoinPrices } from './join-prices.ts';
 import { pairsUnder, voicesPrice } from './movement.ts';
 import { pitchesIn, type States } from './states.ts';
 import { NOTHING, type Terms } from './terms.ts';
+import { partsPrice, partTerms } from './two-parts.ts';
 import { TENTH, type Fine } from './units.ts';
 
 /*
@@ -22,7 +23,7 @@ export const waysPrice = (a: States, i: number, b: States, j: number, { step, te
  * way against a wish, tones left out that were not just heard, parallels, and a change that is not heard.
  */
 export function soundPrice(a: States, i: number, b: States, j: number, prices: SoundPrices): Fine {
-  const { entry, top, bass, shift, contrary, omitted, parallel, unheard, bond, loose } = prices;
+  const { entry, top, bass, shift, contrary, omitted, parallel, unheard, bond, loose, parts } = prices;
   const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
   const [an, bn] = [a.voices[i]!, b.voices[j]!];
   const [lowA, lowB] = [a.pitches[ao]!, b.pitches[bo]!];
@@ -38,11 +39,12 @@ export function soundPrice(a: States, i: number, b: States, j: number, prices: S
   if (bond !== null && bond !== 'moved' && !soundsBound(bond, pitchesIn(a, i), pitchesIn(b, j))) price += loose;
   const heard = a.mask[i]! | b.mask[j]!;
   for (const { bit, price: each } of omitted) if ((heard & bit) === 0) price += each;
+  if (parts !== null) price += partsPrice(a, i, b, j, parts);
   return price;
 }
 type SoundPrices = Pick<
   JoinPrices,
-  'entry' | 'top' | 'bass' | 'shift' | 'contrary' | 'omitted' | 'parallel' | 'unheard' | 'bond' | 'loose'
+  'entry' | 'top' | 'bass' | 'shift' | 'contrary' | 'omitted' | 'parallel' | 'unheard' | 'bond' | 'loose' | 'parts'
 >;
 
 /** Whether the pitches of one state are all among those of the other. */
@@ -73,6 +75,7 @@ const SILENT: SoundPrices = {
   unheard: 0,
   bond: null,
   loose: 0,
+  parts: null,
 };
 
 /** How many fingers are set anew (a barre is one), and {@link SAME} where every string is as it was. */
@@ -107,12 +110,25 @@ function isMovedWhole(a: States, i: number, b: States, j: number): boolean {
   return true;
 }
 
+/** Whether some string is as it was. */
+function hasHeldString(a: States, i: number, b: States, j: number): boolean {
+  const [ao, bo] = [i * MOST_STRINGS, j * MOST_STRINGS];
+  for (let s = 0; s < MOST_STRINGS; s++) if (a.frets[ao + s]! > 0 && a.frets[ao + s] === b.frets[bo + s]) return true;
+  return false;
+}
+
+/** Whether the hand does not go on as a bond says. */
+function isLoose(a: States, i: number, b: States, j: number, bond: JoinPrices['bond']): boolean {
+  if (bond === 'moved') return !isMovedWhole(a, i, b, j);
+  return (bond === 'top-held' || bond === 'low-held') && !hasHeldString(a, i, b, j);
+}
+
 /** What a join costs by how it is held: what tells grips of the same pitches in the same position apart. */
 export function holdPrice(a: States, i: number, b: States, j: number, prices: JoinPrices): Fine {
   const { anchor, strings, same, shape, bond, loose } = prices;
   const anew = setAnew(a, i, b, j);
   return (
-    (bond === 'moved' && !isMovedWhole(a, i, b, j) ? loose : 0) +
+    (isLoose(a, i, b, j, bond) ? loose : 0) +
     (anew & (SAME - 1)) * anchor +
     BITS[a.above[i]! ^ b.above[j]!]! * strings +
     (anew & SAME ? same : 0) +
@@ -135,6 +151,7 @@ export function joinTerms(a: States, i: number, b: States, j: number, prices: Jo
   const topLeap = topLeapPrice(Math.abs(to.at(-1)! - from.at(-1)!), weights, { opensPhrase });
   const bassLeap = bassLeapPrice(Math.abs(to[0]! - from[0]!), weights, { opensPhrase });
   const anew = setAnew(a, i, b, j);
+  const parts = prices.parts && partTerms(a, i, b, j, prices.parts);
   return {
     ...NOTHING,
     movement: ways.reduce((sum, way) => sum + way, 0) * weights.movement,
@@ -147,7 +164,11 @@ export function joinTerms(a: States, i: number, b: States, j: number, prices: Jo
     shift: alone({ shift }),
     anchor: ((anew & (SAME - 1)) * anchor) / TENTH,
     strings: (BITS[a.above[i]! ^ b.above[j]!]! * strings) / TENTH,
-    same: anew & SAME ? same / TENTH : 0,
+    same: ((anew & SAME ? same : 0) + (parts?.same ?? 0)) / TENTH,
+    unsaid: (parts?.unsaid ?? 0) / TENTH,
+    dissonance: (parts?.dissonance ?? 0) / TENTH,
+    similar: (parts?.similar ?? 0) / TENTH,
+    bare: (parts?.bare ?? 0) / TENTH,
     unheard: alone({ unheard }),
     shape: shape > 0 && !isMovedWhole(a, i, b, j) ? shape / TENTH : 0,
     omission: alone({ omitted: omitted.filter(({ term }) => term === 'omission') }),
@@ -157,6 +178,6 @@ export function joinTerms(a: States, i: number, b: States, j: number, prices: Jo
       alone({ top, bass, contrary, ...(bond !== 'moved' && { bond, loose }) }) -
       topLeap -
       bassLeap +
-      (bond === 'moved' && !isMovedWhole(a, i, b, j) ? loose / TENTH : 0),
+      (isLoose(a, i, b, j, bond) ? loose / TENTH : 0),
   };
 }

@@ -3,6 +3,7 @@ import type { Bond } from '../reharm/moves/bond.ts';
 import type { StandingWish } from '../take/wishes.ts';
 import type { Place } from './place.ts';
 import type { Rule } from './rules/rule.ts';
+import type { SmallNode } from './two-parts.ts';
 import type { Weights } from './weights.ts';
 
 /** A chord at its place in time, with all that its grips depend on. */
@@ -17,6 +18,8 @@ export interface LatticeNode {
   readonly wishes: readonly StandingWish[];
   /** How it is to go on to the node after it, where a move says so. */
   readonly into: Bond | null;
+  /** Where two notes stand in the place of a grip. */
+  readonly small: SmallNode | null;
   /** The span of the chart it stands in, and which way to play that span it belongs to, both from 0. */
   readonly span: number;
   readonly realisation: number;

@@ -26,6 +26,10 @@ const EVERYWHERE = {
   told: 10,
   free: 5,
   thick: 12,
+  unsaid: 30,
+  dissonance: 300,
+  similar: 8,
+  bare: 60,
   wish: 1,
 } as const;
 

@@ -1,4 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
+import { scaleThrough } from '../chord/scale-over.ts';
+import { maskOf } from '../pitch/pitch.ts';
 import { findShape, formatFrets, fretsAt } from '../grip/grips.ts';
 import type { ShapeLibrary } from '../grip/library.ts';
 import type { Column } from '../take/columns.ts';
@@ -8,6 +10,9 @@ import type { Place } from './place.ts';
 import type { Playing } from './rules/rule.ts';
 import { carryWeights } from './carry-weights.ts';
 import { isBare, isBassApart } from '../take/carry.ts';
+import { chordNameAt } from '../take/key.ts';
+import type { StandingWish } from '../take/wishes.ts';
+import { smallWeights } from './small-weights.ts';
 import { carryingShapes } from './rules/carry.ts';
 import { rulesOf } from './rules/table.ts';
 
@@ -44,15 +49,28 @@ export function nodesOf(columns: readonly Column[], clock: Clock, library: Shape
   const places = placesOf(columns, clock);
   const nodes: LatticeNode[] = [];
   const index = columns.map((column, i) => {
-    const { chord, wishes, into, carry } = column;
+    const { chord, into, carry, slot } = column;
     if (chord === null || !isPlayable(chord, library, playing)) return -1;
     // A melody note that no grip carries is played alone, and one that is to be.
     if (carry && isBare(carry)) return -1;
     if (typeof carry?.pitch === 'number' && carryingShapes(chord, carry.pitch, library).length === 0) return -1;
     const own = playing.pricing.weights[column.manner ?? playing.pricing.manner];
-    const weights = carry ? carryWeights(own, carry.opens && !isBassApart(carry)) : own;
+    const carried = carry ? carryWeights(own, carry.opens && !isBassApart(carry)) : own;
+    const small = column.small && { ...column.small, scale: maskOf([...scaleThrough(chord, slot.key)]) };
+    const weights = small ? smallWeights(carried, small) : carried;
     const rules = rulesOf(column, playing);
-    return nodes.push({ chord, place: places[i]!, weights, rules, wishes, into, span: i, realisation: 0 }) - 1;
+    const wishes = [...column.wishes, ...lineOf(column)];
+    return nodes.push({ chord, place: places[i]!, weights, rules, wishes, into, small, span: i, realisation: 0 }) - 1;
   });
   return { nodes, index };
+}
+
+/** The way that the moving one of two voices goes, as a wish that its pieces have in common. */
+function lineOf({ small, at, slot }: Column): readonly StandingWish[] {
+  if (!small?.way) return [];
+  const wish = { kind: small.texture === 'low-moves' ? 'bass' : 'top', way: small.way } as const;
+  const { entry } = slot;
+  return [
+    { at: chordNameAt(at, 0), wish, hard: true, start: slot.start - entry.tick, ticks: entry.tick + entry.ticks },
+  ];
 }

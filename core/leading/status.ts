@@ -1,11 +1,12 @@
 import { saysAnother } from '../chord/another.ts';
 import { masksOf } from '../chord/chord.ts';
 import { pitchClass } from '../pitch/note.ts';
-import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
+import { maskOf as bitsOf, pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { Company } from '../neck/player.ts';
-import type { Column } from '../take/columns.ts';
+import { opensChord, type Column } from '../take/columns.ts';
 import type { StandingWish } from '../take/wishes.ts';
 import type { ArrangedColumn, UnmetWish } from './arrange.ts';
+import { heardOf, impliedAt } from './implied.ts';
 
 /** Columns by what is to be said of them, as their places in the take. */
 export interface TakeStatus {
@@ -35,7 +36,7 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
   const where = (is: (one: ArrangedColumn) => boolean) => columns.flatMap((one, i) => (is(one) ? [i] : []));
   const sounding = where(({ grip }) => grip !== null);
   // Between the tune's notes a grip need not say its chord again.
-  const says = (i: number) => columns[i]!.column.carry?.opens ?? true;
+  const says = (i: number) => opensChord(columns[i]!.column);
   const saying = sounding.filter(says);
   const rooted = (i: number) => {
     const { grip, column } = columns[i]!;
@@ -48,7 +49,9 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
     saying,
     unsaid: saying.filter((i) => {
       const { grip, column } = columns[i]!;
-      const mask = column.carry ? heardFrom(columns, i) : maskOf(grip!.pitches);
+      // Two notes imply it, over time.
+      if (column.small) return impliedAt(columns, i)!.inDoubt;
+      const mask = maskOf(column.carry ? heardOf(columns, i) : grip!.pitches);
       const isWhole = masksOf(column.chord!).required.every((choice) => (mask & choice) !== 0);
       return !isWhole || (!column.carry && company === 'alone' && saysAnother(column.chord!, grip!.pitches));
     }),
@@ -65,20 +68,7 @@ export function takeStatus(columns: readonly ArrangedColumn[], company: Company)
   };
 }
 
-const maskOf = (pitches: readonly Midi[]): number =>
-  pitches.reduce((all, pitch) => all | (1 << pitchClassOf(pitch)), 0);
-
-/** The notes that are heard of a chord under the tune, grips and melody, until the next: small grips say it one after another. */
-function heardFrom(columns: readonly ArrangedColumn[], from: number): number {
-  const after = columns.findIndex(({ column }, i) => i > from && (column.carry?.opens ?? true));
-  return columns
-    .slice(from, after < 0 ? undefined : after)
-    .reduce(
-      (mask, { grip, column }) =>
-        mask | maskOf([...(grip?.pitches ?? []), ...column.carry!.free.map(({ pitch }) => pitch)]),
-      0,
-    );
-}
+const maskOf = (pitches: readonly Midi[]): number => bitsOf(pitches.map(pitchClassOf));
 
 /** A wish of the take, with the columns it stands over. */
 export interface TakenWish extends Pick<StandingWish, 'at' | 'wish' | 'hard'> {

@@ -77,6 +77,14 @@ export interface Weights {
   readonly free: number;
   /** Per step that the melody lies on a string below the second: it sings on the thin ones. */
   readonly thick: number;
+  /** Per tone that a chord must have and that two notes in its place leave unsaid, not just heard either (two-parts.ts). */
+  readonly unsaid: number;
+  /** Per note outside its chord, of two voices, that is not come to and left by step. */
+  readonly dissonance: number;
+  /** For two voices that go the same way: contrary is preferred. */
+  readonly similar: number;
+  /** For two voices that go the same way into a fifth or an octave where the chord is new. */
+  readonly bare: number;
   /** How much wishes count that are not met (wishes.ts): 1, or 0 for not at all. */
   readonly wish: number;
 }

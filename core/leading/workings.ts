@@ -8,6 +8,7 @@ import { Kept } from './kept.ts';
 import type { LatticeNode } from './lattice.ts';
 import type { Near } from './near/near.ts';
 import { hasteOf, isStale } from './place.ts';
+import type { SmallNode } from './two-parts.ts';
 import { statesOf, type States } from './states.ts';
 import { nearestOf, normalised, ownTable, sameNumbers, type Table } from './table.ts';
 import { joinWishes } from './wishes.ts';
@@ -124,17 +125,20 @@ const kindOf = (a: Prepared, b: Prepared): JoinKind => ({
   stale: isStale(a.symbol !== b.symbol, b.place),
   wishes: joinWishes(a.wishes, b.wishes),
   bond: a.into,
+  small: [a.small, b.small],
 });
-const kindKey = ({ opensPhrase, haste, changes, stale, wishes, bond }: JoinKind) =>
-  `${opensPhrase} ${haste} ${changes} ${stale} ${bond ?? ''} ${wishes.length > 0 ? JSON.stringify(wishes) : ''}`;
+const kindKey = ({ opensPhrase, haste, changes, stale, wishes, bond, small }: JoinKind) =>
+  `${opensPhrase} ${haste} ${changes} ${stale} ${bond ?? ''} ${small.map(smallKey).join()} ${wishes.length > 0 ? JSON.stringify(wishes) : ''}`;
+const smallKey = (small: SmallNode | null) =>
+  small ? `${small.texture} ${small.opens} ${small.ends} ${small.scale}` : '';
 const joinKey = (a: Prepared, b: Prepared, kind: JoinKind) => `${a.voiced} ${b.voiced} ${kindKey(kind)}`;
 /** A name of all that the joins of two nodes' grips depend on. */
 export const pairKey = (a: Prepared, b: Prepared): string => `${a.grips} ${b.grips} ${kindKey(kindOf(a, b))}`;
 /** A name of all of a node that its joins depend on, on either side. */
-export const sideKey = ({ grips, place, wishes, into }: Prepared): string => {
+export const sideKey = ({ grips, place, wishes, into, small }: Prepared): string => {
   const { opensPhrase, opensBar, lasts, seconds, quarter } = place;
   const told = wishes.length > 0 ? JSON.stringify(wishes) : '';
-  return `${grips} ${opensPhrase} ${opensBar} ${lasts} ${seconds} ${quarter} ${into ?? ''} ${told}`;
+  return `${grips} ${opensPhrase} ${opensBar} ${lasts} ${seconds} ${quarter} ${into ?? ''} ${smallKey(small)} ${told}`;
 };
 const stepKey = (from: Prepared, to: Prepared, forward: boolean) =>
   forward ? `> ${pairKey(from, to)}` : `< ${pairKey(to, from)}`;

@@ -38,6 +38,10 @@ export const TERMS = [
   'told',
   'free',
   'thick',
+  'unsaid',
+  'dissonance',
+  'similar',
+  'bare',
   'wish',
 ] as const;
 export type Term = (typeof TERMS)[number];
@@ -63,6 +67,7 @@ const GOES_WITH: Readonly<Partial<Record<Term, Term>>> = {
   unison: 'stock',
   full: 'thin',
   told: 'omission',
+  unsaid: 'omission',
   free: 'anchor',
   thick: 'register',
 };

@@ -14,6 +14,7 @@ import { patternOf, usualPattern } from './rhythm/patterns.ts';
 import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
 import { scoreOf, type Layer, type Score, type Scored } from './score.ts';
 import { textureLayer } from './texture.ts';
+import { voicesLayer } from './voices.ts';
 
 /** What of a take its score depends on, besides its grips. */
 export interface InTime {
@@ -62,6 +63,7 @@ export function scoreOfTake(
     ...(sung.length > 0 ? [melodyLayer(sung)] : []),
     textureLayer(textures),
     rhythmLayer(rhythms),
+    voicesLayer(textures),
     // Where the tune itself is played, that is the rhythm.
     ...(free ? [chordMelodyLayer(free)] : []),
     ...(hand && decors.length > 0

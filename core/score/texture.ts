@@ -1,5 +1,5 @@
 import type { Degree } from '../pitch/degree.ts';
-import type { Texture } from '../texture.ts';
+import { isSmall, type PartialTexture, type Texture } from '../texture.ts';
 import type { Ticks } from '../time/meter.ts';
 import type { Layer, Scored, SoundNote } from './score.ts';
 
@@ -38,7 +38,7 @@ function dropTo(count: number, notes: readonly Voiced[], stays: (note: Voiced) =
 }
 
 /** The notes of a grip that each texture sounds, from the lowest up. The top note is the line one hears: it always stays. */
-const TAKEN: Readonly<Record<Texture, (notes: readonly Voiced[]) => readonly Voiced[]>> = {
+const TAKEN: Readonly<Record<PartialTexture, (notes: readonly Voiced[]) => readonly Voiced[]>> = {
   full: (notes) => notes,
   three: (notes) => dropTo(3, notes, (note) => note === notes.at(-1)),
   'top-four': (notes) => notes.slice(-4),
@@ -53,8 +53,10 @@ export const textureLayer =
     const guitar = score.parts.guitar.map((sound) => {
       const span = spans.find(({ start, end }) => start <= sound.start && sound.start < end);
       const grip = sound.column === null ? null : columns[sound.column]!.grip;
-      if (!span || !grip) return sound;
-      const kept = new Set(TAKEN[span.texture](voicesOf(sound.notes, grip)).map(({ string }) => string));
+      // Two notes that stand in the place of a grip are played as they stand.
+      if (!span || isSmall(span.texture) || !grip) return sound;
+      const { texture } = span;
+      const kept = new Set(TAKEN[texture](voicesOf(sound.notes, grip)).map(({ string }) => string));
       const notes = sound.notes.filter(({ string }) => kept.has(string));
       const ascending = [...notes].sort((a, b) => a.voice - b.voice);
       return { ...sound, notes: notes.map((note) => ({ ...note, voice: ascending.indexOf(note) })) };

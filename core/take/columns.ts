@@ -5,6 +5,7 @@ import type { Manner } from '../manner.ts';
 import type { Patch } from '../patch.ts';
 import type { ReadSlot } from '../reading/read.ts';
 import type { Bond } from '../reharm/moves/bond.ts';
+import { isSmall } from '../texture.ts';
 import type { Part } from '../reharm/moves/move.ts';
 import { coloursOf } from '../reharm/colours.ts';
 import type { ColourContext } from '../reharm/grates.ts';
@@ -15,6 +16,7 @@ import { atOf, chordNameAt, decidedAt, type At } from './key.ts';
 import type { ChordDecision } from './layers/chord.ts';
 import type { KeptDecision } from './layers/kept.ts';
 import { onTopOf } from './own-line.ts';
+import { inPieces, type Small } from './small.ts';
 import { decidedOver } from './spans.ts';
 import { standingSlots, stretch, type AppliedMove, type Standing } from './moves.ts';
 import { decisionFor, standingAt } from './standing.ts';
@@ -52,6 +54,8 @@ export interface Column {
   readonly closes: boolean;
   /** What it carries where the tune itself is played; null: it accompanies. */
   readonly carry: Carry | null;
+  /** Where two notes stand in the place of a grip; null: a grip does. */
+  readonly small: Small | null;
   /** Notes through which a bass walks from the chord before it to the one after. */
   readonly walks: readonly WalkingBass[];
   /** The wishes whose spans it lies in. */
@@ -79,8 +83,13 @@ export function columnsOf(
   how: ColumnsHow = {},
 ): readonly Column[] {
   const { columns, carriedAt, asPiece } = undividedColumns(slots, keys, cells, how);
-  if (how.plain || !LEAD.some((layer) => decisionsOf(cells, layer).length > 0)) return columns;
-  return carrying(columns, carriedAt, cells).map(asPiece);
+  if (how.plain) return columns;
+  const carried = LEAD.some((layer) => decisionsOf(cells, layer).length > 0)
+    ? carrying(columns, carriedAt, cells)
+    : columns;
+  const isSmallAnywhere = decisionsOf(cells, 'texture').some(([, { texture }]) => isSmall(texture));
+  const small = isSmallAnywhere ? inPieces(carried, decidedOver(slots, keys, cells, 'texture')) : carried;
+  return small === columns ? columns : small.map(asPiece);
 }
 
 /** The layers by which the guitar has something on top of its grips. */
@@ -134,6 +143,7 @@ export function undividedColumns(
         manner: mannerAt(slot.start),
         closes: false,
         carry: null,
+        small: null,
         walks: [],
         wishes: wishesIn(slot),
       };
@@ -156,7 +166,7 @@ export function undividedColumns(
   });
   const asPiece = (column: Column): Column => {
     const { slot } = column;
-    if (!column.carry || column.chord === null) return column;
+    if ((!column.carry && !column.small) || column.chord === null) return column;
     // A chord under a step is decided for as it stands.
     const decision = column.decision ?? standingAt(cells, atOf(column.at), slot, lastFret);
     const kept = decision ? null : keptAt(cells, atOf(column.at), slot, null);
@@ -270,3 +280,7 @@ function chordFor(own: Chord, decision: Pick<ChordDecision, 'colour'> | null, un
   if (kind !== null) return { ...own, kind };
   return colour === null ? own : (untold ?? own);
 }
+
+/** Whether a chord is new with a column; under a tune, and in small shapes, it goes on over several. */
+export const opensChord = ({ carry, small }: Pick<Column, 'carry' | 'small'>): boolean =>
+  carry?.opens ?? small?.opens ?? true;

@@ -18,6 +18,8 @@ const BOND_WORDS: Readonly<Record<Bond, string>> = {
   'top-falls': 'the top voice falls',
   'top-pair': 'the two top voices stay',
   'pair-falls': 'the two top voices fall a whole step',
+  'top-held': 'the upper voice is held, the lower one moves',
+  'low-held': 'the lower voice is held, the upper one moves',
 };
 
 /** What a jump that lacks its sign is told. */

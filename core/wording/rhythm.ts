@@ -4,7 +4,9 @@ import type { BassWay } from '../score/band/bass.ts';
 import { ticksPerCount, type Hit, type HitVoices } from '../score/rhythm/hits.ts';
 import type { Meter } from '../time/meter.ts';
 import { listed } from './hand.ts';
-import type { Texture } from '../texture.ts';
+import type { Implied } from '../leading/implied.ts';
+import type { Pace, Texture } from '../texture.ts';
+import { musical } from './music.ts';
 
 /** What a texture is called, and what it sounds. */
 export const TEXTURE_WORDS: Readonly<Record<Texture, { readonly name: string; readonly words: string }>> = {
@@ -13,7 +15,31 @@ export const TEXTURE_WORDS: Readonly<Record<Texture, { readonly name: string; re
   'top-four': { name: 'Top four', words: 'the four highest strings of the grip' },
   'bass-and-chord': { name: 'Bass and chord', words: 'the low note, and up to three above it' },
   'top-two': { name: 'Top two', words: 'the top, and one that says the chord' },
+  'double-stops': { name: 'Double stops', words: 'two notes at a time, whatever lies between them' },
+  thirds: { name: 'Thirds', words: 'two notes a third apart' },
+  fourths: { name: 'Fourths', words: 'two notes a fourth apart' },
+  sixths: { name: 'Sixths', words: 'two notes a sixth apart' },
+  sevenths: { name: 'Sevenths', words: 'two notes a seventh apart' },
+  octaves: { name: 'Octaves', words: 'one line, doubled an octave below' },
+  tenths: { name: 'Tenths', words: 'a moving bass with a tenth above it' },
+  'low-moves': { name: 'Two voices, low one moves', words: 'long notes above, a line below them' },
+  'top-moves': { name: 'Two voices, top one moves', words: 'long notes below, a line above them' },
 };
+
+/** How often two notes change. */
+export const PACE_WORDS: Readonly<Record<Pace, string>> = {
+  chord: 'with the chord',
+  half: 'twice a bar',
+  beat: 'on each beat',
+};
+
+/** What two notes at a time say of their chord: `Two by two 1, 3, 5 are heard; the 7 is not.` */
+export function impliedText({ heard, missing, inDoubt }: Implied): string {
+  const said = `Two by two ${listed(heard.map(musical))} ${heard.length === 1 ? 'is' : 'are'} heard`;
+  if (missing.length === 0) return `${said}: the chord is complete.`;
+  const left = `${said}; ${listed(missing.map(musical))} ${missing.length === 1 ? 'is' : 'are'} not`;
+  return inDoubt ? `${left}: it may be another chord.` : `${left}, and the chord is known without.`;
+}
 
 /** How the bass plays. */
 export const BASS_WORDS: Readonly<Record<BassWay, string>> = {

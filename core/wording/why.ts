@@ -51,6 +51,10 @@ export const TERM_NAMES: Readonly<Record<Term, string>> = {
   told: 'tones left unsaid',
   free: 'notes between',
   thick: 'tune on a low string',
+  unsaid: 'tones that two notes leave unsaid',
+  dissonance: 'a passing note that does not go by step',
+  similar: 'two voices that go the same way',
+  bare: 'two voices in bare fifths or octaves',
   wish: 'wishes not met',
 };
 

@@ -44,8 +44,8 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
   const { decide } = deeds;
   const { decision } = column;
   const grip = here?.grip ?? null;
-  /** A part that was made by hand; those of a chord-melody lie where its notes are. */
-  const isOwnPart = column.part > 0 && column.carry === null;
+  /** A part that was made by hand; those of a chord-melody, and of two notes at a time, lie where they must. */
+  const isOwnPart = column.part > 0 && column.carry === null && column.small === null;
   return (
     <div className="deeds" role="toolbar" aria-label="The chord that stands">
       <Deed name="Hear it" keys="H" onClick={() => deeds.hear(grip)} disabled={!grip}>

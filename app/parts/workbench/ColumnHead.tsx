@@ -1,6 +1,15 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
-import { MANNER_WORDS, musical, readingLabel, spelledPitch, type Column, type MoveSaid } from '../../../core/index.ts';
+import {
+  MANNER_WORDS,
+  musical,
+  opensChord,
+  readingLabel,
+  spelledPitch,
+  TEXTURE_WORDS,
+  type Column,
+  type MoveSaid,
+} from '../../../core/index.ts';
 import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -44,12 +53,15 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
   const { column, before, section, said, mark, grip, becomes, was } = props;
   const { slot, symbol, decision } = column;
   const opensBar = before?.slot.bar !== slot.bar;
-  // Only the tune's note is new with it.
-  const goesOn = column.carry !== null && !column.carry.opens && !opensBar;
+  // Only the tune's note, or two notes in its place, are new with it.
+  const goesOn = !opensChord(column) && !opensBar;
   return (
     <>
       <span className="column-section">
         {section ?? ''} <AreaBand mark={mark} />
+        {column.small && opensChord(column) && column.small.texture !== before?.small?.texture && (
+          <span className="column-texture">{TEXTURE_WORDS[column.small.texture].name.toLowerCase()}</span>
+        )}
       </span>
       <span className="column-top">
         <span>

@@ -11,7 +11,10 @@ import {
   CLICK_WAYS,
   CLICK_WORDS,
   isCompound,
+  isSmall,
   MOST_SWING,
+  PACE_WORDS,
+  PACES,
   STRAIGHT,
   TEXTURE_WORDS,
   TEXTURES,
@@ -113,6 +116,18 @@ export function InTime(props: InTimeProps) {
             ))}
           </Select>
         </label>
+        {isSmall(edits.texture) && (
+          <label className="in-time-field">
+            They change
+            <Select size="small" value={edits.pace} onChange={({ target }) => edits.sound(edits.texture, target.value)}>
+              {PACES.map((pace) => (
+                <MenuItem key={pace} value={pace}>
+                  {PACE_WORDS[pace]}
+                </MenuItem>
+              ))}
+            </Select>
+          </label>
+        )}
         <Dial
           label="Added between"
           value={edits.decor.amount}

@@ -110,8 +110,8 @@ function Facts({
 }: TakeStatusProps) {
   const status = takeStatus(arranged, company);
   const { saying, unsaid, unheld, bass } = status;
-  // Small grips under a tune may leave something out.
-  const isWrong = unsaid.some((i) => !arranged[i]!.column.carry);
+  // Small grips under a tune, and two notes at a time, may leave something out.
+  const isWrong = unsaid.some((i) => !arranged[i]!.column.carry && !arranged[i]!.column.small);
   const unmet = wishes.filter(({ stoppedBy }) => stoppedBy.length > 0).length;
   return (
     <>

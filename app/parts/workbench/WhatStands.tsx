@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { caution, musical, readingSentence } from '../../../core/index.ts';
+import { caution, impliedText, musical, readingSentence } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { later } from '../frame/later.tsx';
@@ -65,6 +65,11 @@ function Told(props: WhatStandsProps) {
                 </>
               )}
             </p>
+            {at.implied && (
+              <p>
+                <Glyphs text={impliedText(at.implied)} />
+              </p>
+            )}
             {at.added.map(({ name, reason }) => (
               <p key={name} className="move-made">
                 <b>{name}</b>: <Glyphs text={musical(reason)} />

@@ -1,6 +1,7 @@
 import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
+  impliedAt,
   clockOfChart,
   handOf,
   quarterSeconds,
@@ -389,6 +390,7 @@ export function Workbench(props: WorkbenchProps) {
             selected,
             solved,
             added: added.filter((one) => one.column === selected),
+            implied: arranged && impliedAt(arranged, selected),
             column,
             here,
             before,

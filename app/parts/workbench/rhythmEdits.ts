@@ -1,12 +1,15 @@
 import {
   decorName,
+  isSmall,
   patternOf,
   rhythmName,
   TEXTURE_WORDS,
   textureName,
+  USUAL_PACE,
   type Column,
   type Decision,
   type Decisions,
+  type Pace,
   type Patch,
   type Texture,
 } from '../../../core/index.ts';
@@ -68,8 +71,11 @@ export function rhythmEdits(
       standing && play(standing.pattern, { ...dials, ...next }, words),
     /** As the rest of the tune. */
     drop: () => edit({ [rhythmName(first.at)]: null }, `no rhythm of its own in ${place}`),
-    sound: (next: Texture | null) => {
-      const decision: Decision | null = next && { layer: 'texture', ticks, texture: next };
+    /** Of two notes at a time: how often they change. */
+    pace: (texture?.layer === 'texture' && texture.pace) || USUAL_PACE,
+    sound: (next: Texture | null, pace?: Pace) => {
+      const own = isSmall(next) && pace !== undefined && { pace };
+      const decision: Decision | null = next && { layer: 'texture', ticks, texture: next, ...own };
       edit(
         { [textureName(first.at)]: decision },
         next ? `${TEXTURE_WORDS[next].name.toLowerCase()} in ${place}` : `as the rest of the tune in ${place}`,

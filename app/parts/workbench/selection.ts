@@ -1,4 +1,4 @@
-import type { ArrangedColumn, Column, Decorated, Grip, MoveSaid } from '../../../core/index.ts';
+import type { ArrangedColumn, Column, Decorated, Grip, Implied, MoveSaid } from '../../../core/index.ts';
 import type { PricedMove, Solved } from '../../work/questions.ts';
 import type { Change, ColumnEdits } from './columnEdits.ts';
 
@@ -15,6 +15,8 @@ export interface Selection {
   readonly after: ArrangedColumn | null;
   /** What was added to it between and within chords, in words. */
   readonly added: readonly Decorated[];
+  /** What two notes at a time say of its chord; null where a grip says it. */
+  readonly implied: Implied | null;
   /** The move that put it here, in words. */
   readonly said: MoveSaid | null;
   /** The selected span in words, and what cannot be done there. */

@@ -6,6 +6,7 @@ import { lineRules } from './line.ts';
 import { pinRules } from './pin.ts';
 import { restRules } from './rest.ts';
 import { ringRules } from './ring.ts';
+import { smallRules } from './small.ts';
 import type { Playing, Rule } from './rule.ts';
 import { underMelodyRules } from './under-melody.ts';
 import { walkRules } from './walk.ts';
@@ -13,10 +14,11 @@ import { wishRules } from './wish.ts';
 
 /**
  * Everything that restricts or prices the grips of a column, in the order it is applied: a later one chooses among what the
- * earlier ones leave. A new restriction (a texture) is a module here and a line in this table.
+ * earlier ones leave. A new restriction is a module here and a line in this table.
  */
 const RULES: readonly ((column: Column, playing: Playing) => readonly Rule[])[] = [
   carryRules,
+  smallRules,
   banishedRules,
   pinRules,
   ringRules,

@@ -7,6 +7,17 @@
  *   top-falls
  *   top-pair     the two top voices stay, or both fall a whole step
  *   pair-falls
+ *   top-held     of two voices the upper one stays while the lower moves, or the other way round
+ *   low-held
  */
-export const BONDS = ['moved', 'line', 'top-rises', 'top-falls', 'top-pair', 'pair-falls'] as const;
+export const BONDS = [
+  'moved',
+  'line',
+  'top-rises',
+  'top-falls',
+  'top-pair',
+  'pair-falls',
+  'top-held',
+  'low-held',
+] as const;
 export type Bond = (typeof BONDS)[number];

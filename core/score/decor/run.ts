@@ -1,10 +1,8 @@
 /* At the end of a phrase, where nothing is sung, single notes lead on to what comes (common practice: fills). */
 import { masksOf, symbolOf } from '../../chord/chord.ts';
-import type { Chord } from '../../chord/chord.ts';
+import { scaleOver } from '../../chord/scale-over.ts';
 import { FreeHand } from '../../neck/free-notes.ts';
 import type { Hand } from '../../neck/hand.ts';
-import { scale, type Key } from '../../pitch/key.ts';
-import { pitchClass } from '../../pitch/note.ts';
 import { pitchClassOf, type Midi, type PitchClass } from '../../pitch/pitch.ts';
 import { remembered } from '../../remember.ts';
 import { ticksPerBeat, type Ticks } from '../../time/meter.ts';
@@ -55,17 +53,6 @@ function along(notes: ReadonlySet<PitchClass>, from: Midi, way: 1 | -1, count: n
   for (let pitch = from + way; found.length < count && Math.abs(pitch - from) < 36; pitch += way)
     if (notes.has(pitchClassOf(pitch))) found.push(pitch);
   return found;
-}
-
-/** What is at home over a chord: its notes, and those of the key that do not rub against them. */
-export function scaleOver(chord: Chord, key: Key): ReadonlySet<PitchClass> {
-  const tones = masksOf(chord).allowed;
-  const isTone = (pc: number) => (tones & (1 << ((pc + 12) % 12))) !== 0;
-  const own = Array.from({ length: 12 }, (_, pc) => pc).filter(isTone);
-  const others = scale(key)
-    .map(pitchClass)
-    .filter((pc) => !isTone(pc - 1) && !isTone(pc + 1));
-  return new Set([...own, ...others]);
 }
 
 export const RUNNING: readonly Decoration[] = RUNS.map(([id, name, notesTo, reason]): Decoration => ({
