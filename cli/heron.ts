@@ -35,7 +35,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
         [--rhythm R|usual]
         [--swing 0.5-0.75] [--bassist two|four|pedal|none] [--decorate 0-1 [--seed N]], and all that arrange takes but --only, --explain, --paths
-  decorations FILE --bar N     what could be added to the chords there as they sound; takes all that score takes
+  decorations FILE --bar N     what could be added to the chords there as they sound
+        [--why] (what could not, and the reason), and all that score takes
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
   colours FILE --bar N         what the chord there may become, steadiest first
@@ -111,6 +112,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
       line: { type: 'string' },
       octave: { type: 'string' },
       bar: { type: 'string' },
+      why: { type: 'boolean', default: false },
       beat: { type: 'string' },
       beats: { type: 'string' },
     },

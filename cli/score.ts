@@ -8,7 +8,13 @@ import {
   chosenDecorations,
   decoratedBy,
   decorationReason,
-  decorationsOf,
+  DECOR_STYLES,
+  decorPlaces,
+  effortOf,
+  effortText,
+  notOfferedAt,
+  notOfferedText,
+  offersAt,
   fitsMeter,
   formatMeter,
   FreeHand,
@@ -35,7 +41,9 @@ import {
   voicesLayer,
   wholeTakes,
   writeTab,
+  type Amount,
   type BassWay,
+  type DecorPlace,
   type Chart,
   type Pattern,
   type TuneText,
@@ -77,18 +85,20 @@ function sounding({ chart, melody }: TuneText, wishes: ScoreWishes, world: World
     ...(wishes['chord-melody'] ? [chordMelodyLayer(new FreeHand(hand))] : []),
   ];
   /** What is offered is told of the guitar as it plays without. */
-  const offers = () => decorationsOf(scoreOf(of, guitar, swing), of, hand);
+  const places = () => decorPlaces(scoreOf(of, guitar, swing), of, hand);
   const made = scoreOf(
     of,
     [
       ...guitar,
-      ...(decorated ? [decoratedBy((so, it) => chosenDecorations(so, it, hand, () => decorated))] : []),
+      ...(decorated
+        ? [decoratedBy((so, it) => chosenDecorations(decorPlaces(so, it, hand), { amountAt: () => decorated }))]
+        : []),
       ...(bass ? [bassLayer(bass)] : []),
       brushesLayer(),
     ],
     swing,
   );
-  return { ok: true as const, made, offers, columns, hand };
+  return { ok: true as const, made, places, columns, hand };
 }
 
 /** `score FILE`: what sounds, and when. */
@@ -118,7 +128,7 @@ export function score(file: string, wishes: ScoreWishes, world: World): Answer {
 /** `decorations FILE --bar N`: what could be added to the chords of a bar as they sound. */
 export function decorations(
   file: string,
-  wishes: ScoreWishes & { readonly bar?: string | undefined },
+  wishes: ScoreWishes & { readonly bar?: string | undefined; readonly why?: boolean | undefined },
   world: World,
 ): Answer {
   const tune = parseTune(world.readText(file));
@@ -129,32 +139,55 @@ export function decorations(
   if (!by.ok) return by;
   const here = by.columns.flatMap(({ column: { slot } }, i) => (slot.bar === bar ? [i] : []));
   if (here.length === 0) throw new UsageError(`there is no bar ${bar}`);
-  const json = by
-    .offers()
-    .filter(({ column }) => here.includes(column))
-    .map((one) => ({
-      ...slotTimes(by.columns[one.column]!.column.slot),
+  const places = by.places().filter(({ column }) => here.includes(column));
+  const at = (column: number) => slotTimes(by.columns[column]!.column.slot);
+  if (wishes.why) return notOffered(places, at);
+  const json = places.flatMap((place) =>
+    offersAt(place).map((one) => ({
+      ...at(one.column),
       id: one.decoration.id,
       name: one.decoration.name,
+      kind: one.decoration.kind,
       reason: decorationReason(one),
+      shiftMm: effortOf(one, place),
       sounds: one.added.sounds,
       revoiced: one.added.revoiced,
-    }));
-  const rows = json.map(({ beat, name, reason }) => [beat, name, reason]);
+    })),
+  );
+  const rows = json.map(({ beat, name, reason, shiftMm }) => [beat, name, effortText(shiftMm), reason]);
   return {
     json,
-    text: rows.length === 0 ? 'Nothing is to be added there.\n' : table([['beat', 'decoration', 'why'], ...rows]),
+    text:
+      rows.length === 0 ? 'Nothing is to be added there.\n' : table([['beat', 'decoration', 'way', 'why'], ...rows]),
   };
 }
 
-/** How much is to be decorated, and by which choice; null: nothing is. */
-function decoratedTyped({ decorate, seed }: ScoreWishes): { readonly amount: number; readonly seed: number } | null {
+/** What is not offered at some places, each with the reason. */
+function notOffered(places: readonly DecorPlace[], at: (column: number) => ReturnType<typeof slotTimes>): Answer {
+  if (places.length === 0) return { json: [], text: 'No chord is played there.\n' };
+  const json = places.flatMap((place) =>
+    notOfferedAt(place).map(({ decoration, why }) => ({
+      ...at(place.column),
+      id: decoration.id,
+      name: decoration.name,
+      why: notOfferedText(decoration, why),
+    })),
+  );
+  return {
+    json,
+    text: table([['beat', 'decoration', 'why not'], ...json.map(({ beat, name, why }) => [beat, name, why])]),
+  };
+}
+
+/** How much is to be decorated, by which choice, and as the style of the take has it; null: nothing is. */
+function decoratedTyped({ decorate, seed, style }: ScoreWishes): Amount | null {
   if (decorate === undefined && seed !== undefined) throw new UsageError('--seed goes with --decorate');
   if (decorate === undefined) return null;
   const [amount, number] = [Number(decorate), Number(seed ?? 1)];
   if (!(amount >= 0 && amount <= 1)) throw new UsageError('--decorate takes 0 to 1');
   if (!Number.isInteger(number) || number < 0) throw new UsageError('--seed takes a whole number');
-  return { amount, seed: number };
+  const own = DECOR_STYLES.find((one) => one === style);
+  return { amount, seed: number, ...(own && { style: own }) };
 }
 
 /** A pattern by its name or written out, `usual` for what one plays in the meter and feel; null: each chord once, held. */

@@ -100,8 +100,19 @@ export {
   decoratedBy,
   decorationReason,
   decorationsOf,
+  notOfferedAt,
+  offersAt,
+  type Amount,
   type Offered,
+  type Wanted,
 } from './score/decor/decorate.ts';
+export { withAdded, type Added } from './score/decor/added.ts';
+export { DECOR_KINDS, type DecorKind, type Decoration, type NotOffered } from './score/decor/decoration.ts';
+export { effortOf } from './score/decor/effort.ts';
+export { decorPlaces, type DecorPlace } from './score/decor/place.ts';
+export { wantedIn } from './score/decor/wanted.ts';
+export { DECOR_STYLES, type DecorStyle } from './decor-style.ts';
+export { DECOR_KIND_WORDS, decorStyleText, effortText, notOfferedText } from './wording/decor.ts';
 export type { Decorated } from './score/score.ts';
 export { tuneStrings } from './leading/tune-strings.ts';
 export { gripsByPrice, type GripsByPrice } from './leading/grips-by-price.ts';
@@ -268,6 +279,7 @@ export {
   mannerName,
   rhythmName,
   textureName,
+  addedName,
   decorName,
   carryName,
   noteDecisionName,

@@ -33,7 +33,7 @@ const LEAP_STRINGS = 2;
 /** A hit may be let go when half of it has sounded, so that the hand can go on (common practice, as between held chords). */
 const LET_GO = 1 / 2;
 
-const ADDED: readonly SoundKind[] = ['approach', 'run', 'line', 'ornament'];
+const ADDED: readonly SoundKind[] = ['approach', 'passing', 'run', 'line', 'ornament'];
 
 /**
  * Where a hand has too little time for what is written, at a rate (1 as written): by what it did last, from the first sound to

@@ -9,6 +9,8 @@ import { brushesLayer } from './band/brushes.ts';
 import { clickLayer, type ClickWay } from './band/click.ts';
 import { chordMelodyLayer } from './chord-melody.ts';
 import { chosenDecorations, decoratedBy } from './decor/decorate.ts';
+import { decorPlaces } from './decor/place.ts';
+import { wantedIn } from './decor/wanted.ts';
 import { melodyLayer } from './melody.ts';
 import { patternOf, usualPattern } from './rhythm/patterns.ts';
 import { rhythmLayer, type RhythmSpan } from './rhythm/rhythm.ts';
@@ -52,11 +54,7 @@ export function scoreOfTake(
     end,
     texture,
   }));
-  const decors = stretchesOf(slots, keys, cells, 'decor');
-  const amountAt = ({ start }: { readonly start: number }) => {
-    const decor = decors.find((one) => one.start <= start && start < one.end)?.decision;
-    return decor ? { amount: decor.amount / 100, seed: decor.seed } : null;
-  };
+  const wanted = hand ? wantedIn(of, { slots, keys, cells }) : null;
   const free = hand && decisionsOf(cells, 'carry').length > 0 ? new FreeHand(hand) : null;
   const layers: readonly Layer[] = [
     // Before the rhythm, which may make room for it.
@@ -66,8 +64,8 @@ export function scoreOfTake(
     voicesLayer(textures),
     // Where the tune itself is played, that is the rhythm.
     ...(free ? [chordMelodyLayer(free)] : []),
-    ...(hand && decors.length > 0
-      ? [decoratedBy((score, scored) => chosenDecorations(score, scored, hand, amountAt))]
+    ...(hand && wanted
+      ? [decoratedBy((score, scored) => chosenDecorations(decorPlaces(score, scored, hand), wanted))]
       : []),
     ...(bass ? [bassLayer(bass)] : []),
     ...(brushes ? [brushesLayer()] : []),

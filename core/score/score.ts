@@ -21,11 +21,22 @@ export interface SoundNote {
 
 /**
  * What a sound is: a chord of the take; a stroke over its strings, muted; a note of the melody, or of the bass; what decorates
- * (a chord that approaches the next, a note of a run, of a line within a chord, an ornament); a stroke of the drums; a beat of
+ * (a chord that approaches the next or passes to it, a note of a run, of a line within a chord, an ornament); a stroke of the drums; a beat of
  * the click, or the first of a bar.
  */
 export type SoundKind =
-  'chord' | 'muted' | 'melody' | 'bass' | 'approach' | 'run' | 'line' | 'ornament' | 'stroke' | 'beat' | 'downbeat';
+  | 'chord'
+  | 'muted'
+  | 'melody'
+  | 'bass'
+  | 'approach'
+  | 'passing'
+  | 'run'
+  | 'line'
+  | 'ornament'
+  | 'stroke'
+  | 'beat'
+  | 'downbeat';
 
 /** What sounds at once. Time in ticks from the tune's start. */
 export interface Sound {
@@ -61,6 +72,10 @@ export interface NamedSpan {
 /** Something that was added to a chord. */
 export interface Decorated {
   readonly column: number;
+  /** Its decoration by id, which of several, and of which sort (decor/decoration.ts). */
+  readonly id: string;
+  readonly variant: string;
+  readonly kind: string;
   readonly name: string;
   readonly reason: string;
 }
@@ -82,7 +97,9 @@ export interface Scored {
   readonly chart: Chart;
   readonly open: readonly Midi[];
   readonly columns: readonly (Pick<ArrangedColumn, 'grip'> & {
-    readonly column: Pick<ArrangedColumn['column'], 'slot' | 'symbol' | 'chord'>;
+    /** `at`: the name under which something of its own may be decided for it. */
+    readonly column: Pick<ArrangedColumn['column'], 'slot' | 'symbol' | 'chord'> &
+      Partial<Pick<ArrangedColumn['column'], 'at'>>;
   })[];
 }
 

@@ -1,4 +1,5 @@
 import { readName } from './key.ts';
+import { readAddedDecision } from './layers/added.ts';
 import { readCarryDecision } from './layers/carry.ts';
 import { readChangesDecision } from './layers/changes.ts';
 import { readChordDecision } from './layers/chord.ts';
@@ -15,7 +16,7 @@ import { readWishDecision } from './layers/wish.ts';
 import { upgraded } from './upgrade.ts';
 
 /**
- * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one (decoration)
+ * The layers of a take: what can be decided, each with its reader of what comes from outside. A new one
  * is a module in `layers/` and a line here; the union, the documents and the edits follow.
  */
 const LAYERS = {
@@ -28,6 +29,7 @@ const LAYERS = {
   rhythm: readRhythmDecision,
   texture: readTextureDecision,
   decor: readDecorDecision,
+  added: readAddedDecision,
   carry: readCarryDecision,
   note: readNoteDecision,
   line: readLineDecision,

@@ -12,6 +12,7 @@ import type { Ticks } from '../time/meter.ts';
  *   b7:1:0:rhythm         the rhythm of the span that begins there
  *   b7:1:0:texture        how many notes of its grips are played there
  *   b7:1:0:decor          what is added between and within its chords there
+ *   b7:1:0:added           what is added to the chord there, whatever is over its span
  *   b7:1:0:carry          that the tune itself is played in the span that begins there, on top of its grips
  *   b7:1:0:line           a line of one's own, on top of the grips of the span that begins there
  *   b7:1:480:note         how the note of the tune that begins there is played in it
@@ -73,6 +74,7 @@ export const mannerName = (chord: string): string => nameOf(atOf(chord), 'manner
 export const rhythmName = (chord: string): string => nameOf(atOf(chord), 'rhythm');
 export const textureName = (chord: string): string => nameOf(atOf(chord), 'texture');
 export const decorName = (chord: string): string => nameOf(atOf(chord), 'decor');
+export const addedName = (chord: string): string => nameOf(atOf(chord), 'added');
 export const carryName = (chord: string): string => nameOf(atOf(chord), 'carry');
 export const lineName = (chord: string): string => nameOf(atOf(chord), 'line');
 export const noteDecisionName = (chord: string): string => nameOf(atOf(chord), 'note');

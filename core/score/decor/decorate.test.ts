@@ -15,19 +15,28 @@ import { rhythmLayer, throughout } from '../rhythm/rhythm.ts';
 import { AS_WRITTEN } from '../rhythm/vary.ts';
 import { scoreOf, type Score, type Scored, type Sound } from '../score.ts';
 import { withAdded } from './added.ts';
-import { chosenDecorations, decorationReason, decorationsOf, decoratedBy, type Offered } from './decorate.ts';
+import { decorPlaces } from './place.ts';
 import { DECORATIONS } from './table.ts';
+import {
+  chosenDecorations,
+  decorationReason,
+  decorationsOf,
+  notOfferedAt,
+  offersAt,
+  decoratedBy,
+  type Offered,
+} from './decorate.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 12 });
 const pricing = pricingFor({ company: 'alone', area: null, matters: {} });
 const OPEN = [40, 45, 50, 55, 59, 64];
 
 /** A tune as it sounds, each chord once or in a rhythm. */
-function sounding(text: string, rhythm: string | null = null): { score: Score; of: Scored } {
+function sounding(text: string, rhythm: string | null = null, own = library): { score: Score; of: Scored } {
   const tune = parseTune(text);
   if (!tune.ok) throw new Error(JSON.stringify(tune.problems));
   const { chart, melody } = tune.value;
-  const session = sessionOf(library, { pricing });
+  const session = sessionOf(own, { pricing });
   const { columns } = arrangedTake(run(solveTake(session, { chart, melody: melody ?? NO_MELODY })));
   const of = { chart, open: OPEN, columns };
   const { end } = scoreOf(of);
@@ -57,6 +66,14 @@ const TUNES = MAJORS.flatMap((key) => {
 const added = (score: Score, of: Scored, one: Offered) => withAdded(score, one.column, one.added, of.open);
 const pitchesOf = ({ notes }: Sound) => notes.map(({ pitch }) => pitch).sort((a, b) => a - b);
 
+const AWAY: Readonly<Record<string, readonly number[]>> = {
+  'approach-above': [1],
+  'approach-below': [-1],
+  'approach-above-twice': [2, 1],
+  'approach-below-twice': [-2, -1],
+  'approach-whole': [2],
+};
+
 /** That a hand holds all that sounds at any moment with the fingers it says, and no string has two notes. */
 function isPlayable({ parts: { guitar } }: Score): void {
   const fingerer = new Fingerer(DEFAULT_HAND);
@@ -77,10 +94,8 @@ describe.each(TUNES)('in %s', (_, text) => {
       const next = of.columns[one.column + 1]?.grip;
       const own = of.columns[one.column]!.grip!;
       const { sounds, revoiced } = one.added;
-      if (id.startsWith('approach')) {
-        const away = { above: [1], below: [-1], 'above-twice': [2, 1], 'below-twice': [-2, -1], whole: [2] }[
-          id.replace('approach-', '')
-        ]!;
+      const away = AWAY[id];
+      if (away) {
         expect(sounds.map(pitchesOf)).toEqual(away.map((by) => [...next!.pitches].map((pitch) => pitch + by)));
       }
       if (id === 'hammer-on') {
@@ -126,10 +141,9 @@ describe.each(TUNES)('in %s', (_, text) => {
   test('all of them at once can be played, too, in a rhythm as well', () => {
     for (const rhythm of [null, 'four-leaning']) {
       const played = rhythm === null ? { score, of } : sounding(text, rhythm);
-      const all = decoratedBy((so, it) => chosenDecorations(so, it, DEFAULT_HAND, () => ({ amount: 1, seed: 7 })))(
-        played.score,
-        played.of,
-      );
+      const all = decoratedBy((so, it) =>
+        chosenDecorations(decorPlaces(so, it, DEFAULT_HAND), { amountAt: () => ({ amount: 1, seed: 7 }) }),
+      )(played.score, played.of);
       isPlayable(all);
       // The hand has no less time for the chords themselves.
       const grips = played.of.columns.map(({ grip }) => grip);
@@ -138,16 +152,6 @@ describe.each(TUNES)('in %s', (_, text) => {
       );
     }
   });
-});
-
-test('every kind is offered somewhere', () => {
-  const kinds = new Set(
-    TUNES.flatMap(([, text]) => {
-      const { score, of } = sounding(text);
-      return decorationsOf(score, of, DEFAULT_HAND).map(({ decoration }) => decoration.id);
-    }),
-  );
-  expect([...DECORATIONS.map(({ id }) => id)].filter((id) => !kinds.has(id))).toEqual([]);
 });
 
 describe('what is sung', () => {
@@ -175,7 +179,7 @@ describe('what is sung', () => {
 describe('a seed', () => {
   const { score, of } = sounding(inKey('G', ['G', 'C', 'D7']));
   const said = (amount: number, seed: number) =>
-    chosenDecorations(score, of, DEFAULT_HAND, () => ({ amount, seed })).map(
+    chosenDecorations(decorPlaces(score, of, DEFAULT_HAND), { amountAt: () => ({ amount, seed }) }).map(
       ({ column, decoration, variant }) => `${column} ${decoration.id} ${variant}`,
     );
   test('chooses the same, another one otherwise; nothing by nothing, and more by more', () => {
@@ -194,4 +198,33 @@ test('where there is no time, nothing is offered', () => {
   const alone = sounding('key: C\n| C |\n');
   const ids = decorationsOf(alone.score, alone.of, DEFAULT_HAND).map(({ decoration }) => decoration.id);
   expect(ids.filter((id) => id.startsWith('approach') || id.startsWith('run'))).toEqual([]);
+});
+
+describe('a hand that cannot, and a tempo that is too fast', () => {
+  const text = inKey('C', ['C', 'F', 'G7']);
+  test('without a little finger what needs it is not offered, and it says so', () => {
+    const small = { ...DEFAULT_HAND, resting: [4] as const };
+    const { score, of } = sounding(text, null, buildLibrary({ ...small, highestFret: 12 }));
+    expect(decorationsOf(score, of, small).length).toBeGreaterThan(0);
+    const whys = decorPlaces(score, of, small).flatMap(notOfferedAt);
+    expect(whys.some(({ why }) => why === 'hand')).toBe(true);
+    for (const one of decorationsOf(score, of, small))
+      for (const { notes } of one.added.sounds) expect(notes.map(({ finger }) => finger)).not.toContain(4);
+  });
+  test('at a tempo no hand keeps up with, it says that', () => {
+    const { score, of } = sounding(text.replace('tempo: 100', 'tempo: 320'));
+    const whys = decorPlaces(score, of, DEFAULT_HAND).flatMap(notOfferedAt);
+    expect(whys.some(({ why }) => why === 'fast')).toBe(true);
+  });
+  test('whatever is not offered has a reason, and whatever has none is', () => {
+    const { score, of } = sounding(text);
+    for (const place of decorPlaces(score, of, DEFAULT_HAND)) {
+      const [offered, not] = [offersAt(place), notOfferedAt(place)];
+      const ids = [
+        ...new Set(offered.map(({ decoration }) => decoration.id)),
+        ...not.map(({ decoration }) => decoration.id),
+      ];
+      expect(ids.sort()).toEqual(DECORATIONS.map(({ id }) => id).sort());
+    }
+  });
 });

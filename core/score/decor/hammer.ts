@@ -5,7 +5,7 @@ import { pitchClass } from '../../pitch/note.ts';
 import { pitchClassOf } from '../../pitch/pitch.ts';
 import type { Sound } from '../score.ts';
 import { NOTHING } from './added.ts';
-import type { Decoration, Offer } from './decoration.ts';
+import { foundOn, type Decoration, type Found, type Offer } from './decoration.ts';
 import { fingerOn } from './held.ts';
 import { offBeat, type DecorPlace } from './place.ts';
 
@@ -19,28 +19,35 @@ const VELOCITY = 66;
 export const HAMMER: Decoration = {
   id: 'hammer-on',
   name: 'hammer-on',
+  kind: 'ornament',
+  needs: 'a third or a sixth with a finger on it',
   reason: '{from} to {to}: the note below is struck with the chord, and the finger comes down on its own.',
   find: (place) =>
-    place.grip.degrees.flatMap((degree, string) => (TARGETS.includes(degree) ? hammered(place, string) : [])),
+    foundOn(
+      place.grip.degrees.map((degree, string) => (TARGETS.includes(degree) ? hammered(place, string) : 'condition')),
+    ),
 };
 
 /** From the note of the scale below, or from a fret below. */
-function hammered(place: DecorPlace, string: number): readonly Offer[] {
+function hammered(place: DecorPlace, string: number): Found {
   const { grip, chord, start, end, column, meter, isStruck, ms, hand, neck, key } = place;
   const eighth = offBeat(meter);
   const step = ms(start, start + eighth) > SLOW_MS ? eighth / 2 : eighth;
-  if (!isStruck || end - start < 2 * step || ms(start, start + step) < FASTEST_MS) return [];
+  if (!isStruck) return 'struck';
+  if (end - start < 2 * step) return 'short';
+  if (ms(start, start + step) < FASTEST_MS) return 'fast';
   const fret = grip.frets[string]!;
   const finger = grip.fingers[string] ?? 0;
   const inKey = new Set(scale(key).map(pitchClass));
   const pitch = neck.open[string]! + fret;
   const below = [1, 2].find((by) => inKey.has(pitchClassOf(pitch - by)));
-  return [...new Set([below, 1])].flatMap((by): readonly Offer[] => {
+  const isCovered = place.sung(start, end).some(({ notes }) => notes.some((note) => note.pitch <= pitch));
+  if (isCovered) return 'tune';
+  const offers = [...new Set([below, 1])].flatMap((by): readonly Offer[] => {
     if (by === undefined || fret - by < 0 || finger === 0) return [];
     const lower = fingerOn(grip, string, fret - by, hand);
     // The finger that comes down is one that was free: it lies beyond the lower one.
     if (lower === null || (lower !== 0 && rank(lower) >= rank(finger))) return [];
-    if (place.sung(start, end).some(({ notes }) => notes.some((note) => note.pitch <= pitch))) return [];
     const ornament: Sound = {
       start: start + step,
       ticks: end - start - step,
@@ -64,6 +71,7 @@ function hammered(place: DecorPlace, string: number): readonly Offer[] {
       },
     ];
   });
+  return offers.length > 0 ? offers : 'hand';
 }
 
 const rank = (finger: 0 | 1 | 2 | 3 | 4 | 'T'): number => (finger === 'T' ? 0 : finger);

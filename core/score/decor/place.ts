@@ -22,6 +22,8 @@ export interface DecorPlace {
   readonly isPushed: boolean;
   /** Whether the guitar plays its grip where it begins. */
   readonly isStruck: boolean;
+  /** How often it is struck while it lasts. */
+  readonly hits: number;
   readonly hand: Hand;
   readonly neck: Neck;
   /** How long it is from one tick to another, in milliseconds. */
@@ -54,6 +56,7 @@ export function decorPlaces(score: Score, { columns }: Scored, hand: Hand): read
         key: slot.key,
         next,
         isPushed: guitar.some((sound) => sound.column === i + 1 && sound.start < end),
+        hits: guitar.filter(({ column }) => column === i).length,
         isStruck: guitar.some((sound) => sound.column === i && sound.start === start && sound.kind === 'chord'),
         hand,
         neck,

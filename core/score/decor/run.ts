@@ -8,7 +8,7 @@ import { remembered } from '../../remember.ts';
 import { ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import type { Sound } from '../score.ts';
 import { NOTHING } from './added.ts';
-import type { Decoration, Offer } from './decoration.ts';
+import type { Decoration, Found } from './decoration.ts';
 import { offBeat, type DecorPlace } from './place.ts';
 
 const FEWEST = 2;
@@ -36,6 +36,12 @@ const RUNS: readonly (readonly [string, string, (line: Line) => readonly Midi[],
     ({ scale: notes, to, count }) => [to - 1, ...along(notes, to, 1, 1), ...along(notes, to, -1, count - 2)],
     'Around {target}: the note above, the half step below, and there.',
   ],
+  [
+    'run-chromatic',
+    'half steps up',
+    ({ to, count }) => Array.from({ length: count }, (_, i) => to - 1 - i),
+    'By half steps up to {target}.',
+  ],
 ];
 
 interface Line {
@@ -58,19 +64,23 @@ function along(notes: ReadonlySet<PitchClass>, from: Midi, way: 1 | -1, count: n
 export const RUNNING: readonly Decoration[] = RUNS.map(([id, name, notesTo, reason]): Decoration => ({
   id,
   name,
+  kind: 'run',
+  needs: 'the end of a phrase, with time in which nothing is sung',
   reason,
   find: (place) => ran(place, notesTo),
 }));
 
 const handOf = remembered((hand: Hand) => new FreeHand(hand));
 
-function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): readonly Offer[] {
+function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): Found {
   const { next, grip, chord, key, end, column, meter, hand, isPushed } = place;
-  if (!next?.opensPhrase || isPushed) return [];
+  if (!next) return 'last';
+  if (!next.opensPhrase) return 'condition';
+  if (isPushed) return 'early';
   const gap = lastGap(place);
   const step = offBeat(meter);
   const count = gap === null ? 0 : Math.min(MOST, Math.floor((gap.to - gap.from) / step));
-  if (gap === null || count < FEWEST) return [];
+  if (gap === null || count < FEWEST) return place.sung(place.start, end).length > 0 ? 'tune' : 'short';
   // It leads to what is sung next, or to the top of the next grip.
   const to = gap.to < end ? place.sung(gap.to, gap.to + 1)[0]!.notes[0]!.pitch : next.grip.pitches.at(-1)!;
   const tones = new Set(
@@ -78,10 +88,10 @@ function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): reado
   );
   const line: Line = { scale: scaleOver(chord, key), chord: tones, to, rises: to >= grip.pitches.at(-1)!, count };
   const pitches = [...notesTo(line)].reverse();
-  if (pitches.length !== count) return [];
+  if (pitches.length !== count) return 'condition';
   const fingers = grip.fingers.map((finger) => (finger === 'T' ? 5 : (finger ?? 0)));
   const plays = handOf(hand).plays(grip.frets, fingers, pitches);
-  if (plays === null || plays.some((play) => play === null)) return [];
+  if (plays === null || plays.some((play) => play === null)) return 'hand';
   const from = gap.to - count * step;
   const sounds = plays.map((play, i): Sound => {
     const { string, fret, finger } = play!;

@@ -1,0 +1,3 @@
+/** The styles in which a take is decorated, by the ids that whole takes have, too (reharm/moves/styles.ts), and one that prefers nothing. */
+export const DECOR_STYLES = ['any', 'dancehall', 'afterglow', 'choir-loft', 'grit', 'open-water'] as const;
+export type DecorStyle = (typeof DECOR_STYLES)[number];
