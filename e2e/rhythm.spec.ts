@@ -52,31 +52,6 @@ test('a rhythm is chosen for the tune and another for a bar, heard and written, 
   await expect(page.getByRole('button', { name: 'Rhythm: Four, leaning' })).toBeVisible();
 });
 
-test('something is added between the chords, told where, written in the tab, chosen otherwise, and undone', async ({
-  page,
-}) => {
-  await openNew(page, 'title: Spare Rope\nkey: C\ntempo: 90\n| C | Am | Dm | G7 |\n| C | F | G7 | C |\n');
-  const plain = (await away(page, 'Text tab')).toString();
-  await inTime(page);
-  await sheet(page).getByRole('slider', { name: 'Added between' }).focus();
-  await page.keyboard.press('End');
-  await sheet(page).getByRole('button', { name: 'Choose others' }).click();
-  await page.keyboard.press('Escape');
-  const told = page.getByRole('button', { name: /^something added in \d/ });
-  await expect(told).toBeVisible();
-  await told.click();
-  await expect(page.locator('.side-told b').first()).toBeVisible();
-  expect((await away(page, 'Text tab')).toString()).not.toBe(plain);
-  await expectSaved(page);
-  await page.reload();
-  await idle(page);
-  await expect(told).toBeVisible();
-  await page.getByRole('button', { name: /^Undo: other things added in the tune/ }).click();
-  await page.getByRole('button', { name: /^Undo: runs, approaches and lines in the tune/ }).click();
-  await expect(told).toHaveCount(0);
-  expect((await away(page, 'Text tab')).toString()).toBe(plain);
-});
-
 test('a bass and brushes play along, are in the file, and are remembered; what is selected is gone over again and again', async ({
   page,
 }) => {

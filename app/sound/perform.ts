@@ -82,20 +82,26 @@ export function bothFrom(
   scores: readonly [Score, Score],
   lit: readonly Ticks[],
   from: Ticks,
-  { rate = 1, shift = 0 }: Pick<Played, 'rate' | 'shift'> = {},
+  { rate = 1, shift = 0, until = null, loop = false }: Omit<Played, 'countIn'> = {},
 ): Performance {
-  const { clock, end, parts } = scores[0];
+  const { clock, parts } = scores[0];
+  const end = Math.min(scores[0].end, until ?? scores[0].end);
   const at = (tick: Ticks) => secondsBetween(clock, from, tick) / rate;
   const heard = (part: 'guitar' | 'melody' | 'bass' | 'brushes', sounds: readonly Sound[]) =>
     sounds
-      .filter(({ start, ticks }) => start + ticks > from)
+      .filter(({ start, ticks }) => start + ticks > from && start < end)
       .map((sound): PlayedChord => {
         // A chord that began before sounds on from here.
         const start = Math.max(from, sound.start);
-        return { ...soundOf(sound, shift), at: at(start), seconds: at(sound.start + sound.ticks) - at(start), part };
+        return {
+          ...soundOf(sound, shift),
+          at: at(start),
+          seconds: at(Math.min(end, sound.start + sound.ticks)) - at(start),
+          part,
+        };
       });
   return {
-    lit: lit.flatMap((start, column) => (start < from ? [] : [{ column, at: at(start) }])),
+    lit: lit.flatMap((start, column) => (start < from || start >= end ? [] : [{ column, at: at(start) }])),
     chords: [
       ...scores.flatMap(({ parts: { guitar, melody, bass } }, side) =>
         [...heard('guitar', guitar), ...heard('melody', melody), ...heard('bass', bass)].map((chord) => ({
@@ -106,9 +112,10 @@ export function bothFrom(
       ...heard('brushes', parts.brushes),
     ],
     clicks: parts.click
-      .filter(({ start }) => start >= from)
+      .filter(({ start }) => start >= from && start < end)
       .map(({ start, kind }) => ({ at: at(start), accent: kind === 'downbeat' })),
     seconds: at(end),
+    ...(loop && { again: 0 }),
   };
 }
 

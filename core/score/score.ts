@@ -69,6 +69,15 @@ export interface NamedSpan {
   readonly symbol: string;
 }
 
+/** A note that is added to a chord. Time from the tune's start. */
+export interface AddedNote {
+  readonly start: Ticks;
+  readonly pitch: Midi;
+  readonly string: number;
+  readonly fret: number;
+  readonly finger: Finger;
+}
+
 /** Something that was added to a chord. */
 export interface Decorated {
   readonly column: number;
@@ -78,6 +87,8 @@ export interface Decorated {
   readonly kind: string;
   readonly name: string;
   readonly reason: string;
+  /** Its notes (decor/notes-added.ts). */
+  readonly notes: readonly AddedNote[];
 }
 
 /** What sounds, and when: playback, files and practice read this and nothing else. */

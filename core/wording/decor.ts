@@ -36,4 +36,4 @@ export function decorStyleText(style: DecorStyle): { readonly name: string; read
 }
 
 /** How far the hand goes for it. */
-export const effortText = (mm: number): string => (mm === 0 ? 'no way' : `${mm} mm`);
+export const effortText = (mm: number): string => (mm === 0 ? 'hand stays' : `${mm} mm`);

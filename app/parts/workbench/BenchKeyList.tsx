@@ -18,6 +18,7 @@ const BENCH_KEYS: Keys = [
   ['C', 'colours of the chord'],
   ['M', 'moves for what is selected'],
   ['G', 'grips of the chord'],
+  ['A', 'between: what could be added to the chord, and to what is selected'],
   ['V', 'voices: where each goes at the next change'],
   ['W', 'wishes for what is selected'],
   [', .', 'the take before, the take after'],

@@ -21,6 +21,7 @@ import {
   type Chord,
   type Grip,
   type Midi,
+  type AddedNote,
   type PlayedNote,
   type Player,
   type RingingString,
@@ -51,6 +52,8 @@ interface HandProps {
   readonly next: ArrangedColumn | null;
   /** What of the tune is played from it; none where it accompanies. */
   readonly between: readonly PlayedNote[];
+  /** Notes that are added between chords. */
+  readonly added: readonly AddedNote[];
   /** Basses that are struck off the beat. */
   readonly basses: readonly RingingString[];
   readonly player: Player;
@@ -66,7 +69,7 @@ interface HandProps {
 
 /** The grip in hand in words, and under it on the neck; beside it, what changes to the next. */
 export function Hand(props: HandProps) {
-  const { symbol, chord, grip, trying, ring, next, between, basses, player, guitar, seconds } = props;
+  const { symbol, chord, grip, trying, ring, next, between, basses, added, player, guitar, seconds } = props;
   const { labels, onLabels, chosen, onFingers } = props;
   // On a narrow screen the neck is wider than its window: keep the hand in sight.
   const window = useRef<HTMLDivElement>(null);
@@ -146,7 +149,7 @@ export function Hand(props: HandProps) {
           guitar={guitar}
           drawn={grip && { grip, chord, optional, ...(held && { mutedBy: held.mutedBy }) }}
           next={following?.grip ?? null}
-          between={trying ? undefined : [...between, ...basses]}
+          between={trying ? undefined : [...between, ...basses, ...added]}
           labels={labels}
           noteNames={player.noteNames}
           label={

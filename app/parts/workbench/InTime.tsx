@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import Popover from '@mui/material/Popover';
@@ -127,22 +126,6 @@ export function InTime(props: InTimeProps) {
               ))}
             </Select>
           </label>
-        )}
-        <Dial
-          label="Added between"
-          value={edits.decor.amount}
-          said={(value) => (value === 0 ? 'nothing' : value === 100 ? 'wherever it can be' : `${value} %`)}
-          onValue={(amount) =>
-            edits.decorate(amount, edits.decor.seed, amount === 0 ? 'nothing added' : 'runs, approaches and lines')
-          }
-        />
-        {edits.decor.amount > 0 && (
-          <Button
-            size="small"
-            onClick={() => edits.decorate(edits.decor.amount, (edits.decor.seed % 99) + 1, 'other things added')}
-          >
-            Choose others
-          </Button>
         )}
         <h2>The band</h2>
         <label className="in-time-field">

@@ -58,6 +58,15 @@ export function Legend() {
         />
         <Row
           sign={
+            <svg className="added-sample" viewBox="0 0 72 26" width="72" height="26" aria-hidden="true">
+              <path className="added-note" d="M4 9h7v7h-7zM24 13a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0zM44 8l5 9h-10z" />
+            </svg>
+          }
+          look="Small notes and a letter"
+          what="what is added between chords: squares are chords, rounds a run, triangles a line"
+        />
+        <Row
+          sign={
             <span className="stray">
               <i className="stray-on" />
               <i className="stray-on" />

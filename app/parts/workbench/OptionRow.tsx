@@ -10,6 +10,8 @@ interface OptionRowProps {
   readonly name: string;
   readonly stands: boolean;
   readonly trying: boolean;
+  /** In the place of a price, in words. */
+  readonly price?: string;
   /** What it adds to the tune; null: there is no tune, or the hand has no grip for it. */
   readonly extra: number | null;
   /** Whether the hand can hold it. */
@@ -33,6 +35,7 @@ export function OptionRow({
   name,
   stands,
   trying,
+  price,
   extra,
   playable,
   waits = false,
@@ -69,7 +72,7 @@ export function OptionRow({
         aria-pressed={stands}
       >
         {children}
-        <span className="option-price">{extra !== null ? priceText(extra) : playable ? '' : 'no grip'}</span>
+        <span className="option-price">{price ?? (extra !== null ? priceText(extra) : playable ? '' : 'no grip')}</span>
       </button>
       <Hear name={name} disabled={!playable} onHear={useEventCallback(onHear)} />
       {more}

@@ -41,6 +41,7 @@ const TABS: readonly (readonly [OptionsTab, string])[] = [
   ['colour', 'Colour'],
   ['move', 'Moves'],
   ['grip', 'Grip'],
+  ['between', 'Between'],
   ['voice', 'Voices'],
   ['wish', 'Wishes'],
 ];
@@ -72,6 +73,7 @@ interface OptionsProps {
   /** What is wished of the selected span, and where its voices go. */
   readonly wishes: ReactNode;
   readonly voices: ReactNode;
+  readonly between: ReactNode;
   /** A grip by its frets. */
   readonly ownGrip: ReactNode;
 }
@@ -108,8 +110,8 @@ export function Options(props: OptionsProps) {
           </h2>
           <Suspense>{at.here && <ColumnDeeds at={at} deeds={deeds} />}</Suspense>
         </div>
-        {/* Voices and wishes need the room. */}
-        {tab !== 'voice' && tab !== 'wish' && (
+        {/* Voices, wishes and what lies between need the room. */}
+        {tab !== 'voice' && tab !== 'wish' && tab !== 'between' && (
           <WhatStands at={at} tab={tab} offered={offered} deeds={deeds} changes={changes} />
         )}
       </div>
@@ -158,11 +160,12 @@ export function Options(props: OptionsProps) {
 }
 
 /** What the open tab has on offer, the colours aside: parts that are fetched when they are asked for. */
-function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, ownGrip }: OptionsProps) {
+function Listed({ at, tab, who, offered, deeds, taste, wishes, voices, between, ownGrip }: OptionsProps) {
   const { trying, setTrying } = offered;
   const [typing, setTyping] = useState(false);
   if (tab === 'wish') return wishes;
   if (tab === 'voice') return voices;
+  if (tab === 'between') return between;
   if (tab === 'move') return <Moves at={at} offered={offered} taste={taste} deeds={deeds} />;
   const list = (
     <Grips

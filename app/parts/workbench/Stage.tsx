@@ -25,6 +25,7 @@ import {
   zoomed,
   type MelodyMark,
 } from '../stream/layout.ts';
+import { AddedMarks, type AddedMark } from '../stream/AddedMarks.tsx';
 import { MelodyHeads, MelodyLine } from '../stream/MelodyLine.tsx';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ColumnHead, type ShownColumn } from './ColumnHead.tsx';
@@ -68,6 +69,8 @@ interface StageProps {
   readonly marked: ReadonlySet<number>;
   /** The melody, column by column. */
   readonly melody: readonly (readonly MelodyMark[])[];
+  /** What is added to columns, and what is tried. */
+  readonly added: ReadonlyMap<number, AddedMark>;
   /** The moves that stand, in words. */
   readonly moves: ArrangedTake['moves'];
   /** `extending` keeps the other end of what is selected. */
@@ -110,6 +113,7 @@ export function Stage({
   moved,
   marked,
   melody,
+  added,
   moves,
   onSelect,
 }: StageProps) {
@@ -174,12 +178,15 @@ export function Stage({
     !span.isDrop() && onSelect(index, event.shiftKey || isExtending);
 
   const { low, high } = useMemo(() => {
-    const sung = melody.flat().map(({ pitch }) => pitch);
+    const sung = [
+      ...melody.flat().map(({ pitch }) => pitch),
+      ...[...added.values()].flatMap(({ notes }) => notes.map(({ pitch }) => pitch)),
+    ];
     return pitchRange(
       voicings.filter((one) => one !== null),
       sung,
     );
-  }, [voicings, melody]);
+  }, [voicings, melody, added]);
   const perSemitone = height / (high - low + 1);
   const mark = Math.min(MARK_MOST, Math.max(9, perSemitone * 1.6));
   const yOf = useCallback((pitch: number) => height - (pitch - low + 0.75) * perSemitone, [height, low, perSemitone]);
@@ -287,6 +294,7 @@ export function Stage({
                   />
                 </div>
               )}
+              {added.has(index) && <AddedMarks mark={added.get(index)!} width={width} height={height} yOf={yOf} />}
               <MelodyHeads marks={melody[index] ?? []} width={width} height={height} yOf={yOf} />
             </div>
           );

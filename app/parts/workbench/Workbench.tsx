@@ -2,10 +2,13 @@ import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
   impliedAt,
+  notesAdded,
+  type AddedNote,
   clockOfChart,
   handOf,
   quarterSeconds,
   secondsBetween,
+  slotKeys,
   solvedAnew,
   spanOfColumns,
   whyNot,
@@ -18,6 +21,7 @@ import {
   type Decorated,
   type PlayedNote,
   type RingingString,
+  type Scored,
   type Steer,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -51,6 +55,8 @@ import { Stage } from './Stage.tsx';
 import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
+import { useBothWays } from './useBothWays.ts';
+import { addedMarks, useBetween } from './useBetween.ts';
 import { useOffered } from './useOffered.ts';
 import { mannerOf, mannerStanding } from './tuneManner.ts';
 import { useMarked } from './useMarked.ts';
@@ -98,13 +104,16 @@ const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
 const ThreeTakes = later(async () => (await import('./ThreeTakes.tsx')).ThreeTakes);
 const TakeStatus = later(async () => (await import('./TakeStatus.tsx')).TakeStatus);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
+const Between = later(async () => (await import('./Between.tsx')).Between);
 const WishesTab = later(async () => (await import('./WishesTab.tsx')).WishesTab);
 
 const NONE: readonly string[] = [];
 /** Its room is kept until there is something to say. */
 const NO_STATUS = <div className="take-status" />;
 const NO_ADDED: readonly Decorated[] = [];
+const NO_COLUMNS: Scored['columns'] = [];
 const NO_NOTES: readonly PlayedNote[] = [];
+const NO_NOTES_ADDED: readonly AddedNote[] = [];
 const NO_BASSES: readonly RingingString[] = [];
 const NO_UNMET: ArrangedTake['unmet'] = [];
 const NO_MOVES: ArrangedTake['moves'] = {};
@@ -154,27 +163,69 @@ export function Workbench(props: WorkbenchProps) {
   const after = arranged?.slice(selected + 1).find(({ grip }) => grip !== null) ?? null;
   const said = (column.move && arrangement?.moves[column.move.at]) ?? null;
   const place = placeText(columns[from]!, columns[to]!);
-  const offered = useOffered(
-    { selected, from, to, column, here, before, solved },
-    tab,
-    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst },
-    book,
-  );
-  const { grips, voices, trying, setTrying, tried, led } = offered;
-  const inHand = tried ?? here?.grip ?? null;
-  const ways = useWays(solved, tab === 'wish');
-  const unmet = arrangement?.unmet ?? NO_UNMET;
-  const wishes = useMemo(() => wishesOfTake(columns, unmet), [columns, unmet]);
-
   const playback = usePlayback();
   const clock = useMemo(() => clockOfChart(chart), [chart]);
   const melody = useMelody(chart, kept.melody, columns);
   const hand = useMemo(() => handOf(player), [player]);
   const { sung } = melody;
-  const sound = useScore({ tuneId, chart, neck: guitar, hand, arranged, slots, barIds, cells, sung, from, to });
+  const sound = useScore({
+    tuneId,
+    chart,
+    neck: guitar,
+    hand,
+    arranged,
+    slots,
+    barIds,
+    cells,
+    sung,
+    from,
+    to,
+    bareToo: tab === 'between',
+  });
   const { score, time } = sound;
   const added = score?.decorated ?? NO_ADDED;
+  const scored = useMemo(
+    (): Scored => ({ chart, open: guitar.open, columns: arranged ?? NO_COLUMNS }),
+    [chart, guitar.open, arranged],
+  );
+  const keys = useMemo(() => slotKeys(slots, barIds), [slots, barIds]);
+  const between = useBetween({
+    ...sound,
+    of: scored,
+    hand,
+    columns,
+    slots,
+    keys,
+    cells,
+    selected,
+    from,
+    to,
+    place,
+    added,
+  });
+  const offered = useOffered(
+    { selected, from, to, column, here, before, solved },
+    tab,
+    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst },
+    book,
+    between.offers,
+  );
+  const { grips, voices, trying, setTrying, tried, led } = offered;
+  const triedOffer = tab === 'between' ? (between.offers[trying]?.offer ?? null) : null;
+  const addedHere = useMemo(
+    () => addedMarks(added, columns, triedOffer && { offer: triedOffer, open: guitar.open }),
+    [added, columns, triedOffer, guitar.open],
+  );
+  const notesHere = triedOffer
+    ? notesAdded(triedOffer.added, guitar.open)
+    : (added.find((one) => one.column === selected)?.notes ?? NO_NOTES_ADDED);
+  const inHand = tried ?? here?.grip ?? null;
+  const ways = useWays(solved, tab === 'wish');
+  const unmet = arrangement?.unmet ?? NO_UNMET;
+  const wishes = useMemo(() => wishesOfTake(columns, unmet), [columns, unmet]);
+
   const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
+  const loop = useBothWays(playback, hearing, sound.bare);
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
 
   const select = (index: number, extending = false) => {
@@ -207,6 +258,7 @@ export function Workbench(props: WorkbenchProps) {
   const deeds = optionDeeds({
     tab,
     offered,
+    between,
     grip: here?.grip ?? null,
     book,
     busy: solving.busy,
@@ -245,6 +297,9 @@ export function Workbench(props: WorkbenchProps) {
       inHand,
       hearing,
       hearLed,
+      between,
+      letGo: () => between.stands && deeds.take(between.changes.off(between.stands)),
+      hearBetween: (offer) => sound.bare && hearing.between(sound.bare, offer, guitar.open),
       decide,
       mark: deeds.mark,
       takes: () => setTakesOpen(true),
@@ -342,6 +397,7 @@ export function Workbench(props: WorkbenchProps) {
             moved={moved}
             marked={marked}
             melody={melody.marks}
+            added={addedHere}
             moves={arrangement?.moves ?? NO_MOVES}
             onSelect={select}
           />
@@ -376,6 +432,7 @@ export function Workbench(props: WorkbenchProps) {
             next={after && led ? { ...after, grip: led.grip } : after}
             between={sound.tune?.[selected]?.notes.filter(({ how }) => how === 'free' || how === 'alone') ?? NO_NOTES}
             basses={sound.tune?.[selected]?.basses ?? NO_BASSES}
+            added={notesHere}
             player={player}
             guitar={guitar}
             seconds={secondsIn(column, clock)}
@@ -438,6 +495,20 @@ export function Workbench(props: WorkbenchProps) {
               busy={solving.busy}
               onPeek={offered.setPeek}
               onTake={edit}
+            />
+          }
+          between={
+            <Between
+              between={between}
+              barOf={(index) => columns[index]?.slot.bar ?? 0}
+              trying={trying}
+              onTry={setTrying}
+              onKeep={keep}
+              onHear={(offer) => sound.bare && hearing.between(sound.bare, offer, guitar.open)}
+              onHearWay={(made) => sound.bare && hearing.decorated(sound.bare, made, guitar.open)}
+              onTake={deeds.take}
+              onSelect={select}
+              loop={loop}
             />
           }
           wishes={

@@ -1,10 +1,11 @@
-import type { Grip, Steer } from '../../../core/index.ts';
+import type { Grip, Offered as DecorOffer, Steer } from '../../../core/index.ts';
 import type { SteeredOutcome } from '../../work/questions.ts';
 import type { ColumnEdits } from './columnEdits.ts';
 import type { hearings } from './hearings.ts';
 import type { BenchActions } from './keys.ts';
 import type { OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
+import type { Between } from './useBetween.ts';
 import type { usePlayback } from './usePlayback.ts';
 import type { useTrial } from './useTrial.ts';
 
@@ -22,6 +23,10 @@ interface Bench extends Pick<BenchActions, 'mark' | 'takes' | 'stepTake' | 'undo
   readonly inHand: Grip | null;
   readonly hearing: ReturnType<typeof hearings>;
   readonly hearLed: (outcome: SteeredOutcome) => void;
+  readonly between: Between;
+  readonly hearBetween: (offer: DecorOffer) => void;
+  /** Takes away what is added to the selected chord. */
+  readonly letGo: () => void;
   readonly decide: ColumnEdits;
   readonly trial: ReturnType<typeof useTrial>;
   readonly unmark: () => void;
@@ -31,6 +36,7 @@ interface Bench extends Pick<BenchActions, 'mark' | 'takes' | 'stepTake' | 'undo
 /** What each key of the bench does now. A voice that is in hand takes the arrows. */
 export function benchActions(bench: Bench): BenchActions {
   const { count, selected, select, tab, show, offered, hearing, hearLed, inHand, decide, trial, playback } = bench;
+  const { between, hearBetween } = bench;
   const { voices, moves, grips, trying, led } = offered;
   const { armed } = voices;
   const sendArmed = (way: Steer) => armed !== null && voices.set(armed, way);
@@ -43,6 +49,7 @@ export function benchActions(bench: Bench): BenchActions {
     hear: () => {
       if (tab === 'move' && moves[trying]) hearing.move(moves[trying]);
       else if (led) hearLed(led);
+      else if (tab === 'between' && between.offers[trying]) hearBetween(between.offers[trying].offer);
       else hearing.grip(inHand);
     },
     voice: (number) => tab === 'voice' && voices.arm(number),
@@ -65,7 +72,11 @@ export function benchActions(bench: Bench): BenchActions {
     beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
     zoom: bench.changeZoom,
     neckLabels: bench.nextLabels,
-    release: () => (armed === null ? decide.release() : sendArmed('free')),
+    release: () => {
+      if (armed !== null) sendArmed('free');
+      else if (tab === 'between' && between.stands) bench.letGo();
+      else decide.release();
+    },
     lift: () => decide.lift?.(),
     undo: bench.undo,
     redo: bench.redo,

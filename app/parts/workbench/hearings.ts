@@ -1,4 +1,13 @@
-import { notesFor, type Column, type Grip, type HitVoices, type Score } from '../../../core/index.ts';
+import {
+  notesFor,
+  withAdded,
+  type Column,
+  type Grip,
+  type HitVoices,
+  type Midi,
+  type Offered,
+  type Score,
+} from '../../../core/index.ts';
 import type { OtherWay, PricedMove, SteeredOutcome } from '../../work/questions.ts';
 import type { Played } from '../../sound/perform.ts';
 import type { usePlayback } from './usePlayback.ts';
@@ -18,7 +27,7 @@ interface Heard {
 
 /** What can be listened to: the tune, and whatever is tried, between the chords around it. */
 export function hearings(
-  { hear, hearInPlace, play, stop, active }: ReturnType<typeof usePlayback>,
+  { hear, hearInPlace, play, playBoth, hearSide, stop, active }: ReturnType<typeof usePlayback>,
   { columns, score, plain, scoreWith, selected, from, to, played }: Heard,
 ) {
   /** Chords of equal length in the time of some columns. */
@@ -50,6 +59,29 @@ export function hearings(
     /** Some columns as they would be. */
     span: (first: number, last: number, chords: readonly { pitches: readonly number[]; ticks: number }[]) =>
       plain && hearInPlace(plain, first, last, chords),
+    /** A chord with something added to it, and the next; `bare` is how it sounds without. */
+    between(bare: Score, offer: Offered, open: readonly Midi[]): void {
+      const made = withAdded(bare, offer.column, offer.added, open);
+      const last = made.columns[offer.column + 1] ?? made.columns[offer.column]!;
+      play(made, offer.column, { ...played, loop: false, countIn: 0, until: last.start + last.ticks });
+    },
+    /** What is selected, or the tune, again and again, with what is added between its chords and, at any time, without. */
+    bothWays(bare: Score): void {
+      if (!score) return;
+      const [first, last] = from === to ? [0, columns.length - 1] : [from, to];
+      const starts = score.columns.map(({ start }) => start);
+      const end = score.columns[last]!;
+      hearSide(0);
+      playBoth([score, bare], starts, starts[first]!, { ...played, loop: true, until: end.start + end.ticks });
+    },
+    /** Several chords with what is added to them. */
+    decorated(bare: Score, offers: readonly Offered[], open: readonly Midi[]): void {
+      const made = offers.reduce((so, { column, added }) => withAdded(so, column, added, open), bare);
+      const [first, last] = [offers[0], offers.at(-1)];
+      if (!first || !last) return;
+      const end = made.columns[last.column + 1] ?? made.columns[last.column]!;
+      play(made, first.column, { ...played, loop: false, countIn: 0, until: end.start + end.ticks });
+    },
     /** Another way through the tune, from the selected chord. */
     way({ grips }: OtherWay): void {
       const other = scoreWith(grips);

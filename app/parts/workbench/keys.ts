@@ -13,7 +13,7 @@ export interface BenchActions {
   readonly hearAlone: () => void;
   readonly divide: () => void;
   readonly shift: (beats: number) => void;
-  readonly tab: (tab: 'colour' | 'move' | 'grip' | 'wish' | 'voice') => void;
+  readonly tab: (tab: 'colour' | 'move' | 'grip' | 'between' | 'wish' | 'voice') => void;
   readonly voice: (number: number) => void;
   readonly try: (by: number) => void;
   readonly keep: () => void;
@@ -70,6 +70,7 @@ const BY_PLACE: Readonly<Record<string, Deed>> = {
   c: (to) => to.tab('colour'),
   m: (to) => to.tab('move'),
   g: (to) => to.tab('grip'),
+  a: (to) => to.tab('between'),
   w: (to) => to.tab('wish'),
   v: (to) => to.tab('voice'),
   l: (to) => to.lift(),

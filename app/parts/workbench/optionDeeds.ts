@@ -2,6 +2,7 @@ import { servingText, type Decision, type Grip, type Patch } from '../../../core
 import type { GripMark, useGripBook } from '../../keep/player.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import type { Change, ColumnEdits } from './columnEdits.ts';
+import type { Between } from './useBetween.ts';
 import type { OptionsTab } from './tabs.ts';
 import type { Offered } from './useOffered.ts';
 
@@ -11,6 +12,7 @@ interface Offer {
   readonly offered: Offered;
   /** The grip that stands in the selected column. */
   readonly grip: Grip | null;
+  readonly between: Between;
   readonly book: ReturnType<typeof useGripBook>;
   /** A newer result is on its way: what is listed is of what was. */
   readonly busy: boolean;
@@ -23,7 +25,7 @@ interface Offer {
 }
 
 /** What can be done with an option of the open tab. What is stale cannot be kept. */
-export function optionDeeds({ tab, offered, grip, book, busy, place, decide, edit, toBeginning }: Offer) {
+export function optionDeeds({ tab, offered, between, grip, book, busy, place, decide, edit, toBeginning }: Offer) {
   const { colours, moves, moving, grips, voices, outcomes, trying, peek } = offered;
   const made = (move: PricedMove): Change | null =>
     moving.fresh && move.extra !== null ? { patch: move.patch, label: `${move.name} in ${place}` } : null;
@@ -43,6 +45,10 @@ export function optionDeeds({ tab, offered, grip, book, busy, place, decide, edi
       return outcome ? { patch: outcome.patch, label: `${servingText(outcome.end)} after ${place}` } : null;
     },
     wish: () => null,
+    between: (index) => {
+      const option = between.offers[index];
+      return option ? between.changes.toOffer(option) : null;
+    },
   };
   /** Takes a change of an option; `others`: pins for grips that are to stay where they are. */
   const take = (change: Change | null, others?: Patch<Decision>) => {

@@ -1,5 +1,4 @@
 import {
-  decorName,
   isSmall,
   patternOf,
   rhythmName,
@@ -37,7 +36,7 @@ export function rhythmEdits(
 ) {
   const first = columns[0]!;
   const ticks = spanTicks(columns);
-  const [rhythm, texture, decor] = [rhythmName, textureName, decorName].map((name) => cells[name(first.at)]);
+  const [rhythm, texture] = [rhythmName, textureName].map((name) => cells[name(first.at)]);
   const standing = rhythm?.layer === 'rhythm' ? rhythm : null;
   const dials: RhythmDials = standing ?? AS_IT_IS;
   const play = (pattern: string | null, next: RhythmDials, words: string) =>
@@ -60,10 +59,6 @@ export function rhythmEdits(
     /** Undefined where nothing was decided; null: each chord once, held. */
     pattern: standing?.pattern,
     dials,
-    /** How much is added between and within its chords, and by which choice. */
-    decor: decor?.layer === 'decor' ? { amount: decor.amount, seed: decor.seed } : { amount: 0, seed: 1 },
-    decorate: (amount: number, seed: number, words: string) =>
-      edit({ [decorName(first.at)]: { layer: 'decor', ticks, amount, seed } }, `${words} in ${place}`),
     texture: texture?.layer === 'texture' ? texture.texture : null,
     play: (pattern: string | null) =>
       play(pattern, dials, pattern === null ? 'held chords' : (patternOf(pattern)?.name.toLowerCase() ?? pattern)),

@@ -3,6 +3,7 @@ export const HEADINGS = {
   colour: 'Colours',
   move: 'Moves',
   grip: 'Grips',
+  between: 'Between',
   voice: 'Voices',
   wish: 'Wishes',
 } as const;

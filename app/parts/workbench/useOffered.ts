@@ -17,6 +17,7 @@ import { useColours, useGrips, useMoves, useNextBest, useWaysOut } from '../../w
 import type { MovesWanted, PricedMove, Solved, SteeredOutcome } from '../../work/questions.ts';
 import { answersTo } from './answersTo.ts';
 import type { OptionsTab } from './tabs.ts';
+import type { BetweenOffer } from './useBetween.ts';
 import { useGripList } from './useGripList.ts';
 import { useVoices } from './useVoices.ts';
 
@@ -52,6 +53,7 @@ export function useOffered(
     readonly melodyFirst: boolean;
   },
   book: ReturnType<typeof useGripBook>,
+  between: readonly BetweenOffer[],
 ) {
   /** What is to be tried; it may be further down than what has come so far: keys are quicker than prices. */
   const [wanted, setTrying] = useState(-1);
@@ -93,6 +95,7 @@ export function useOffered(
     move: found.past,
     voice: voices.past,
     wish: false,
+    between: false,
   }[tab];
   const listedCount = {
     colour: colours.list.length,
@@ -100,6 +103,7 @@ export function useOffered(
     move: moves.length,
     voice: outcomes.length,
     wish: 0,
+    between: between.length,
   }[tab];
   const count = past ? 0 : listedCount;
   /** Whether no more will come. */
@@ -111,6 +115,7 @@ export function useOffered(
       move: found.done,
       voice: voices.steered !== null,
       wish: true,
+      between: true,
     }[tab];
   const last = count - 1;
   const trying = isWhole ? Math.min(wanted, last) : wanted > last ? -1 : wanted;
@@ -120,6 +125,7 @@ export function useOffered(
     move: moves[trying]?.grips[0],
     voice: null,
     wish: null,
+    between: null,
   }[tab];
   /** The chord that is tried, where it is another one; of a move the first it would put there. */
   const chord: Chord | null = (peek === null && chordTried()) || null;
@@ -136,8 +142,9 @@ export function useOffered(
     move: moves[trying] && moves[trying].parts.map(({ symbol }) => musical(symbol)).join(' '),
     voice: outcomes[trying] && servingText(outcomes[trying].end),
     wish: null,
+    between: between[trying]?.offer.decoration.name ?? null,
   }[tab];
-  const listed = { colour: colours, move: found, grip: null, voice: null, wish: null }[tab];
+  const listed = { colour: colours, move: found, grip: null, voice: null, wish: null, between: null }[tab];
   return {
     /** Whether what is on offer is all there, and priced after the newest result. */
     priced: !past && (listed === null || listed.done),

@@ -34,10 +34,25 @@ interface Sounding {
   /** The first and last selected column. */
   readonly from: number;
   readonly to: number;
+  /** Whether one asks how it sounds with nothing added. */
+  readonly bareToo: boolean;
 }
 
 /** What sounds of a take: in its rhythm with whoever plays along, and (for trying things) each chord once. */
-export function useScore({ tuneId, chart, neck, hand, arranged, slots, barIds, cells, sung, from, to }: Sounding) {
+export function useScore({
+  tuneId,
+  chart,
+  neck,
+  hand,
+  arranged,
+  slots,
+  barIds,
+  cells,
+  sung,
+  from,
+  to,
+  bareToo,
+}: Sounding) {
   const { open } = neck;
   const time = useTime(tuneId, chart);
   const { along, listening } = time;
@@ -51,6 +66,18 @@ export function useScore({ tuneId, chart, neck, hand, arranged, slots, barIds, c
       ),
     [chart, open, arranged, slots, barIds, cells, sung, along, hand],
   );
+  /** As it sounds with nothing added between its chords. */
+  const bare = useMemo(() => {
+    if (!arranged || !bareToo) return null;
+    const undecorated = Object.fromEntries(
+      Object.entries(cells).filter(([, { layer }]) => layer !== 'decor' && layer !== 'added'),
+    );
+    return scoreOfTake(
+      { chart, open, columns: arranged },
+      { slots, keys: slotKeys(slots, barIds), cells: undecorated, sung, hand },
+      along,
+    );
+  }, [chart, open, arranged, slots, barIds, cells, sung, along, hand, bareToo]);
   /** How each column plays the tune, where it does. */
   const tune = useMemo(() => {
     const free = new FreeHand(hand);
@@ -69,6 +96,7 @@ export function useScore({ tuneId, chart, neck, hand, arranged, slots, barIds, c
   return {
     time,
     score,
+    bare,
     plain,
     tune,
     /** What this hand has too little time for at the tempo, in sentences. */

@@ -6,6 +6,7 @@ import { seeded } from '../seeded.ts';
 import { withAdded } from './added.ts';
 import { likingOf } from './decor-styles.ts';
 import type { Decoration, NotOffered, Offer } from './decoration.ts';
+import { notesAdded } from './notes-added.ts';
 import { decorPlaces, type DecorPlace } from './place.ts';
 import { DECORATIONS } from './table.ts';
 
@@ -120,6 +121,7 @@ export const decoratedBy =
       kind: one.decoration.kind,
       name: one.decoration.name,
       reason: decorationReason(one),
+      notes: notesAdded(one.added, of.open),
     }));
     return { ...made, decorated };
   };

@@ -97,7 +97,7 @@ const PASSING: readonly (readonly [string, string, Between, 'beat' | 'off-beat',
   ],
   [
     'approach-minor-major',
-    'a minor chord with the major seventh from above',
+    'm(maj7) from above',
     (place) => above(place, 'm(maj7)'),
     'off-beat',
     '{chord}, a half step above, falls into {target}.',

@@ -1,0 +1,202 @@
+import { useMemo, useState } from 'react';
+import {
+  addedName,
+  chosenDecorations,
+  decidedOver,
+  decorationReason,
+  decorName,
+  decorPlaces,
+  effortOf,
+  notesAdded,
+  notOfferedAt,
+  offersAt,
+  wantedIn,
+  type AddedNote,
+  type Column,
+  type Decision,
+  type Decisions,
+  type Decorated,
+  type DecorKind,
+  type DecorStyle,
+  type Hand,
+  type Midi,
+  type Offered,
+  type Patch,
+  type ReadSlot,
+  type Score,
+  type Scored,
+} from '../../../core/index.ts';
+import type { AddedMark } from '../stream/AddedMarks.tsx';
+import type { Change } from './columnEdits.ts';
+import { spanTicks } from './spanTicks.ts';
+
+/** Something that could be added to the selected chord, and whether it stands there. */
+export interface BetweenOffer {
+  readonly offer: Offered;
+  readonly reason: string;
+  /** How far the hand goes for it, in millimetres. */
+  readonly mm: number;
+  readonly stands: boolean;
+}
+
+interface Asked {
+  /** How the tune sounds without anything added; null until it is voiced, or where nobody asks. */
+  readonly bare: Score | null;
+  readonly of: Scored;
+  readonly hand: Hand;
+  readonly columns: readonly Column[];
+  readonly slots: readonly ReadSlot[];
+  readonly keys: readonly string[];
+  readonly cells: Decisions;
+  readonly selected: number;
+  readonly from: number;
+  readonly to: number;
+  readonly place: string;
+  /** What stands. */
+  readonly added: readonly Decorated[];
+}
+
+/** How much is decorated where nobody said. */
+const USUAL_AMOUNT = 50;
+const NO_OFFERS: readonly BetweenOffer[] = [];
+/** So many ways are compared. */
+const WAYS = 3;
+const MOST_SEED = 99;
+
+/** What could be added to the chord that is selected, and to what is selected as a whole; and what makes it. */
+export function useBetween(asked: Asked) {
+  const { bare, of, hand, columns, slots, keys, cells, selected, from, to, place, added } = asked;
+  const places = useMemo(() => (bare ? decorPlaces(bare, of, hand) : []), [bare, of, hand]);
+  const here = places.find(({ column }) => column === selected) ?? null;
+  const stands = added.find(({ column }) => column === selected) ?? null;
+  const offers = useMemo((): readonly BetweenOffer[] => {
+    if (!here) return NO_OFFERS;
+    return offersAt(here).map((offer) => ({
+      offer,
+      reason: decorationReason(offer),
+      mm: effortOf(offer, here),
+      stands: stands?.id === offer.decoration.id && stands.variant === offer.variant,
+    }));
+  }, [here, stands]);
+  const not = useMemo(() => (here ? notOfferedAt(here) : []), [here]);
+
+  // What is selected, or the whole tune.
+  const span = from === to ? columns : columns.slice(from, to + 1);
+  const name = decorName(span[0]!.at);
+  const decided = cells[name];
+  const decor = decided?.layer === 'decor' ? decided : null;
+  const [asks, setAsks] = useState<{ readonly name: string; readonly first: number } | null>(null);
+  const first = asks?.name === name ? asks.first : null;
+  const amount = decor?.amount || USUAL_AMOUNT;
+  const style = decor?.style ?? 'any';
+  const decisionOf = (seed: number, more: { readonly amount?: number; readonly style?: DecorStyle } = {}): Decision => {
+    const own = more.style ?? style;
+    return {
+      layer: 'decor',
+      ticks: spanTicks(span),
+      amount: more.amount ?? amount,
+      seed,
+      ...(own !== 'any' && { style: own }),
+    };
+  };
+  const inSpan = ({ column }: { readonly column: number }) => from === to || (column >= from && column <= to);
+  /** Three ways to decorate it, by seed, with what each adds. */
+  const ways = useMemo(() => {
+    if (first === null || places.length === 0) return [];
+    return Array.from({ length: WAYS }, (_, i) => {
+      const seed = 1 + ((first + i) % MOST_SEED);
+      const wanted = wantedIn(of, { slots, keys, cells: { ...cells, [name]: decisionOf(seed) } });
+      return { seed, made: wanted ? chosenDecorations(places, wanted).filter(inSpan) : [] };
+    });
+    // The decision is made of what is listed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [first, places, of, slots, keys, cells, name, amount, style, from, to]);
+  const where = from === to ? 'the tune' : place;
+
+  return {
+    /** Null while it is worked out, or where no chord is played. */
+    here,
+    /** Whether the guitar has the tune there. */
+    isTune: columns[selected]?.carry !== null,
+    offers,
+    not,
+    stands,
+    standing: added.filter(inSpan),
+    /** Chords that were told to have nothing. */
+    silent: columns.flatMap(({ at, slot }, column) => {
+      const own = cells[addedName(at)];
+      return inSpan({ column }) && own?.layer === 'added' && own.decoration === null
+        ? [{ column, bar: slot.bar, at }]
+        : [];
+    }),
+    where,
+    decor,
+    amount,
+    style,
+    ways,
+    /** Asks for three ways, or for three others. */
+    ask: () => setAsks({ name, first: first === null ? 0 : first + WAYS }),
+    changes: {
+      /** Adds an option to the selected chord; the one that stands is taken away. */
+      toOffer: ({ offer, stands: is }: BetweenOffer): Change =>
+        is ? without(columns[selected]!, offer.decoration.name) : with_(columns[selected]!, offer),
+      /** The chord as it would be without anything of its own. */
+      off: (one: Decorated): Change => without(columns[one.column]!, one.name),
+      /** As its span has it again. */
+      on: ({ at, bar }: { readonly at: string; readonly bar: number }): Change => ({
+        patch: { [addedName(at)]: null },
+        label: `bar ${bar} decorated again`,
+      }),
+      toWay: (seed: number): Change => ({ patch: { [name]: decisionOf(seed) }, label: `decorated in ${where}` }),
+      toAmount: (next: number): Change => ({
+        patch: { [name]: next === 0 ? null : decisionOf(decor?.seed ?? 1, { amount: next }) },
+        label: next === 0 ? `nothing added in ${where}` : `${next} % decorated in ${where}`,
+      }),
+      toStyle: (next: DecorStyle): Change => ({
+        patch: { [name]: decisionOf(decor?.seed ?? 1, { style: next }) },
+        label: `decorated otherwise in ${where}`,
+      }),
+    },
+  };
+  function with_({ at, slot }: Column, { decoration, variant }: Offered): Change {
+    const patch: Patch<Decision> = { [addedName(at)]: { layer: 'added', decoration: decoration.id, variant } };
+    return { patch, label: `${decoration.name} in bar ${slot.bar}` };
+  }
+  function without({ at, slot }: Column, what: string): Change {
+    const own = cells[addedName(at)];
+    // What was chosen here goes; what its span gives is told not to come.
+    const isOwn = own?.layer === 'added' && own.decoration !== null;
+    const comes = isOwn && decidedOver(slots, keys, cells, 'decor')(slot.start) !== null;
+    const patch: Patch<Decision> = {
+      [addedName(at)]: isOwn && !comes ? null : { layer: 'added', decoration: null, variant: '' },
+    };
+    return { patch, label: `without ${what} in bar ${slot.bar}` };
+  }
+}
+/** What is added, as it is drawn; what is tried stands in the place of what the selected chord has. */
+export function addedMarks(
+  added: readonly Decorated[],
+  columns: readonly Column[],
+  tried: { readonly offer: Offered; readonly open: readonly Midi[] } | null,
+): ReadonlyMap<number, AddedMark> {
+  const markOf = (column: number, kind: string, name: string, notes: readonly AddedNote[], isTried: boolean) => {
+    const { start, entry } = columns[column]!.slot;
+    return [
+      column,
+      {
+        kind: kind as DecorKind,
+        name,
+        isTried,
+        notes: notes.map((note) => ({ at: (note.start - start) / entry.ticks, pitch: note.pitch })),
+      },
+    ] as const;
+  };
+  const standing = added
+    .filter(({ column }) => columns[column] !== undefined && column !== tried?.offer.column)
+    .map(({ column, kind, name, notes }) => markOf(column, kind, name, notes, false));
+  if (!tried) return new Map(standing);
+  const { offer, open } = tried;
+  const { kind, name } = offer.decoration;
+  return new Map([...standing, markOf(offer.column, kind, name, notesAdded(offer.added, open), true)]);
+}
+export type Between = ReturnType<typeof useBetween>;
