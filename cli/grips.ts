@@ -8,11 +8,13 @@ import {
   firstTried,
   gripOf,
   handOf,
+  isPairFamily,
   holdingAt,
   labelsOf,
   makeupOf,
   masksOf,
   optionalStrings,
+  pairsOf,
   parseChord,
   parseNote,
   parsePitch,
@@ -59,7 +61,8 @@ export function grips(symbol: string, filters: Filters, world: World): Answer {
   };
 
   const library = buildLibrary(handOf(player.value), masksOf(chord.value).allowed);
-  const shapes = pick(library, firstTried(chord.value, library));
+  // Two notes are a part of a chord: they are listed where they are asked for.
+  const shapes = pick(library, isPairFamily(family) ? pairsOf(chord.value, library) : firstTried(chord.value, library));
   const labels = labelsOf(chord.value, shapes);
   const json = passing(filter, shapes, labels).map((i) => {
     const { frets, difficulty: hardness, ...grip } = gripOf(chord.value, shapes, i);

@@ -311,6 +311,7 @@ export { changesOf, decisionFor, versionsOf } from './take/standing.ts';
 export { wishesOf, type StandingWish } from './take/wishes.ts';
 export { moveDecision, movePatch, type AppliedMove } from './take/moves.ts';
 export { withParts } from './take/untold-moves.ts';
+export { isPairFamily, pairsOf } from './grip/small-shapes.ts';
 export { firstTried } from './leading/first-tried.ts';
 export { colourContext } from './take/colour-context.ts';
 export { columnsOf, divide, opensChord, shiftPart, spanOfColumns, type Column } from './take/columns.ts';

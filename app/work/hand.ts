@@ -13,6 +13,7 @@ import {
   pick,
   pricingFor,
   firstTried,
+  pairsOf,
   shapesOf,
   waysOut,
   type Chord,
@@ -45,8 +46,9 @@ async function handFor(
   return library && { library, current };
 }
 
-/** The grips of a chord, those first that one would try first. */
-const asTried = (chord: Chord, library: ShapeLibrary): Shapes => pick(library, firstTried(chord, library));
+/** The grips of a chord, those first that one would try first, and after them its double stops. */
+const asTried = (chord: Chord, library: ShapeLibrary): Shapes =>
+  pick(library, [...firstTried(chord, library), ...pairsOf(chord, library)]);
 
 /** What can be asked of a hand alone, without a tune; the newest request of a kind wins, and null is given up. */
 export const handAnswers = {

@@ -30,6 +30,8 @@ export const FAMILIES = [
   'sixths',
   'tenths',
   'octaves',
+  'fourths',
+  'sevenths',
 ] as const;
 export type GripFamily = (typeof FAMILIES)[number];
 
@@ -107,6 +109,8 @@ const FAMILY_RULES: Readonly<Record<GripFamily, Rule>> = {
   sixths: { traits: TRAIT.sixth },
   tenths: { traits: TRAIT.tenth },
   octaves: { traits: TRAIT.octaves },
+  fourths: { traits: TRAIT.fourth },
+  sevenths: { traits: TRAIT.seventh },
 };
 
 const ATTRIBUTE_RULES: Readonly<Record<GripAttribute, Rule>> = {

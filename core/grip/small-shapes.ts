@@ -1,4 +1,6 @@
+import { masksOf, type Chord } from '../chord/chord.ts';
 import type { SmallTexture } from '../texture.ts';
+import type { GripFamily } from './labels.ts';
 import type { PitchClass } from '../pitch/pitch.ts';
 import type { ShapeLibrary } from './library.ts';
 import { notesOf } from './traits.ts';
@@ -37,4 +39,17 @@ export function smallShapes(
     }
   }
   return Uint32Array.from(found).sort();
+}
+
+/** The families of two notes. */
+const PAIRS = ['thirds', 'fourths', 'sixths', 'sevenths', 'octaves', 'tenths'] as const satisfies readonly GripFamily[];
+export const isPairFamily = (family: GripFamily | undefined): boolean => PAIRS.some((one) => one === family);
+
+/** All shapes of two notes of a chord that are of one of these families, wherever they lie; no grip of it, but a part. */
+export function pairsOf(chord: Chord, library: ShapeLibrary): Uint32Array {
+  const { allowed } = masksOf(chord);
+  const isTone = (pc: PitchClass) => (allowed & (1 << pc)) !== 0;
+  return Uint32Array.from(
+    PAIRS.flatMap((family) => [...smallShapes(family, (low, high) => isTone(low) && isTone(high), library)]),
+  );
 }

@@ -31,11 +31,13 @@ export const TRAIT = {
   sixth: 1 << 16,
   tenth: 1 << 17,
   octaves: 1 << 18,
+  fourth: 1 << 19,
+  seventh: 1 << 20,
 } as const;
 
 /* Above the traits stand two numbers up to seven: how many strings sound, and which has the lowest pitch. */
-const NOTES_SHIFT = 20;
-const BASS_SHIFT = 23;
+const NOTES_SHIFT = 21;
+const BASS_SHIFT = 24;
 /** How many notes sound; on which string the lowest lies, counted from the lowest string, 0. */
 export const notesOf = (traits: number): number => (traits >>> NOTES_SHIFT) & 7;
 export const bassStringOf = (traits: number): number => traits >>> BASS_SHIFT;
@@ -107,6 +109,8 @@ function pair(semitones: number): number {
   if (semitones === 3 || semitones === 4) return TRAIT.third;
   if (semitones === 8 || semitones === 9) return TRAIT.sixth;
   if (semitones === 15 || semitones === 16) return TRAIT.tenth;
+  if (semitones === 5 || semitones === 6) return TRAIT.fourth;
+  if (semitones === 10 || semitones === 11) return TRAIT.seventh;
   return semitones === 12 || semitones === 24 ? TRAIT.octaves : 0;
 }
 

@@ -3,6 +3,7 @@ import { isSmall, USUAL_PACE, type Pace, type SmallTexture } from '../texture.ts
 import { beatsPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
 import type { Carry } from './carry.ts';
 import { chordNameAt } from './key.ts';
+import type { ChordDecision } from './layers/chord.ts';
 import type { TextureDecision } from './layers/texture.ts';
 import { stretch } from './moves.ts';
 import type { ReadSlot } from '../reading/read.ts';
@@ -26,8 +27,8 @@ interface Divided {
   readonly chord: unknown;
   readonly carry: Carry | null;
   readonly small: Small | null;
-  readonly decision: unknown;
-  readonly kept: unknown;
+  readonly decision: ChordDecision | null;
+  readonly kept: string | null;
   readonly walks: readonly unknown[];
   readonly into: Bond | null;
   readonly closes: boolean;
@@ -67,6 +68,7 @@ function piecesOf<C extends Divided>(
 ): readonly C[] {
   const { slot } = column;
   const { entry } = slot;
+  const isPinned = column.decision?.voicing !== undefined || column.kept !== null;
   const timeOf = (tick: Ticks) => slot.start + tick - entry.tick;
   return times.map((tick, part): C => {
     const small = smallAt(part);
@@ -74,7 +76,8 @@ function piecesOf<C extends Divided>(
       ...column,
       slot: stretch(slot, timeOf(tick), timeOf(times[part + 1] ?? entry.tick + entry.ticks)),
       small,
-      into: small.ends ? column.into : (HELD[small.texture] ?? null),
+      // A grip that the player pinned holds nothing.
+      into: small.ends ? column.into : isPinned ? null : (HELD[small.texture] ?? null),
       closes: small.ends && column.closes,
     };
     if (part === 0) return piece;
