@@ -14,13 +14,20 @@ const LINES: readonly (readonly [string, Degree, readonly number[], string])[] =
   ['line-root-up', '1', [0, 1, 2, 1], '1–♯1–2–♯1'],
 ];
 
+/** Falls to the sixth, and may rest there. */
+const FALLS = 'line-down';
+
 export const LINES_WITHIN: readonly Decoration[] = LINES.map(([id, degree, steps, words]): Decoration => ({
   id,
   name: `a line within, ${words}`,
   kind: 'line',
   needs: 'a major or minor chord at rest, with that voice above its bass',
   reason: `Over {chord} one voice walks ${words}, and the others stay.`,
-  find: (place) => (isAtRest(place) ? walked(place, degree, steps) : 'condition'),
+  find(place) {
+    if (!isAtRest(place)) return 'condition';
+    // An end is no place for a line that has to go on.
+    return place.next === null && id !== FALLS ? 'last' : walked(place, degree, steps);
+  },
 }));
 
 /** A major or minor chord that leads nowhere: a triad, a sixth, or with the major seventh. */
