@@ -15,7 +15,7 @@ export interface Small {
   readonly opens: boolean;
   /** Whether they are the last of their chord: what it must say has been said. */
   readonly ends: boolean;
-  /** Which way the moving one of two voices goes while the chord lasts, where it has time for a line; turn by turn. */
+  /** Which way the moving one of two voices goes while the chord lasts, where it has time for a line; bar by bar by turns. */
   readonly way: 'rising' | 'falling' | null;
 }
 
@@ -45,7 +45,6 @@ export function inPieces<C extends Divided>(
   columns: readonly C[],
   textureAt: (time: Ticks) => TextureDecision | null,
 ): readonly C[] {
-  let lines = 0;
   return columns.flatMap((column): readonly C[] => {
     const { texture, pace = USUAL_PACE } = textureAt(column.slot.start) ?? {};
     if (!isSmall(texture) || column.chord === null) return [column];
@@ -55,7 +54,8 @@ export function inPieces<C extends Divided>(
       return [{ ...column, small: { texture, opens, ends: !opens, way: null } }];
     }
     const times = timesIn(column, pace);
-    const way = times.length < LINE || HELD[texture] === undefined ? null : lines++ % 2 === 0 ? 'rising' : 'falling';
+    const way =
+      times.length < LINE || HELD[texture] === undefined ? null : column.slot.bar % 2 === 1 ? 'rising' : 'falling';
     return piecesOf(column, times, (part) => ({ texture, way, opens: part === 0, ends: part === times.length - 1 }));
   });
 }

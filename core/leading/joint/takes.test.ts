@@ -51,6 +51,18 @@ describe('whole takes', () => {
     },
   );
 
+  test.each(['tenths', 'low-moves'] as const)(
+    'in %s cost what they cost when they are solved again, and change chords, too',
+    (texture) => {
+      const cells = { 'bar-1:all:0:texture': { layer: 'texture', ticks: 100_000, texture, pace: 'beat' } } as const;
+      const [take] = takesOf({ cells });
+      const solved = run(solveTake(session, { chart: chartOf(TURN), cells: take!.cells }));
+      expect(solved.best).toBe(connectionCost(take!));
+      expect(arrangedTake(solved).columns.every(({ grip }) => grip?.pitches.length === 2)).toBe(true);
+      expect(solved.columns.some(({ move }) => move !== null)).toBe(true);
+    },
+  );
+
   test('without appetite are the chart’s own chords in a colour', () => {
     const [take] = takesOf({ taste: tasteOf('afterglow', 0) });
     const plain = symbolsOf({});

@@ -122,7 +122,9 @@ export function* waySteps(
 ): Generator<Progress, readonly Way[]> {
   const { session, slots, keys, cells, columns } = prepared;
   const how = { lastFret: lastFretOf(session.library.hand), manner: session.pricing.manner };
-  const standing = columns.filter(({ decision, move, part, slot }) => decision || move || part > 0 || !open(slot));
+  // Two notes at a time divide a chord that nobody decided for.
+  const isOwn = ({ decision, move, part, small }: Column) => decision || move || (part > 0 && small === null);
+  const standing = columns.filter((column) => isOwn(column) || !open(column.slot));
   const isOpen = slots.map(
     (slot) =>
       slot.entry.chord !== null &&

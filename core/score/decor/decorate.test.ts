@@ -97,6 +97,9 @@ describe.each(TUNES)('in %s', (_, text) => {
       const away = AWAY[id];
       if (away) {
         expect(sounds.map(pitchesOf)).toEqual(away.map((by) => [...next!.pitches].map((pitch) => pitch + by)));
+        // On the off-beat, or an eighth early.
+        const { start, ticks } = score.columns[one.column]!;
+        expect(start + ticks - sounds.at(-1)!.start).toBe(one.variant === 'early' ? 480 : 240);
       }
       if (id === 'hammer-on') {
         const [{ string, fret, from, to }] = revoiced as [(typeof revoiced)[number]];
