@@ -149,6 +149,14 @@ await shot('bench-wishes', {}, async (page) => {
   await page.locator('.wish-line').first().waitFor();
   await page.locator('.bench[aria-busy=false]').waitFor();
 });
+await shot('bench-between', {}, async (page) => {
+  await open(page, 'Last Crossing', 'bench');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('a');
+  await page.getByRole('list', { name: 'What could be added' }).getByRole('listitem').nth(2).waitFor();
+  for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown');
+  await page.locator('.added-tried').waitFor();
+});
 await shot('player', {}, async (page) => {
   await page.goto(`${address}/players`);
   await page.getByRole('link', { name: 'Band night' }).click();
@@ -162,11 +170,6 @@ await shot('grips-areas', {}, async (page) => {
   await page.goto(`${address}/grips?grip=x-x-3-5-5-5&chord=Dm7&view=areas&beside=Fmaj7+Gaug+C`);
   await page.locator('.side .option').nth(2).waitFor();
   await page.locator('.areas-ask').evaluate((element) => element.scrollIntoView());
-});
-await shot('grip-cards', {}, async (page) => {
-  await open(page, 'Slack Water', 'bench');
-  await page.getByRole('button', { name: 'Take it away' }).click();
-  await page.getByRole('menuitem', { name: /^Grips, large/ }).click();
 });
 await shot('bench-phone', { width: 390, height: 844 }, async (page) => {
   await open(page, 'Cable and Pulley', 'bench');

@@ -180,7 +180,7 @@ function Span({ between, onTake, onHearWay }: BetweenProps) {
 /** What stands, each with a switch. */
 function Standing({ between, barOf, onTake, onSelect, loop }: BetweenProps) {
   const { standing, silent, where, changes } = between;
-  const [open, setOpen] = useRemembered('between-standing', true);
+  const [open, setOpen] = useRemembered('between-standing', false);
   return (
     <details className="between-standing" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>

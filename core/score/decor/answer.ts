@@ -1,15 +1,13 @@
 /* Something answers the chord: an open string, its top note an octave off; what was just sung, in the other register; or nothing (common practice). */
 import { masksOf, symbolOf } from '../../chord/chord.ts';
 import { scaleThrough } from '../../chord/scale-over.ts';
-import { FreeHand } from '../../neck/free-notes.ts';
-import type { Hand } from '../../neck/hand.ts';
 import { pitchClassOf, type Midi } from '../../pitch/pitch.ts';
-import { remembered } from '../../remember.ts';
 import { beatsPerBar, ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import type { Sound } from '../score.ts';
 import { NOTHING } from './added.ts';
 import { foundOn, type Decoration, type Found } from './decoration.ts';
-import { isUnderTune } from './grips-between.ts';
+import { fingeredLine, heldAlone } from './fingered-line.ts';
+import { isInTime, isUnderTune } from './grips-between.ts';
 import { offBeat, type DecorPlace } from './place.ts';
 
 const VELOCITY = 62;
@@ -54,7 +52,6 @@ export const ANSWERS: readonly Decoration[] = [
   },
 ];
 
-const handOf = remembered((hand: Hand) => new FreeHand(hand));
 const NAMES = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B♭', 'B'];
 
 /** The last off-beats of a chord that lasts a bar or half of one. */
@@ -104,7 +101,7 @@ function octave(place: DecorPlace): Found {
 
 /** What was sung last, once it is over within a chord, and long enough before its end. */
 function answered(place: DecorPlace): Found {
-  const { start, end, meter, chord, key, grip, hand, sung, isPushed, column } = place;
+  const { start, end, meter, chord, key, grip, neck, sung, isPushed } = place;
   const beat = ticksPerBeat(meter);
   const bar = beat * beatsPerBar(meter);
   const before = sung(Math.max(0, start - bar), end);
@@ -123,20 +120,19 @@ function answered(place: DecorPlace): Found {
   const way = mean >= MIDDLE ? -12 : 12;
   const at = scaleThrough(chord, key);
   const pitches = notes.map(({ notes: [note] }) => nearest(note!.pitch + way, at));
-  const fingers = grip.fingers.map((finger) => (finger === 'T' ? 5 : (finger ?? 0)));
-  const plays = handOf(hand).plays(grip.frets, fingers, pitches);
-  if (plays === null || plays.some((play) => play === null)) return 'hand';
+  const plays = fingeredLine(pitches, grip, place);
+  if (plays === null) return 'hand';
   const sounds = notes.map((sound, i) => {
-    const { string, fret, finger } = plays[i]!;
+    const { finger, ...played } = plays[i]!;
     const begins = sound.start + offset;
     const next = notes[i + 1] ? notes[i + 1]!.start + offset : end;
-    const note = { pitch: pitches[i]!, string, fret, finger: finger === 0 ? null : finger, voice: 0 };
-    return {
-      ...single(place, 'run', begins, Math.min(sound.ticks, next - begins, end - begins), note),
-      column,
-      velocity: 74,
-    };
+    const note = { ...played, finger: finger === 0 ? null : finger, voice: 0 };
+    const ticks = Math.min(sound.ticks, next - begins, end - begins);
+    return { ...single(place, 'run', begins, ticks, note), velocity: 74 };
   });
+  const shortest = Math.min(...sounds.map((sound) => place.ms(sound.start, sound.start + sound.ticks)));
+  const hands = [grip, ...plays.map((play) => heldAlone(play, neck.open.length))];
+  if (!isInTime(hands, shortest, place)) return 'fast';
   return [{ variant: '', added: { ...NOTHING, sounds, alone: over }, args: { chord: symbolOf(chord) } }];
 }
 

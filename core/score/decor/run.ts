@@ -1,14 +1,13 @@
 /* At the end of a phrase, where nothing is sung, single notes lead on to what comes (common practice: fills). */
 import { masksOf, symbolOf } from '../../chord/chord.ts';
 import { scaleOver } from '../../chord/scale-over.ts';
-import { FreeHand } from '../../neck/free-notes.ts';
-import type { Hand } from '../../neck/hand.ts';
 import { pitchClassOf, type Midi, type PitchClass } from '../../pitch/pitch.ts';
-import { remembered } from '../../remember.ts';
 import { ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import type { Sound } from '../score.ts';
 import { NOTHING } from './added.ts';
 import type { Decoration, Found } from './decoration.ts';
+import { fingeredLine, heldAlone } from './fingered-line.ts';
+import { isInTime } from './grips-between.ts';
 import { offBeat, type DecorPlace } from './place.ts';
 
 const FEWEST = 2;
@@ -70,10 +69,8 @@ export const RUNNING: readonly Decoration[] = RUNS.map(([id, name, notesTo, reas
   find: (place) => ran(place, notesTo),
 }));
 
-const handOf = remembered((hand: Hand) => new FreeHand(hand));
-
 function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): Found {
-  const { next, grip, chord, key, end, column, meter, hand, isPushed } = place;
+  const { next, grip, chord, key, end, column, meter, neck, isPushed, ms } = place;
   if (!next) return 'last';
   if (!next.opensPhrase) return 'condition';
   if (isPushed) return 'early';
@@ -89,22 +86,20 @@ function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): Found
   const line: Line = { scale: scaleOver(chord, key), chord: tones, to, rises: to >= grip.pitches.at(-1)!, count };
   const pitches = [...notesTo(line)].reverse();
   if (pitches.length !== count) return 'condition';
-  const fingers = grip.fingers.map((finger) => (finger === 'T' ? 5 : (finger ?? 0)));
-  const plays = handOf(hand).plays(grip.frets, fingers, pitches);
-  if (plays === null || plays.some((play) => play === null)) return 'hand';
+  const plays = fingeredLine(pitches, grip, place);
+  if (plays === null) return 'hand';
+  const hands = [grip, ...plays.map((play) => heldAlone(play, neck.open.length)), next.grip];
   const from = gap.to - count * step;
-  const sounds = plays.map((play, i): Sound => {
-    const { string, fret, finger } = play!;
-    return {
-      start: from + i * step,
-      ticks: step,
-      velocity: VELOCITY,
-      kind: 'run',
-      column,
-      spreadMs: 0,
-      notes: [{ pitch: pitches[i]!, string, fret, finger: finger === 0 ? null : finger, voice: 0 }],
-    };
-  });
+  if (!isInTime(hands, ms(from, from + step), place)) return 'fast';
+  const sounds = plays.map(({ finger, ...note }, i): Sound => ({
+    start: from + i * step,
+    ticks: step,
+    velocity: VELOCITY,
+    kind: 'run',
+    column,
+    spreadMs: 0,
+    notes: [{ ...note, finger: finger === 0 ? null : finger, voice: 0 }],
+  }));
   const target = symbolOf(next.chord);
   return [{ variant: '', added: { ...NOTHING, sounds, alone: from }, args: { target, chord: symbolOf(chord) } }];
 }
