@@ -11,6 +11,7 @@ await import('./tunes.ts');
 await import('./join.ts');
 await import('./takes.ts');
 await import('./chord-melody.ts');
+await import('./between.ts');
 await import('./smoothness.ts');
 
 const widths = rows[0]!.map((_, i) => Math.max(...rows.map((row) => row[i]!.length)));

@@ -37,7 +37,7 @@ const SHAPES: Readonly<Record<DecorKind, (x: number, y: number) => string>> = {
 
 /** Small notes between the chords, joined where one follows another, with the letter of their sort. */
 export const AddedMarks = memo(function AddedMarks({ mark, width, height, yOf }: AddedMarksProps) {
-  const spots = mark.notes.map(({ at, pitch }) => ({ x: Math.min(width - SMALL, at * width + SMALL), y: yOf(pitch) }));
+  const spots = mark.notes.map(({ at, pitch }) => ({ x: at * width + SMALL, y: yOf(pitch) }));
   const { letter } = DECOR_KIND_WORDS[mark.kind];
   const first = spots[0] ?? { x: width / 2, y: 26 };
   const top = Math.min(first.y, ...spots.filter(({ x }) => Math.abs(x - first.x) < LETTER).map(({ y }) => y));

@@ -2,8 +2,6 @@ import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import {
   impliedAt,
-  notesAdded,
-  type AddedNote,
   clockOfChart,
   handOf,
   quarterSeconds,
@@ -56,7 +54,7 @@ import type { OptionsTab } from './tabs.ts';
 import type { TakeName } from './Takes.tsx';
 import { useColumns } from './useColumns.ts';
 import { useBothWays } from './useBothWays.ts';
-import { addedMarks, useBetween } from './useBetween.ts';
+import { useAddedShown, useBetween } from './useBetween.ts';
 import { useOffered } from './useOffered.ts';
 import { mannerOf, mannerStanding } from './tuneManner.ts';
 import { useMarked } from './useMarked.ts';
@@ -113,7 +111,6 @@ const NO_STATUS = <div className="take-status" />;
 const NO_ADDED: readonly Decorated[] = [];
 const NO_COLUMNS: Scored['columns'] = [];
 const NO_NOTES: readonly PlayedNote[] = [];
-const NO_NOTES_ADDED: readonly AddedNote[] = [];
 const NO_BASSES: readonly RingingString[] = [];
 const NO_UNMET: ArrangedTake['unmet'] = [];
 const NO_MOVES: ArrangedTake['moves'] = {};
@@ -212,13 +209,7 @@ export function Workbench(props: WorkbenchProps) {
   );
   const { grips, voices, trying, setTrying, tried, led } = offered;
   const triedOffer = tab === 'between' ? (between.offers[trying]?.offer ?? null) : null;
-  const addedHere = useMemo(
-    () => addedMarks(added, columns, triedOffer && { offer: triedOffer, open: guitar.open }),
-    [added, columns, triedOffer, guitar.open],
-  );
-  const notesHere = triedOffer
-    ? notesAdded(triedOffer.added, guitar.open)
-    : (added.find((one) => one.column === selected)?.notes ?? NO_NOTES_ADDED);
+  const shown = useAddedShown({ added, columns, selected }, triedOffer, guitar.open);
   const inHand = tried ?? here?.grip ?? null;
   const ways = useWays(solved, tab === 'wish');
   const unmet = arrangement?.unmet ?? NO_UNMET;
@@ -397,7 +388,7 @@ export function Workbench(props: WorkbenchProps) {
             moved={moved}
             marked={marked}
             melody={melody.marks}
-            added={addedHere}
+            added={shown.marks}
             moves={arrangement?.moves ?? NO_MOVES}
             onSelect={select}
           />
@@ -432,7 +423,7 @@ export function Workbench(props: WorkbenchProps) {
             next={after && led ? { ...after, grip: led.grip } : after}
             between={sound.tune?.[selected]?.notes.filter(({ how }) => how === 'free' || how === 'alone') ?? NO_NOTES}
             basses={sound.tune?.[selected]?.basses ?? NO_BASSES}
-            added={notesHere}
+            added={shown.notes}
             player={player}
             guitar={guitar}
             seconds={secondsIn(column, clock)}

@@ -139,7 +139,7 @@ export function useBetween(asked: Asked) {
     changes: {
       /** Adds an option to the selected chord; the one that stands is taken away. */
       toOffer: ({ offer, stands: is }: BetweenOffer): Change =>
-        is ? without(columns[selected]!, offer.decoration.name) : with_(columns[selected]!, offer),
+        is ? without(columns[selected]!, offer.decoration.name) : adding(columns[selected]!, offer),
       /** The chord as it would be without anything of its own. */
       off: (one: Decorated): Change => without(columns[one.column]!, one.name),
       /** As its span has it again. */
@@ -158,7 +158,7 @@ export function useBetween(asked: Asked) {
       }),
     },
   };
-  function with_({ at, slot }: Column, { decoration, variant }: Offered): Change {
+  function adding({ at, slot }: Column, { decoration, variant }: Offered): Change {
     const patch: Patch<Decision> = { [addedName(at)]: { layer: 'added', decoration: decoration.id, variant } };
     return { patch, label: `${decoration.name} in bar ${slot.bar}` };
   }
@@ -173,30 +173,36 @@ export function useBetween(asked: Asked) {
     return { patch, label: `without ${what} in bar ${slot.bar}` };
   }
 }
-/** What is added, as it is drawn; what is tried stands in the place of what the selected chord has. */
-export function addedMarks(
-  added: readonly Decorated[],
+/** What is added as it is drawn: what is tried stands in the place of what the selected chord has; and the notes that has on the neck. */
+export function useAddedShown(
+  { added, columns, selected }: Pick<Asked, 'added' | 'columns' | 'selected'>,
+  tried: Offered | null,
+  open: readonly Midi[],
+) {
+  const marks = useMemo((): ReadonlyMap<number, AddedMark> => {
+    const standing = added
+      .filter(({ column }) => columns[column] !== undefined && column !== tried?.column)
+      .map(({ column, kind, name, notes }) => markOf(columns, column, { kind, name, notes, isTried: false }));
+    if (!tried) return new Map(standing);
+    const { column, decoration, added: more } = tried;
+    const { kind, name } = decoration;
+    return new Map([
+      ...standing,
+      markOf(columns, column, { kind, name, notes: notesAdded(more, open), isTried: true }),
+    ]);
+  }, [added, columns, tried, open]);
+  const own = added.find(({ column }) => column === selected)?.notes ?? NO_NOTES;
+  return { marks, notes: tried ? notesAdded(tried.added, open) : own };
+}
+const NO_NOTES: readonly AddedNote[] = [];
+
+function markOf(
   columns: readonly Column[],
-  tried: { readonly offer: Offered; readonly open: readonly Midi[] } | null,
-): ReadonlyMap<number, AddedMark> {
-  const markOf = (column: number, kind: string, name: string, notes: readonly AddedNote[], isTried: boolean) => {
-    const { start, entry } = columns[column]!.slot;
-    return [
-      column,
-      {
-        kind: kind as DecorKind,
-        name,
-        isTried,
-        notes: notes.map((note) => ({ at: (note.start - start) / entry.ticks, pitch: note.pitch })),
-      },
-    ] as const;
-  };
-  const standing = added
-    .filter(({ column }) => columns[column] !== undefined && column !== tried?.offer.column)
-    .map(({ column, kind, name, notes }) => markOf(column, kind, name, notes, false));
-  if (!tried) return new Map(standing);
-  const { offer, open } = tried;
-  const { kind, name } = offer.decoration;
-  return new Map([...standing, markOf(offer.column, kind, name, notesAdded(offer.added, open), true)]);
+  column: number,
+  { kind, name, notes, isTried }: Pick<Decorated, 'kind' | 'name' | 'notes'> & { readonly isTried: boolean },
+): readonly [number, AddedMark] {
+  const { start, entry } = columns[column]!.slot;
+  const spots = notes.map((note) => ({ at: (note.start - start) / entry.ticks, pitch: note.pitch }));
+  return [column, { kind: kind as DecorKind, name, isTried, notes: spots }];
 }
 export type Between = ReturnType<typeof useBetween>;

@@ -18,16 +18,18 @@ export interface Added {
   readonly sounds: readonly Sound[];
   /** From then on until its end nothing else of it sounds. */
   readonly alone: Ticks | null;
+  /** Where it goes on over the next column, of the same chord: its end then; nothing is added to that one. */
+  readonly until: Ticks | null;
   /** In order of time; where nothing is struck when one begins, it is struck. */
   readonly revoiced: readonly Revoiced[];
 }
 
-export const NOTHING: Added = { sounds: [], alone: null, revoiced: [] };
+export const NOTHING: Added = { sounds: [], alone: null, until: null, revoiced: [] };
 
 /** A score with something added to a column of it. */
 export function withAdded(score: Score, column: number, added: Added, open: readonly Midi[]): Score {
   const span = score.columns[column]!;
-  const end = span.start + span.ticks;
+  const end = added.until ?? span.start + span.ticks;
   let guitar: readonly Sound[] = score.parts.guitar;
   if (added.alone !== null) guitar = guitar.flatMap((sound) => beforeAlone(sound, added.alone!, end));
   for (const one of added.revoiced) guitar = guitar.flatMap((sound) => revoicedIn(sound, column, one, open));

@@ -110,7 +110,12 @@ describe.each(TUNES)('in %s', (_, text) => {
       }
       if (id.startsWith('line')) {
         const string = revoiced[0]!.string;
-        const steps = { 'line-down': [-1, -2, -3], 'line-fifth-up': [1, 2, 1], 'line-root-up': [1, 2, 1] }[id]!;
+        const steps = {
+          'line-down': [-1, -2, -3],
+
+          'line-fifth-up': [1, 2, 1],
+          'line-root-up': [1, 2, 1],
+        }[id]!;
         expect(revoiced.map(({ fret }) => fret - own.frets[string]!)).toEqual(steps);
         expect(own.degrees[string]).toBe(id === 'line-fifth-up' ? '5' : '1');
         // What says the chord, its lowest note, stays.
@@ -119,7 +124,8 @@ describe.each(TUNES)('in %s', (_, text) => {
       if (id === 'run-up' || id === 'run-down') {
         const pitches = sounds.map((sound) => sound.notes[0]!.pitch);
         const way = id === 'run-up' ? 1 : -1;
-        for (const [i, pitch] of [...pitches, next!.pitches.at(-1)!].entries())
+        const target = of.columns[one.column + (one.added.until === null ? 1 : 2)]!.grip!;
+        for (const [i, pitch] of [...pitches, target.pitches.at(-1)!].entries())
           if (i > 0) expect([1, 2, 3]).toContain((pitch - pitches[i - 1]!) * way);
       }
       expect(decorationReason(one)).not.toMatch(/[{}]/);
@@ -131,12 +137,14 @@ describe.each(TUNES)('in %s', (_, text) => {
       const { start, ticks } = score.columns[one.column]!;
       for (const sound of one.added.sounds) {
         expect(sound.start).toBeGreaterThanOrEqual(start);
-        expect(sound.start + sound.ticks).toBeLessThanOrEqual(start + ticks);
+        expect(sound.start + sound.ticks).toBeLessThanOrEqual(one.added.until ?? start + ticks);
       }
       const made = added(score, of, one);
       isPlayable(made);
       // Nothing of the other chords is another.
-      const others = (parts: Score) => parts.parts.guitar.filter(({ column }) => column !== one.column);
+      const isLong = one.added.until !== null;
+      const others = (parts: Score) =>
+        parts.parts.guitar.filter(({ column }) => column !== one.column && !(isLong && column === one.column + 1));
       expect(others(made)).toEqual(others(score));
     }
   });

@@ -72,6 +72,8 @@ export function chosenDecorations(
 ): readonly Offered[] {
   const made: Offered[] = [];
   for (const place of places) {
+    // What goes on over two bars has the second of them, too.
+    if ((made.at(-1)?.added.until ?? 0) > place.start) continue;
     const own = ownAt(place);
     if (own !== null) {
       const offer = ownOffer(place, own);

@@ -14,7 +14,8 @@ import { secondsBetween } from '../../time/clock.ts';
 import { melodyLayer } from '../melody.ts';
 import { scoreOf, type Score, type Scored, type Sound } from '../score.ts';
 import { withAdded } from './added.ts';
-import { decorationsOf, type Offered } from './decorate.ts';
+import { chosenDecorations, decorationsOf, type Offered } from './decorate.ts';
+import { decorPlaces } from './place.ts';
 import { DECORATIONS } from './table.ts';
 
 /* What each kind sounds is what its reason says, told here apart from the code. */
@@ -254,6 +255,29 @@ describe('an ornament', () => {
   });
 });
 
+test('a run over two bars of a chord begins in the first, and leads on from the second', () => {
+  const { score, of, offers } = told('key: G\ntempo: 100\n[A]\n| G | C | D7 | D7 |\n[B]\n| G | C | D7 | G |\n');
+  const long = offers.filter(({ added }) => added.until !== null);
+  expect(long.map(({ column }) => column)).toEqual(long.map(() => 2));
+  expect(long.length).toBeGreaterThan(0);
+  for (const offer of long) {
+    const { sounds, until, alone } = offer.added;
+    expect([alone! < score.columns[3]!.start, until]).toEqual([true, score.columns[4]!.start]);
+    expect(sounds.length).toBeGreaterThan(8);
+    const made = withAdded(score, offer.column, offer.added, OPEN);
+    const heard = made.parts.guitar.filter((sound) => sound.start >= alone! && sound.start < until!);
+    expect(heard.map(({ kind }) => kind)).toEqual(sounds.map(() => 'run'));
+    const last = sounds.at(-1)!.notes[0]!.pitch;
+    expect(Math.abs(of.columns[4]!.grip!.pitches.at(-1)! - last)).toBeLessThanOrEqual(3);
+  }
+  // The second of the two has nothing of its own then.
+  const chosen = chosenDecorations(decorPlaces(score, of, DEFAULT_HAND), {
+    amountAt: () => ({ amount: 1, seed: 1 }),
+    ownAt: ({ column }) => (column === 2 ? { decoration: long[0]!.decoration.id, variant: 'two bars' } : null),
+  });
+  expect(chosen.map(({ column }) => column)).not.toContain(3);
+});
+
 describe('an answer', () => {
   test('an open string is a note of the chord, and costs no finger', () => {
     for (const one of all('open-string')) {
@@ -297,5 +321,46 @@ describe('an answer', () => {
       (sound) => sound.start < end && start + (end - start) / 2 < sound.start + sound.ticks,
     );
     expect(late).toEqual([]);
+  });
+});
+
+describe('the hand has the time', () => {
+  /** Millimetres from the nut (648 mm, equal temperament). */
+  const mm = (fret: number) => 648 * (1 - 2 ** (-fret / 12));
+  const place = (fingered: readonly { readonly fret: number | null; readonly finger: unknown }[]) => {
+    const index = fingered.flatMap(({ fret, finger }) =>
+      typeof fret === 'number' && fret > 0 ? [typeof finger === 'number' && finger > 0 ? fret - finger + 1 : fret] : [],
+    );
+    return index.length === 0 ? null : mm(Math.max(1, Math.min(...index)));
+  };
+  /** What a practised hand covers along the neck in a millisecond, in millimetres, once it is on its way (from memory). */
+  const FASTEST = 0.75;
+  const STARTS_MS = 30;
+
+  test('to get from each added sound to the next, told apart from the code by the way and the time', () => {
+    let looked = 0;
+    for (const { score, of, offers } of TOLD)
+      for (const { column, added } of offers) {
+        const own = of.columns[column]!.grip!;
+        const next = of.columns[column + 1]?.grip;
+        const held = (grip: typeof own) =>
+          grip.frets.map((fret, s) => ({ fret: fret < 0 ? null : fret, finger: grip.fingers[s] }));
+        const { start, ticks } = score.columns[column]!;
+        // Grips moved whole, and notes in position; what is revoiced in a grip stays in it.
+        const stops = [
+          { at: start, where: place(held(own)) },
+          ...added.sounds.map((sound) => ({ at: sound.start, where: place(sound.notes) })),
+          ...(next && added.until === null ? [{ at: start + ticks, where: place(held(next)) }] : []),
+        ].filter(({ where }) => where !== null);
+        stops.slice(1).forEach(({ at, where }, i) => {
+          const before = stops[i]!;
+          const way = Math.abs(where! - before.where!);
+          if (way < 1 || at === before.at) return;
+          const ms = 1000 * secondsBetween(score.clock, before.at, at);
+          looked++;
+          expect([column, way, ms, ms >= STARTS_MS + way / FASTEST]).toEqual([column, way, ms, true]);
+        });
+      }
+    expect(looked).toBeGreaterThan(1000);
   });
 });

@@ -18,6 +18,8 @@ export interface DecorPlace {
   readonly key: Key;
   /** Null where nothing, or a rest, comes next. */
   readonly next: { readonly chord: Chord; readonly grip: Grip; readonly opensPhrase: boolean } | null;
+  /** Where the next column is the same chord of the chart, in whatever colour: when that ends, and what comes then; null: it is another. */
+  readonly held: Pick<DecorPlace, 'end' | 'next' | 'isPushed'> | null;
   /** Whether the next chord comes early, in this one's time. */
   readonly isPushed: boolean;
   /** Whether the guitar plays its grip where it begins. */
@@ -37,14 +39,20 @@ export function decorPlaces(score: Score, { columns }: Scored, hand: Hand): read
   const { guitar, melody } = score.parts;
   const neck = neckOf(hand);
   const carries = new Set(guitar.flatMap(({ kind, column }) => (kind === 'melody' && column !== null ? [column] : [])));
+  const nextAt = (i: number, time: Ticks): DecorPlace['next'] => {
+    const one = columns[i];
+    if (!one?.grip || !one.column.chord || one.column.slot.start !== time || carries.has(i)) return null;
+    return { chord: one.column.chord, grip: one.grip, opensPhrase: one.column.slot.opensPhrase };
+  };
   return columns.flatMap(({ grip, column: { slot, chord } }, i): readonly DecorPlace[] => {
     const [start, end] = [slot.start, slot.start + slot.entry.ticks];
     if (grip === null || chord === null || carries.has(i)) return [];
     const after = columns[i + 1];
-    const next =
-      after?.grip && after.column.chord && after.column.slot.start === end && !carries.has(i + 1)
-        ? { chord: after.column.chord, grip: after.grip, opensPhrase: after.column.slot.opensPhrase }
-        : null;
+    const next = nextAt(i + 1, end);
+    const isPushedInto = (column: number, at: Ticks) =>
+      guitar.some((sound) => sound.column === column && sound.start < at);
+    const goesOn = next !== null && !next.opensPhrase && after!.column.slot.symbol === slot.symbol;
+    const until = goesOn ? end + after!.column.slot.entry.ticks : end;
     return [
       {
         column: i,
@@ -55,7 +63,8 @@ export function decorPlaces(score: Score, { columns }: Scored, hand: Hand): read
         meter: slot.meter,
         key: slot.key,
         next,
-        isPushed: guitar.some((sound) => sound.column === i + 1 && sound.start < end),
+        held: goesOn ? { end: until, next: nextAt(i + 2, until), isPushed: isPushedInto(i + 2, until) } : null,
+        isPushed: isPushedInto(i + 1, end),
         hits: guitar.filter(({ column }) => column === i).length,
         isStruck: guitar.some((sound) => sound.column === i && sound.start === start && sound.kind === 'chord'),
         hand,

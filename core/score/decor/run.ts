@@ -5,13 +5,14 @@ import { pitchClassOf, type Midi, type PitchClass } from '../../pitch/pitch.ts';
 import { ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import type { Sound } from '../score.ts';
 import { NOTHING } from './added.ts';
-import type { Decoration, Found } from './decoration.ts';
+import { foundOn, type Decoration, type Found } from './decoration.ts';
 import { fingeredLine, heldAlone } from './fingered-line.ts';
 import { isInTime } from './grips-between.ts';
 import { offBeat, type DecorPlace } from './place.ts';
 
 const FEWEST = 2;
 const MOST = 8;
+const MOST_OF_TWO = 14;
 const VELOCITY = 78;
 
 /** Columns: id, name, the notes before a target, the last first, going by the notes of a scale or a chord; reason. */
@@ -66,17 +67,27 @@ export const RUNNING: readonly Decoration[] = RUNS.map(([id, name, notesTo, reas
   kind: 'run',
   needs: 'the end of a phrase, with time in which nothing is sung',
   reason,
-  find: (place) => ran(place, notesTo),
+  find: (place) => foundOn([ran(place, notesTo), ...(place.held ? [ranOn(place, place.held, notesTo)] : [])]),
 }));
 
-function ran(place: DecorPlace, notesTo: (line: Line) => readonly Midi[]): Found {
+type NotesTo = (line: Line) => readonly Midi[];
+
+/** The same over two bars of a chord: it begins in the first. */
+function ranOn(place: DecorPlace, held: NonNullable<DecorPlace['held']>, notesTo: NotesTo): Found {
+  const found = ran({ ...place, ...held, held: null }, notesTo, MOST_OF_TWO);
+  if (typeof found === 'string') return found;
+  const long = found.filter(({ added }) => added.alone! < place.end);
+  return long.map((offer) => ({ ...offer, variant: 'two bars', added: { ...offer.added, until: held.end } }));
+}
+
+function ran(place: DecorPlace, notesTo: NotesTo, most = MOST): Found {
   const { next, grip, chord, key, end, column, meter, neck, isPushed, ms } = place;
   if (!next) return 'last';
   if (!next.opensPhrase) return 'condition';
   if (isPushed) return 'early';
   const gap = lastGap(place);
   const step = offBeat(meter);
-  const count = gap === null ? 0 : Math.min(MOST, Math.floor((gap.to - gap.from) / step));
+  const count = gap === null ? 0 : Math.min(most, Math.floor((gap.to - gap.from) / step));
   if (gap === null || count < FEWEST) return place.sung(place.start, end).length > 0 ? 'tune' : 'short';
   // It leads to what is sung next, or to the top of the next grip.
   const to = gap.to < end ? place.sung(gap.to, gap.to + 1)[0]!.notes[0]!.pitch : next.grip.pitches.at(-1)!;
