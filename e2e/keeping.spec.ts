@@ -31,7 +31,7 @@ test('everything is backed up, looked into, put back, and the way back is there'
 
   await mine.getByRole('button', { name: 'Look into it' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('holds 8 tunes, 10 takes');
+  await expect(dialog).toContainText('holds 8 tunes, 12 takes');
   await expect(dialog).toContainText('Gangplank Strut');
   expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
   await dialog.getByRole('button', { name: 'Put it back' }).click();

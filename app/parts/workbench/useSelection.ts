@@ -4,18 +4,26 @@ import { useOfWindow } from '../../keep/remembered.ts';
 
 type Placed = Pick<Column, 'chord' | 'slot'>;
 
-/** From when to when a column lasts, in ticks: chords may be divided and joined, and what is selected stays selected. */
-interface Time {
+/** Which column, and from when to when it lasted when it was selected, in ticks. */
+interface End {
+  readonly index: number;
   readonly start: number;
   readonly end: number;
 }
-/** The column selected last, and where the selection was begun; null: nothing was selected yet. */
+/**
+ * The column selected last, and where the selection was begun, among so many columns. Where there are as many, it is the same
+ * one, wherever it begins now; where chords were divided or joined, what lasts then.
+ */
 interface Selected {
-  readonly at: Time;
-  readonly anchor: Time;
+  readonly at: End;
+  readonly anchor: End;
+  readonly count: number;
 }
 
-const timeOf = ({ slot: { start, entry } }: Placed): Time => ({ start, end: start + entry.ticks });
+const endAt = (columns: readonly Placed[], index: number): End => {
+  const { start, entry } = columns[index]!.slot;
+  return { index, start, end: start + entry.ticks };
+};
 /** The column that lasts at a time, and the one at whose end, or in which, a time comes. */
 const columnAt = (columns: readonly Placed[], start: number) =>
   Math.max(
@@ -23,7 +31,7 @@ const columnAt = (columns: readonly Placed[], start: number) =>
     columns.findLastIndex((column) => column.slot.start <= start),
   );
 const columnUntil = (columns: readonly Placed[], end: number) => {
-  const found = columns.findIndex((column) => timeOf(column).end >= end);
+  const found = columns.findIndex(({ slot }) => slot.start + slot.entry.ticks >= end);
   return found < 0 ? columns.length - 1 : found;
 };
 
@@ -41,13 +49,14 @@ export function useSelection(take: string, columns: readonly Placed[]) {
       return [first, first];
     }
     const { at, anchor: begun } = kept;
+    if (kept.count === count) return [at.index, begun.index];
     const one = columnAt(columns, at.start);
     if (at.start === begun.start) return [one, one];
     const isForward = begun.start < at.start;
     return isForward
       ? [columnUntil(columns, at.end), columnAt(columns, begun.start)]
       : [one, columnUntil(columns, begun.end)];
-  }, [kept, columns]) as [number, number];
+  }, [kept, columns, count]) as [number, number];
   const within = (index: number) => Math.max(0, Math.min(count - 1, index));
   return {
     selected,
@@ -55,11 +64,9 @@ export function useSelection(take: string, columns: readonly Placed[]) {
     to: Math.max(selected, anchor),
     /** Selects a column; `extending` keeps the anchor where it is. */
     select(index: number, extending: boolean): void {
-      const column = columns[within(index)];
-      if (!column) return;
-      const at = timeOf(column);
-      const begun = columns[anchor];
-      keep({ at, anchor: extending && begun ? timeOf(begun) : at });
+      if (count === 0) return;
+      const at = endAt(columns, within(index));
+      keep({ at, anchor: extending ? endAt(columns, within(anchor)) : at, count });
     },
   };
 }
