@@ -50,6 +50,12 @@ function byName(names: ArrayLike<number>): ReadonlyMap<number, readonly number[]
   return named;
 }
 
+/** States by the pitch of one voice, and the same pitch sought: what is held. */
+function heldBy(pitchOf: (states: States, i: number) => number): Partners {
+  const named = (states: States) => byName(Float64Array.from({ length: states.size }, (_, i) => pitchOf(states, i)));
+  return { named: remembered(named), sought: (states, i) => [pitchOf(states, i)] };
+}
+
 /** The bonds that few pairs keep. */
 const PARTNERS: Readonly<Partial<Record<Bond, Partners>>> = {
   moved: {
@@ -60,6 +66,8 @@ const PARTNERS: Readonly<Partial<Record<Bond, Partners>>> = {
     named: remembered((states) => byName(Float64Array.from({ length: states.size }, (_, i) => soundOf(states, i)))),
     sought: linesFrom,
   },
+  'top-held': heldBy(({ pitches, voices }, i) => pitches[i * MOST_STRINGS + voices[i]! - 1]!),
+  'low-held': heldBy(({ pitches }, i) => pitches[i * MOST_STRINGS]!),
 };
 
 const NOBODY: readonly number[] = [];
