@@ -4,7 +4,7 @@ import { buildLibrary, DEFAULT_HAND, DEFAULT_WEIGHTS, run } from '../core/index.
 import { nodeOf } from '../core/leading/by-hand.oracle.ts';
 import { extend } from '../core/leading/extend.ts';
 import { joinPrice } from '../core/leading/join.ts';
-import { joinPrices } from '../core/leading/join-prices.ts';
+import { joinPrices, WITHIN_A_CHORD } from '../core/leading/join-prices.ts';
 import { chainOf } from '../core/leading/lattice.ts';
 import type { Near } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
@@ -19,16 +19,7 @@ import { chordOf, count, kernelNear, library, timed } from './report.ts';
     States,
     States,
   ];
-  const kind = {
-    opensPhrase: false,
-    haste: 1,
-    changes: false,
-    stale: false,
-    wishes: [],
-    bond: null,
-    small: [null, null] as const,
-  };
-  const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), kind);
+  const prices = joinPrices(library.neck, DEFAULT_WEIGHTS, chordOf('Dm9'), chordOf('G13'), WITHIN_A_CHORD);
   const pairs = `${((from.size * to.size) / 1e6).toFixed(1)} M pairs`;
   timed('one join, every pair in turn', '', 3, () => {
     let sum = 0;
@@ -64,16 +55,7 @@ import { chordOf, count, kernelNear, library, timed } from './report.ts';
         if (i === 0) for (let j = 0; j < size; j++) graph.addEdge('start', `0/${j}`, { weight: own[j]! / TENTH });
         else {
           const before = columns[i - 1]!;
-          const kind = {
-            opensPhrase: false,
-            haste: 1,
-            changes: false,
-            stale: false,
-            wishes: [],
-            bond: null,
-            small: [null, null] as const,
-          };
-          const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, kind);
+          const prices = joinPrices(few.neck, DEFAULT_WEIGHTS, chords[i - 1]!, chords[i]!, WITHIN_A_CHORD);
           for (let k = 0; k < before.size; k++)
             for (let j = 0; j < size; j++)
               graph.addEdge(`${i - 1}/${k}`, `${i}/${j}`, {

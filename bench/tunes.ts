@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEFAULT_WEIGHTS, fretsAt, parseTuneChart, run, pricedBy, prepareTake, sessionOf } from '../core/index.ts';
 import { extend } from '../core/leading/extend.ts';
-import { joinPrices } from '../core/leading/join-prices.ts';
+import { joinPrices, WITHIN_A_CHORD } from '../core/leading/join-prices.ts';
 import { chainOf, type LatticeNode } from '../core/leading/lattice.ts';
 import { type Near } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
@@ -144,19 +144,10 @@ for (const count of [32, 64, 128]) {
     },
     () => ready(of.nodes.map((node) => ({ ...node, weights }))),
   );
-  const kind = {
-    opensPhrase: false,
-    haste: 1,
-    changes: false,
-    stale: false,
-    wishes: [],
-    bond: null,
-    small: [null, null] as const,
-  };
   const columns = of.nodes.map(({ chord }) => ({ chord, states: statesOf(chord, library, DEFAULT_WEIGHTS) }));
   const joins = columns
     .slice(1)
-    .map(({ chord }, i) => joinPrices(library.neck, DEFAULT_WEIGHTS, columns[i]!.chord, chord, kind));
+    .map(({ chord }, i) => joinPrices(library.neck, DEFAULT_WEIGHTS, columns[i]!.chord, chord, WITHIN_A_CHORD));
   const leastBy = (near: Near) => {
     let totals = columns[0]!.states.own;
     joins.forEach((prices, i) => {

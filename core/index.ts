@@ -107,12 +107,12 @@ export {
   type Wanted,
 } from './score/decor/decorate.ts';
 export { withAdded, type Added } from './score/decor/added.ts';
-export { DECOR_KINDS, type DecorKind, type Decoration, type NotOffered } from './score/decor/decoration.ts';
+export type { Decoration, NotOffered } from './score/decor/decoration.ts';
 export { notesAdded } from './score/decor/notes-added.ts';
 export { effortOf } from './score/decor/effort.ts';
 export { decorPlaces, type DecorPlace } from './score/decor/place.ts';
 export { wantedIn } from './score/decor/wanted.ts';
-export { DECOR_STYLES, type DecorStyle } from './decor-style.ts';
+export { DECOR_KINDS, DECOR_STYLES, type DecorKind, type DecorStyle } from './decor.ts';
 export { DECOR_KIND_WORDS, decorStyleText, effortText, notOfferedText } from './wording/decor.ts';
 export type { AddedNote, Decorated } from './score/score.ts';
 export { tuneStrings } from './leading/tune-strings.ts';

@@ -146,3 +146,41 @@ test('a span is played in tenths, each chord told by what is heard of it; undone
   await page.locator('#column-2').click({ modifiers: ['Shift'] });
   expect(await page.getByRole('option', { selected: true }).allTextContents()).toEqual(before);
 });
+
+test('what was chosen and cannot be any more is told with the reason, and comes back with the rhythm it needs', async ({
+  page,
+}) => {
+  await openNew(page, TUNE);
+  await page.locator('#column-1').click();
+  await page.keyboard.press('a');
+  await offers(page).locator('.option', { hasText: 'rolled slowly' }).locator('.option-keep').click();
+  await expect(told(page)).toHaveText('something added in 1');
+  await page.getByRole('button', { name: /^Rhythm:/ }).click();
+  await page
+    .getByRole('dialog', { name: 'In time' })
+    .getByRole('option', { name: /^Four, leaning/ })
+    .click();
+  await page.keyboard.press('Escape');
+  await expect(told(page)).toHaveCount(0);
+  await panel(page).getByText('0 added in the tune, 1 that cannot be any more').click();
+  await expect(panel(page)).toContainText('bar 2: rolledThe rhythm strikes the chord again there.');
+  await page.keyboard.press('Control+z');
+  await expect(told(page)).toHaveText('something added in 1');
+});
+
+test('nothing is added in a part of a tune that is decorated', async ({ page }) => {
+  await openNew(page, TUNE);
+  await page.keyboard.press('a');
+  const whole = await openSpan(page);
+  await whole.getByRole('slider', { name: 'Added between' }).focus();
+  await page.keyboard.press('End');
+  await expect(page.locator('.stage .added').nth(2)).toBeVisible();
+  await page.locator('#column-1').click();
+  for (let i = 0; i < 2; i++) await page.locator(`#column-${i + 2}`).click({ modifiers: ['Shift'] });
+  await panel(page).getByRole('slider', { name: 'Added between' }).focus();
+  // From nothing of its own to something, and back to nothing.
+  await page.keyboard.press('End');
+  await page.keyboard.press('Home');
+  for (const column of [1, 2, 3]) await expect(page.locator(`#column-${column} .added`)).toHaveCount(0);
+  await expect(page.locator('.stage .added').first()).toBeVisible();
+});

@@ -7,7 +7,7 @@ import { DEFAULT_HAND } from '../core/neck/hand.ts';
 import { MOST_STRINGS } from '../core/neck/tuning.ts';
 import { extend } from '../core/leading/extend.ts';
 import { joinPrice } from '../core/leading/join.ts';
-import { joinPrices, type JoinKind } from '../core/leading/join-prices.ts';
+import { joinPrices, WITHIN_A_CHORD, type JoinKind } from '../core/leading/join-prices.ts';
 import { MOST_TENTHS } from '../core/leading/near/near.ts';
 import { PlainNear } from '../core/leading/near/plain.ts';
 import { sideOf } from '../core/leading/near/sides.ts';
@@ -24,15 +24,7 @@ const chordOf = (symbol: string): Chord => {
   return chord.value;
 };
 const kernel = KernelNear.create()!;
-const KIND: JoinKind = {
-  opensPhrase: false,
-  haste: 1,
-  changes: true,
-  stale: true,
-  wishes: [],
-  bond: null,
-  small: [null, null],
-};
+const KIND: JoinKind = { ...WITHIN_A_CHORD, changes: true, stale: true };
 const states = (symbol: string, weights: Weights): States => statesOf(chordOf(symbol), library, weights);
 
 /** Totals as a search has them: what each state costs above the least, with a little of what came before. */

@@ -1,4 +1,4 @@
-import { remembered } from '../remember.ts';
+import { share, sharedBy, type Shares } from './shares.ts';
 import type { Weights } from './weights.ts';
 
 /*
@@ -8,8 +8,7 @@ import type { Weights } from './weights.ts';
  * practised progressions of players alone, each with its own top line as the melody (`npm run practised-tunes`); the others
  * are common practice.
  */
-const share = (part: number) => (weight: number) => Math.round(weight * part);
-const SHARES: Readonly<Partial<Record<keyof Weights, (weight: number) => number>>> = {
+const SHARES: Shares = {
   topLeap: share(0),
   register: share(0),
   low: share(0),
@@ -34,14 +33,8 @@ const BY_CHORD = {
   heard: { bass: share(0), shift: share(3) },
 } as const;
 
-const weigh = (weights: Weights, when: keyof typeof BY_CHORD): Weights => {
-  const shares: Readonly<Partial<Record<string, (weight: number) => number>>> = { ...SHARES, ...BY_CHORD[when] };
-  return Object.fromEntries(
-    Object.entries(weights).map(([term, weight]) => [term, shares[term]?.(weight as number) ?? weight]),
-  ) as unknown as Weights;
-};
-const opening = remembered((weights: Weights) => weigh(weights, 'new'));
-const going = remembered((weights: Weights) => weigh(weights, 'heard'));
+const opening = sharedBy({ ...SHARES, ...BY_CHORD.new });
+const going = sharedBy({ ...SHARES, ...BY_CHORD.heard });
 
 /** The weights of a grip that carries a melody note. `opens`: its chord is new with it. */
 export const carryWeights = (weights: Weights, opens: boolean): Weights => (opens ? opening : going)(weights);

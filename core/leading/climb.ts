@@ -8,7 +8,7 @@ import { run } from '../steps.ts';
 import { handChange, neededMs, type HandShape } from './change.ts';
 import { fingered } from './fingered.ts';
 import { joinPrice } from './join.ts';
-import { joinPrices } from './join-prices.ts';
+import { joinPrices, WITHIN_A_CHORD } from './join-prices.ts';
 import { areaRules } from './rules/area.ts';
 import { statesOf, type States } from './states.ts';
 import { inTenths } from './units.ts';
@@ -71,15 +71,7 @@ export function* climbSteps(
   const rules = areaRules(null, { pricing, banished: new Set() });
   const all = statesOf(chord, library, weights, rules, shapes);
   const states = statesOf(chord, library, weights, rules, cheapestOf(all));
-  const prices = joinPrices(library.neck, weights, chord, chord, {
-    opensPhrase: false,
-    haste: 1,
-    changes: false,
-    stale: false,
-    wishes: [],
-    bond: null,
-    small: [null, null],
-  });
+  const prices = joinPrices(library.neck, weights, chord, chord, WITHIN_A_CHORD);
   const bassOf = (i: number) => states.pitches[i * MOST_STRINGS]!;
   const topOf = (i: number) => states.pitches[i * MOST_STRINGS + states.voices[i]! - 1]!;
   const lineOf = wish.line === 'bass' ? bassOf : topOf;

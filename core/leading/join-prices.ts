@@ -77,6 +77,17 @@ export interface JoinKind {
   readonly small: readonly [SmallNode | null, SmallNode | null];
 }
 
+/** A join of two grips of one chord, with time enough, of which nothing is said. */
+export const WITHIN_A_CHORD: JoinKind = {
+  opensPhrase: false,
+  haste: 1,
+  changes: false,
+  stale: false,
+  wishes: [],
+  bond: null,
+  small: [null, null],
+};
+
 /** The prices of a join between two chords, the earlier first. */
 export function joinPrices(
   neck: Neck,

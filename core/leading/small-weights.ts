@@ -1,5 +1,5 @@
-import { remembered } from '../remember.ts';
 import type { Small } from '../take/small.ts';
+import { share, sharedBy, type Shares } from './shares.ts';
 import { hasBass } from './two-parts.ts';
 import type { Weights } from './weights.ts';
 
@@ -7,8 +7,7 @@ import type { Weights } from './weights.ts';
  * How two notes are weighed that stand in the place of a grip: nothing is missed of what only four would have, what the chord
  * must say is said over time (two-parts.ts), and those with a bass have it where the chord is new (common practice).
  */
-const share = (part: number) => (weight: number) => Math.round(weight * part);
-const SHARES: Readonly<Partial<Record<keyof Weights, (weight: number) => number>>> = {
+const SHARES: Shares = {
   thin: share(0),
   full: share(0),
   gaps: share(0),
@@ -32,16 +31,7 @@ const NO_ROOT = { bass: share(0) };
 /** A voice that moves while the other is held is there to move. */
 const LINE = { movement: share(1 / 4) };
 
-const by = (shares: Readonly<Partial<Record<string, (weight: number) => number>>>) =>
-  remembered(
-    (weights: Weights): Weights =>
-      Object.fromEntries(
-        Object.entries(weights).map(([term, weight]) => [
-          term,
-          (shares[term] ?? SHARES[term as keyof Weights])?.(weight as number) ?? weight,
-        ]),
-      ) as unknown as Weights,
-  );
+const by = (shares: Shares) => sharedBy({ ...SHARES, ...shares });
 const above = by(NO_BASS);
 const tenths = { opens: by(TENTHS), goesOn: by({ ...TENTHS, ...NO_ROOT }) };
 const voices = { opens: by(VOICES), goesOn: by({ ...VOICES, ...NO_ROOT, ...LINE }) };

@@ -32,6 +32,9 @@ export interface Holding {
   readonly parts: Readonly<Record<DifficultyPart, number>>;
 }
 
+/** Where a finger lies beside the others along the neck: the thumb and none before the index. */
+export const rankOf = (finger: Finger): number => (finger === 'T' ? 0 : finger);
+
 /** A finger as it is shown, by its number. */
 export const fingerOf = (number: number): Finger => (number === THUMB ? 'T' : (number as Finger));
 

@@ -1,4 +1,4 @@
-import type { Finger } from '../neck/hold.ts';
+import { rankOf, type Finger } from '../neck/hold.ts';
 import type { Ticks } from '../time/meter.ts';
 
 /** How the left hand alone brings a note on, on the string that sounds: hammered on, pulled off, slid to. */
@@ -18,8 +18,6 @@ interface Placed {
 const SLIDES = 2;
 const HAMMERS = 4;
 
-const rank = (finger: Finger): number => (finger === 'T' ? 0 : finger);
-
 /**
  * Whether a note needs no pluck of its own: it comes off the beat, straight after one on the same string that is stronger, to
  * which it is an afterthought (common practice). The same finger slides; one beyond it hammers on; one that lies below, or the
@@ -30,7 +28,7 @@ export function legatoFrom(before: Placed, note: Placed): Legato | null {
   if (string !== before.string || start !== before.start + before.ticks || strength >= before.strength) return null;
   const up = fret - before.fret;
   if (finger === before.finger) return finger !== 0 && up !== 0 && Math.abs(up) <= SLIDES ? 'slide' : null;
-  if (up > 0 && up <= HAMMERS && rank(finger) > rank(before.finger)) return 'hammer';
-  if (up < 0 && -up <= HAMMERS && rank(finger) < rank(before.finger)) return 'pull';
+  if (up > 0 && up <= HAMMERS && rankOf(finger) > rankOf(before.finger)) return 'hammer';
+  if (up < 0 && -up <= HAMMERS && rankOf(finger) < rankOf(before.finger)) return 'pull';
   return null;
 }

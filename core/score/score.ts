@@ -4,6 +4,7 @@ import type { Grip } from '../grip/grips.ts';
 import type { ArrangedColumn } from '../leading/arrange.ts';
 import type { Finger } from '../neck/hold.ts';
 import type { Midi } from '../pitch/pitch.ts';
+import type { DecorKind } from '../decor.ts';
 import { clockOf, type Clock } from '../time/clock.ts';
 import { beatsPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
 import type { Legato } from './legato.ts';
@@ -81,10 +82,10 @@ export interface AddedNote {
 /** Something that was added to a chord. */
 export interface Decorated {
   readonly column: number;
-  /** Its decoration by id, which of several, and of which sort (decor/decoration.ts). */
+  /** Its decoration by id, which of several, and of which sort. */
   readonly id: string;
   readonly variant: string;
-  readonly kind: string;
+  readonly kind: DecorKind;
   readonly name: string;
   readonly reason: string;
   /** Its notes (decor/notes-added.ts). */

@@ -1,6 +1,6 @@
-import type { DecorStyle } from '../decor-style.ts';
+import type { DecorKind, DecorStyle } from '../decor.ts';
 import { STYLES } from '../reharm/moves/styles.ts';
-import type { DecorKind, Decoration, NotOffered } from '../score/decor/decoration.ts';
+import type { Decoration, NotOffered } from '../score/decor/decoration.ts';
 import { decorStyleWords } from '../score/decor/decor-styles.ts';
 
 /** What each sort of decoration is called in a list, and the letter that marks it where it sounds. */

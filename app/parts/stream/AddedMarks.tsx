@@ -22,14 +22,18 @@ interface AddedMarksProps {
 const SMALL = 3.5;
 const LETTER = 15;
 
+type Shape = (x: number, y: number) => string;
+const square: Shape = (x, y) => `M${x - SMALL} ${y - SMALL}h${2 * SMALL}v${2 * SMALL}h${-2 * SMALL}z`;
+const round: Shape = (x, y) =>
+  `M${x - SMALL} ${y}a${SMALL} ${SMALL} 0 1 0 ${2 * SMALL} 0a${SMALL} ${SMALL} 0 1 0 ${-2 * SMALL} 0z`;
+
 /** A small note in the shape of its sort: chords are squares, lines triangles, single notes round, ornaments crosses. */
-const SHAPES: Readonly<Record<DecorKind, (x: number, y: number) => string>> = {
-  approach: (x, y) => `M${x - SMALL} ${y - SMALL}h${2 * SMALL}v${2 * SMALL}h${-2 * SMALL}z`,
-  passing: (x, y) => `M${x - SMALL} ${y - SMALL}h${2 * SMALL}v${2 * SMALL}h${-2 * SMALL}z`,
+const SHAPES: Readonly<Record<DecorKind, Shape>> = {
+  approach: square,
+  passing: square,
   line: (x, y) => `M${x} ${y - SMALL - 1}l${SMALL + 1} ${2 * SMALL}h${-2 * SMALL - 2}z`,
-  run: (x, y) => `M${x - SMALL} ${y}a${SMALL} ${SMALL} 0 1 0 ${2 * SMALL} 0a${SMALL} ${SMALL} 0 1 0 ${-2 * SMALL} 0z`,
-  answer: (x, y) =>
-    `M${x - SMALL} ${y}a${SMALL} ${SMALL} 0 1 0 ${2 * SMALL} 0a${SMALL} ${SMALL} 0 1 0 ${-2 * SMALL} 0z`,
+  run: round,
+  answer: round,
   ornament: (x, y) => `M${x - SMALL} ${y}h${2 * SMALL}M${x} ${y - SMALL}v${2 * SMALL}`,
   broken: (x, y) => `M${x} ${y - SMALL - 1}v${2 * SMALL + 2}`,
   rest: () => '',

@@ -29,11 +29,11 @@ interface BetweenProps {
   readonly trying: number;
   readonly onTry: (index: number) => void;
   readonly onKeep: (index: number) => void;
-  readonly onHear: (offer: Offered) => void;
-  readonly onHearWay: (made: readonly Offered[]) => void;
+  /** Hears chords with what would be added to them. */
+  readonly onHear: (offers: readonly Offered[]) => void;
   readonly onTake: (change: Change) => void;
   readonly onSelect: (column: number) => void;
-  /** Plays it with what is added and without, by turns; null where nothing is added. */
+  /** Plays it with what is added and, at a turn, without. */
   readonly loop: {
     readonly on: boolean;
     readonly without: boolean;
@@ -55,7 +55,7 @@ export function Between(props: BetweenProps) {
   return (
     <div className="between">
       <Span {...props} />
-      {between.standing.length + between.silent.length > 0 && <Standing {...props} />}
+      {between.standing.length + between.silent.length + between.lost.length > 0 && <Standing {...props} />}
       <Offers {...props} />
       <NotHere between={between} />
     </div>
@@ -86,7 +86,7 @@ function Offers({ between, trying, onTry, onKeep, onHear }: BetweenProps) {
           playable
           onTry={() => onTry(i)}
           onKeep={() => onKeep(i)}
-          onHear={() => onHear(one.offer)}
+          onHear={() => onHear([one.offer])}
         >
           <span className="between-offer">
             <span>
@@ -110,7 +110,7 @@ const headingOf = (offers: readonly BetweenOffer[], i: number): string | null =>
 };
 
 /** How much is added to a span, in which style, and three ways to do it. */
-function Span({ between, onTake, onHearWay }: BetweenProps) {
+function Span({ between, onTake, onHear }: BetweenProps) {
   const { where, decor, amount, style, ways, ask, changes } = between;
   const [open, setOpen] = useRemembered('between-span', false);
   return (
@@ -163,7 +163,7 @@ function Span({ between, onTake, onHearWay }: BetweenProps) {
               size="small"
               aria-label={`Hear way ${i + 1}`}
               disabled={made.length === 0}
-              onClick={() => onHearWay(made)}
+              onClick={() => onHear(made)}
             >
               <VolumeUpOutlined fontSize="small" />
             </IconButton>
@@ -179,12 +179,13 @@ function Span({ between, onTake, onHearWay }: BetweenProps) {
 
 /** What stands, each with a switch. */
 function Standing({ between, barOf, onTake, onSelect, loop }: BetweenProps) {
-  const { standing, silent, where, changes } = between;
+  const { standing, silent, lost, where, changes } = between;
   const [open, setOpen] = useRemembered('between-standing', false);
   return (
     <details className="between-standing" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>
         {standing.length} added in {where}
+        {lost.length > 0 && <em>, {lost.length} that cannot be any more</em>}
       </summary>
       <Button size="small" variant="outlined" onClick={loop.on ? loop.turn : loop.start} aria-pressed={loop.without}>
         {loop.on ? (loop.without ? 'Heard without; with it' : 'Heard with; without it') : 'Loop with and without'}
@@ -203,6 +204,23 @@ function Standing({ between, barOf, onTake, onSelect, loop }: BetweenProps) {
               checked
               slotProps={{ input: { 'aria-label': `${one.name} in bar ${barOf(one.column)}` } }}
               onChange={() => onTake(changes.off(one))}
+            />
+          </li>
+        ))}
+        {lost.map((one) => (
+          <li key={one.column} className="between-lost">
+            <KindMark kind="rest" />
+            <button type="button" className="between-where" onClick={() => onSelect(one.column)}>
+              <span>
+                bar {one.bar}: {one.name}
+                <small>{one.why}</small>
+              </span>
+            </button>
+            <Switch
+              size="small"
+              checked
+              slotProps={{ input: { 'aria-label': `${one.name} in bar ${one.bar}, which cannot be any more` } }}
+              onChange={() => onTake(changes.on(one))}
             />
           </li>
         ))}

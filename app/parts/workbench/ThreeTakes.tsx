@@ -26,7 +26,7 @@ const AT_FIRST = 3;
 const LONG = 96;
 const MOST = 9;
 
-interface ThreeTakesProps {
+export interface ThreeTakesProps {
   readonly job: Job;
   readonly tastes: Tastes;
   /** What is selected, if it is several chords: `bars 5 to 8`, in ticks. */

@@ -6,7 +6,6 @@ import {
   handOf,
   quarterSeconds,
   secondsBetween,
-  slotKeys,
   solvedAnew,
   spanOfColumns,
   whyNot,
@@ -16,13 +15,11 @@ import {
   type Chart,
   type Column,
   type Clock,
-  type Decorated,
   type PlayedNote,
   type RingingString,
-  type Scored,
+  type Offered,
   type Steer,
 } from '../../../core/index.ts';
-import { Notice } from '../frame/Notice.tsx';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useLatest } from '../../keep/latest.ts';
@@ -40,6 +37,7 @@ import { Announcer } from './Announcer.tsx';
 import { barChanges } from './barChanges.ts';
 import { benchActions } from './benchActions.ts';
 import { BenchHeader } from './BenchHeader.tsx';
+import { BenchSheets } from './BenchSheets.tsx';
 import { columnEdits } from './columnEdits.ts';
 import { useFiles } from './useFiles.ts';
 import { Hand } from './Hand.tsx';
@@ -96,10 +94,8 @@ interface WorkbenchProps {
 }
 
 const FirstLook = later(async () => (await import('./Legend.tsx')).FirstLook);
-const GripCards = later(async () => (await import('./GripCards.tsx')).GripCards);
 const InTime = later(async () => (await import('./InTime.tsx')).InTime);
 const OwnGrip = later(async () => (await import('./OwnGrip.tsx')).OwnGrip);
-const ThreeTakes = later(async () => (await import('./ThreeTakes.tsx')).ThreeTakes);
 const TakeStatus = later(async () => (await import('./TakeStatus.tsx')).TakeStatus);
 const Voices = later(async () => (await import('./Voices.tsx')).Voices);
 const Between = later(async () => (await import('./Between.tsx')).Between);
@@ -108,8 +104,6 @@ const WishesTab = later(async () => (await import('./WishesTab.tsx')).WishesTab)
 const NONE: readonly string[] = [];
 /** Its room is kept until there is something to say. */
 const NO_STATUS = <div className="take-status" />;
-const NO_ADDED: readonly Decorated[] = [];
-const NO_COLUMNS: Scored['columns'] = [];
 const NO_NOTES: readonly PlayedNote[] = [];
 const NO_BASSES: readonly RingingString[] = [];
 const NO_UNMET: ArrangedTake['unmet'] = [];
@@ -165,41 +159,20 @@ export function Workbench(props: WorkbenchProps) {
   const melody = useMelody(chart, kept.melody, columns);
   const hand = useMemo(() => handOf(player), [player]);
   const { sung } = melody;
+  const standing = { columns, slots, cells, from, to };
   const sound = useScore({
+    ...standing,
     tuneId,
     chart,
-    neck: guitar,
-    hand,
-    arranged,
-    slots,
     barIds,
-    cells,
     sung,
-    from,
-    to,
+    hand,
+    neck: guitar,
+    arranged,
     bareToo: tab === 'between',
   });
-  const { score, time } = sound;
-  const added = score?.decorated ?? NO_ADDED;
-  const scored = useMemo(
-    (): Scored => ({ chart, open: guitar.open, columns: arranged ?? NO_COLUMNS }),
-    [chart, guitar.open, arranged],
-  );
-  const keys = useMemo(() => slotKeys(slots, barIds), [slots, barIds]);
-  const between = useBetween({
-    ...sound,
-    of: scored,
-    hand,
-    columns,
-    slots,
-    keys,
-    cells,
-    selected,
-    from,
-    to,
-    place,
-    added,
-  });
+  const { score, time, added } = sound;
+  const between = useBetween({ ...standing, ...sound, hand, selected, place });
   const offered = useOffered(
     { selected, from, to, column, here, before, solved },
     tab,
@@ -217,6 +190,7 @@ export function Workbench(props: WorkbenchProps) {
 
   const hearing = hearings(playback, { columns, ...sound, selected: sound.played.loop ? from : selected, from, to });
   const loop = useBothWays(playback, hearing, sound.bare);
+  const hearAdded = (offers: readonly Offered[]) => sound.bare && hearing.decorated(sound.bare, offers, guitar.open);
   const hearLed = (outcome: SteeredOutcome) => voices.steered && hearing.led(outcome, voices.steered.to);
 
   const select = (index: number, extending = false) => {
@@ -290,7 +264,7 @@ export function Workbench(props: WorkbenchProps) {
       hearLed,
       between,
       letGo: () => between.stands && deeds.take(between.changes.off(between.stands)),
-      hearBetween: (offer) => sound.bare && hearing.between(sound.bare, offer, guitar.open),
+      hearAdded,
       decide,
       mark: deeds.mark,
       takes: () => setTakesOpen(true),
@@ -495,8 +469,7 @@ export function Workbench(props: WorkbenchProps) {
               trying={trying}
               onTry={setTrying}
               onKeep={keep}
-              onHear={(offer) => sound.bare && hearing.between(sound.bare, offer, guitar.open)}
-              onHearWay={(made) => sound.bare && hearing.decorated(sound.bare, made, guitar.open)}
+              onHear={hearAdded}
               onTake={deeds.take}
               onSelect={select}
               loop={loop}
@@ -515,33 +488,30 @@ export function Workbench(props: WorkbenchProps) {
           }
         />
       </div>
-      <Suspense>
-        {cardsOpen && arranged && (
-          <GripCards title={chart.title} columns={arranged} guitar={guitar} onClose={() => setCardsOpen(false)} />
-        )}
-      </Suspense>
-      <Suspense>
-        {takesOpen && (
-          <ThreeTakes
-            job={job}
-            tastes={tastes}
-            selection={from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place)}
-            of={{ tuneId, takeId: take.id }}
-            bars={new Set(slots.map(({ bar }) => bar)).size}
-            onTake={edit}
-            onClose={() => setTakesOpen(false)}
-          />
-        )}
-      </Suspense>
+      <BenchSheets
+        title={chart.title}
+        guitar={guitar}
+        cards={cardsOpen ? arranged : null}
+        onCloseCards={() => setCardsOpen(false)}
+        takes={
+          takesOpen
+            ? {
+                job,
+                tastes,
+                selection: from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place),
+                of: { tuneId, takeId: take.id },
+                bars: new Set(slots.map(({ bar }) => bar)).size,
+                onTake: edit,
+                onClose: () => setTakesOpen(false),
+              }
+            : null
+        }
+        files={files}
+        failed={playback.failed}
+      />
       <Announcer trial={trial} tried={offered.name} lastEdit={store.undo.at(-1)?.label ?? null} />
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       {retuneNotice}
-      <Notice open={playback.failed !== null} message={playback.failed} />
-      <Notice
-        open={files.sounding !== null}
-        message={`The sound file is made: ${Math.round(100 * (files.sounding ?? 1))} %`}
-      />
-      <Notice open={files.failed !== null} goes message={files.failed} onClose={files.forget} />
       <Said words={store.said} onClose={dismiss} />
     </Frame>
   );

@@ -24,7 +24,8 @@ interface Bench extends Pick<BenchActions, 'mark' | 'takes' | 'stepTake' | 'undo
   readonly hearing: ReturnType<typeof hearings>;
   readonly hearLed: (outcome: SteeredOutcome) => void;
   readonly between: Between;
-  readonly hearBetween: (offer: DecorOffer) => void;
+  /** Hears chords with what would be added to them. */
+  readonly hearAdded: (offers: readonly DecorOffer[]) => void;
   /** Takes away what is added to the selected chord. */
   readonly letGo: () => void;
   readonly decide: ColumnEdits;
@@ -36,7 +37,7 @@ interface Bench extends Pick<BenchActions, 'mark' | 'takes' | 'stepTake' | 'undo
 /** What each key of the bench does now. A voice that is in hand takes the arrows. */
 export function benchActions(bench: Bench): BenchActions {
   const { count, selected, select, tab, show, offered, hearing, hearLed, inHand, decide, trial, playback } = bench;
-  const { between, hearBetween } = bench;
+  const { between, hearAdded } = bench;
   const { voices, moves, grips, trying, led } = offered;
   const { armed } = voices;
   const sendArmed = (way: Steer) => armed !== null && voices.set(armed, way);
@@ -49,7 +50,7 @@ export function benchActions(bench: Bench): BenchActions {
     hear: () => {
       if (tab === 'move' && moves[trying]) hearing.move(moves[trying]);
       else if (led) hearLed(led);
-      else if (tab === 'between' && between.offers[trying]) hearBetween(between.offers[trying].offer);
+      else if (tab === 'between' && between.offers[trying]) hearAdded([between.offers[trying].offer]);
       else hearing.grip(inHand);
     },
     voice: (number) => tab === 'voice' && voices.arm(number),

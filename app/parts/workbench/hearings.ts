@@ -59,12 +59,6 @@ export function hearings(
     /** Some columns as they would be. */
     span: (first: number, last: number, chords: readonly { pitches: readonly number[]; ticks: number }[]) =>
       plain && hearInPlace(plain, first, last, chords),
-    /** A chord with something added to it, and the next; `bare` is how it sounds without. */
-    between(bare: Score, offer: Offered, open: readonly Midi[]): void {
-      const made = withAdded(bare, offer.column, offer.added, open);
-      const last = made.columns[offer.column + 1] ?? made.columns[offer.column]!;
-      play(made, offer.column, { ...played, loop: false, countIn: 0, until: last.start + last.ticks });
-    },
     /** What is selected, or the tune, again and again, with what is added between its chords and, at any time, without. */
     bothWays(bare: Score): void {
       if (!score) return;
@@ -74,13 +68,16 @@ export function hearings(
       hearSide(0);
       playBoth([score, bare], starts, starts[first]!, { ...played, loop: true, until: end.start + end.ticks });
     },
-    /** Several chords with what is added to them. */
+    /** Chords with what is added to them, to the end of the chord it leads to; `bare` is how they sound without. */
     decorated(bare: Score, offers: readonly Offered[], open: readonly Midi[]): void {
-      const made = offers.reduce((so, { column, added }) => withAdded(so, column, added, open), bare);
       const [first, last] = [offers[0], offers.at(-1)];
       if (!first || !last) return;
-      const end = made.columns[last.column + 1] ?? made.columns[last.column]!;
-      play(made, first.column, { ...played, loop: false, countIn: 0, until: end.start + end.ticks });
+      const made = offers.reduce((so, { column, added }) => withAdded(so, column, added, open), bare);
+      const own = made.columns[last.column]!;
+      const over = last.added.until ?? own.start + own.ticks;
+      const to = made.columns.find(({ start }) => start >= over);
+      const until = to ? to.start + to.ticks : over;
+      play(made, first.column, { ...played, loop: false, countIn: 0, until });
     },
     /** Another way through the tune, from the selected chord. */
     way({ grips }: OtherWay): void {

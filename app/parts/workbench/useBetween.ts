@@ -9,6 +9,7 @@ import {
   effortOf,
   notesAdded,
   notOfferedAt,
+  notOfferedText,
   offersAt,
   wantedIn,
   type AddedNote,
@@ -112,6 +113,18 @@ export function useBetween(asked: Asked) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [first, places, of, slots, keys, cells, name, amount, style, from, to]);
   const where = from === to ? 'the tune' : place;
+  /** The chords for which something was decided. */
+  const own = columns.flatMap(({ at, slot }, column) => {
+    const decision = cells[addedName(at)];
+    return inSpan({ column }) && decision?.layer === 'added' ? [{ at, column, bar: slot.bar, decision }] : [];
+  });
+  function lostIn({ at, column, bar, decision }: (typeof own)[number]) {
+    if (decision.decoration === null || added.some((one) => one.column === column)) return [];
+    const there = places.find((one) => one.column === column);
+    const found = there && notOfferedAt(there).find(({ decoration }) => decoration.id === decision.decoration);
+    const why = found ? notOfferedText(found.decoration, found.why) : 'No chord is played there, or none that it fits.';
+    return [{ at, column, bar, name: found?.decoration.name ?? 'something chosen', why }];
+  }
 
   return {
     /** Null while it is worked out, or where no chord is played. */
@@ -123,12 +136,9 @@ export function useBetween(asked: Asked) {
     stands,
     standing: added.filter(inSpan),
     /** Chords that were told to have nothing. */
-    silent: columns.flatMap(({ at, slot }, column) => {
-      const own = cells[addedName(at)];
-      return inSpan({ column }) && own?.layer === 'added' && own.decoration === null
-        ? [{ column, bar: slot.bar, at }]
-        : [];
-    }),
+    silent: own.filter(({ decision }) => decision.decoration === null),
+    /** What was chosen for a chord, and cannot be there any more, with the reason. */
+    lost: bare === null ? [] : own.flatMap(lostIn),
     where,
     decor,
     amount,
@@ -148,8 +158,11 @@ export function useBetween(asked: Asked) {
         label: `bar ${bar} decorated again`,
       }),
       toWay: (seed: number): Change => ({ patch: { [name]: decisionOf(seed) }, label: `decorated in ${where}` }),
+      /** Nothing in a part of the tune is a decision of its own: more may be added around it. */
       toAmount: (next: number): Change => ({
-        patch: { [name]: next === 0 ? null : decisionOf(decor?.seed ?? 1, { amount: next }) },
+        patch: {
+          [name]: next === 0 && from === to ? null : decisionOf(decor?.seed ?? 1, { amount: next }),
+        },
         label: next === 0 ? `nothing added in ${where}` : `${next} % decorated in ${where}`,
       }),
       toStyle: (next: DecorStyle): Change => ({

@@ -10,15 +10,20 @@ import {
   type ArrangedColumn,
   type Chart,
   type Decisions,
+  type Decorated,
   type Grip,
   type Hand,
   type Neck,
   type ReadSlot,
   type Score,
+  type Scored,
   type SungNote,
 } from '../../../core/index.ts';
 import type { Played } from '../../sound/perform.ts';
 import { useTime } from './useTime.ts';
+
+const NO_COLUMNS: Scored['columns'] = [];
+const NO_ADDED: readonly Decorated[] = [];
 
 interface Sounding {
   readonly tuneId: string;
@@ -55,16 +60,12 @@ export function useScore({
 }: Sounding) {
   const { open } = neck;
   const time = useTime(tuneId, chart);
+  const keys = useMemo(() => slotKeys(slots, barIds), [slots, barIds]);
+  const of = useMemo((): Scored => ({ chart, open, columns: arranged ?? NO_COLUMNS }), [chart, open, arranged]);
   const { along, listening } = time;
   const score = useMemo(
-    () =>
-      arranged &&
-      scoreOfTake(
-        { chart, open, columns: arranged },
-        { slots, keys: slotKeys(slots, barIds), cells, sung, hand },
-        along,
-      ),
-    [chart, open, arranged, slots, barIds, cells, sung, along, hand],
+    () => arranged && scoreOfTake(of, { slots, keys, cells, sung, hand }, along),
+    [of, arranged, slots, keys, cells, sung, along, hand],
   );
   /** As it sounds with nothing added between its chords. */
   const bare = useMemo(() => {
@@ -72,18 +73,14 @@ export function useScore({
     const undecorated = Object.fromEntries(
       Object.entries(cells).filter(([, { layer }]) => layer !== 'decor' && layer !== 'added'),
     );
-    return scoreOfTake(
-      { chart, open, columns: arranged },
-      { slots, keys: slotKeys(slots, barIds), cells: undecorated, sung, hand },
-      along,
-    );
-  }, [chart, open, arranged, slots, barIds, cells, sung, along, hand, bareToo]);
+    return scoreOfTake(of, { slots, keys, cells: undecorated, sung, hand }, along);
+  }, [of, arranged, slots, keys, cells, sung, along, hand, bareToo]);
   /** How each column plays the tune, where it does. */
   const tune = useMemo(() => {
     const free = new FreeHand(hand);
     return arranged?.map((column) => playedColumn(column, open, free)) ?? null;
   }, [arranged, open, hand]);
-  const plain = useMemo(() => arranged && scoreOf({ chart, open, columns: arranged }), [chart, open, arranged]);
+  const plain = useMemo(() => arranged && scoreOf(of), [of, arranged]);
   const last = from === to ? undefined : score?.columns[to];
   const played: Played = {
     rate: listening.rate / 100,
@@ -95,8 +92,13 @@ export function useScore({
   };
   return {
     time,
+    /** What is scored, and the names of its slots. */
+    of,
+    keys,
     score,
     bare,
+    /** What is added between its chords. */
+    added: score?.decorated ?? NO_ADDED,
     plain,
     tune,
     /** What this hand has too little time for at the tempo, in sentences. */

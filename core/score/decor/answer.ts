@@ -1,5 +1,5 @@
 /* Something answers the chord: an open string, its top note an octave off; what was just sung, in the other register; or nothing (common practice). */
-import { masksOf, symbolOf } from '../../chord/chord.ts';
+import { masksOf, noteIn, symbolOf } from '../../chord/chord.ts';
 import { scaleThrough } from '../../chord/scale-over.ts';
 import { pitchClassOf, type Midi } from '../../pitch/pitch.ts';
 import { beatsPerBar, ticksPerBeat, type Ticks } from '../../time/meter.ts';
@@ -8,7 +8,7 @@ import { NOTHING } from './added.ts';
 import { foundOn, type Decoration, type Found } from './decoration.ts';
 import { fingeredLine, heldAlone } from './fingered-line.ts';
 import { isInTime, isUnderTune } from './grips-between.ts';
-import { offBeat, type DecorPlace } from './place.ts';
+import { isCovering, offBeat, type DecorPlace } from './place.ts';
 
 const VELOCITY = 62;
 /** An answer is of two to six notes; what was sung longer ago is forgotten. */
@@ -52,8 +52,6 @@ export const ANSWERS: readonly Decoration[] = [
   },
 ];
 
-const NAMES = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B♭', 'B'];
-
 /** The last off-beats of a chord that lasts a bar or half of one. */
 function offBeatsIn({ start, end, meter }: DecorPlace): readonly Ticks[] {
   const beat = ticksPerBeat(meter);
@@ -79,14 +77,14 @@ function openString(place: DecorPlace): Found {
     const note = { pitch, string, fret: 0, finger: null, voice: 0 };
     const sounds = times.map((at) => single(place, 'ornament', at, Math.min(offBeat(meter), end - at), note));
     if (!isUnderTune(sounds, place)) return 'tune';
-    const args = { note: NAMES[pitchClassOf(pitch)]!, chord: symbolOf(chord) };
+    const args = { note: noteIn(chord, pitchClassOf(pitch))!, chord: symbolOf(chord) };
     return [{ variant: String(string), added: { ...NOTHING, sounds }, args }];
   };
   return foundOn(neck.open.map(onString));
 }
 
 function octave(place: DecorPlace): Found {
-  const { grip, neck, chord, end, hits, sung } = place;
+  const { grip, neck, chord, end, hits } = place;
   const at = offBeatsIn(place)[0];
   const below = grip.pitches.at(-1)! - 12;
   // It is a note of the grip: nothing is set anew.
@@ -95,7 +93,7 @@ function octave(place: DecorPlace): Found {
   if (string < 0 || below === grip.pitches[0]) return 'condition';
   if (at === undefined) return 'short';
   const again = { string, from: at, to: end, fret: grip.frets[string]!, finger: grip.fingers[string] ?? 0 };
-  if (sung(at, end).some(({ notes }) => notes.some(({ pitch }) => pitch <= below))) return 'tune';
+  if (isCovering(place, below, at)) return 'tune';
   return [{ variant: '', added: { ...NOTHING, revoiced: [again] }, args: { chord: symbolOf(chord) } }];
 }
 

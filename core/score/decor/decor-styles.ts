@@ -1,6 +1,6 @@
 /* What each style adds most (common practice; the styles are the product’s own): weights by id of a decoration, 1 where none is said, 0 never. */
 
-import type { DecorStyle } from '../../decor-style.ts';
+import type { DecorStyle } from '../../decor.ts';
 
 interface StyleRow {
   readonly words: string;

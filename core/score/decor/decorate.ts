@@ -1,4 +1,4 @@
-import type { DecorStyle } from '../../decor-style.ts';
+import type { DecorStyle } from '../../decor.ts';
 import type { Hand } from '../../neck/hand.ts';
 import { remembered } from '../../remember.ts';
 import type { Layer, Score, Scored } from '../score.ts';

@@ -1,3 +1,4 @@
+import type { DecorKind } from '../../decor.ts';
 import type { Added } from './added.ts';
 import type { DecorPlace } from './place.ts';
 
@@ -23,10 +24,6 @@ export function foundOn(all: readonly Found[]): Found {
     ? offers
     : (all.find((one) => typeof one === 'string' && one !== 'condition') ?? 'condition');
 }
-
-/** What sort of thing it is: how it is drawn and listed. */
-export const DECOR_KINDS = ['line', 'run', 'approach', 'passing', 'ornament', 'broken', 'answer', 'rest'] as const;
-export type DecorKind = (typeof DECOR_KINDS)[number];
 
 /** A kind of decoration: a small named thing with its condition and its reason. */
 export interface Decoration {

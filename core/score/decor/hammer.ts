@@ -1,20 +1,18 @@
 /* A note of the grip is hammered on from the one below it: 2 to 3, 5 to 6 (common practice of accompanists). */
-import { outsideDegree, degreeIn } from '../../chord/chord.ts';
 import { scale } from '../../pitch/key.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { pitchClassOf } from '../../pitch/pitch.ts';
-import type { Sound } from '../score.ts';
+import { rankOf } from '../../neck/hold.ts';
 import { NOTHING } from './added.ts';
 import { foundOn, type Decoration, type Found, type Offer } from './decoration.ts';
 import { fingerOn } from './held.ts';
-import { offBeat, type DecorPlace } from './place.ts';
+import { degreeOver, FASTEST_MS, ownAgain } from './neighbour.ts';
+import { isCovering, offBeat, type DecorPlace } from './place.ts';
 
 /** The degrees that are come to so: thirds and sixths; a fifth come to from the fourth says little. */
 const TARGETS: readonly unknown[] = ['3', 'b3', '6'];
-/** A hammer this much later is heard as one; at a slow tempo it is half an off-beat. */
-const FASTEST_MS = 70;
+/** At a slow tempo it comes in half of an off-beat. */
 const SLOW_MS = 320;
-const VELOCITY = 66;
 
 export const HAMMER: Decoration = {
   id: 'hammer-on',
@@ -30,7 +28,7 @@ export const HAMMER: Decoration = {
 
 /** From the note of the scale below, or from a fret below. */
 function hammered(place: DecorPlace, string: number): Found {
-  const { grip, chord, start, end, column, meter, isStruck, ms, hand, neck, key } = place;
+  const { grip, start, end, meter, isStruck, ms, hand, neck, key } = place;
   const eighth = offBeat(meter);
   const step = ms(start, start + eighth) > SLOW_MS ? eighth / 2 : eighth;
   if (!isStruck) return 'struck';
@@ -41,37 +39,23 @@ function hammered(place: DecorPlace, string: number): Found {
   const inKey = new Set(scale(key).map(pitchClass));
   const pitch = neck.open[string]! + fret;
   const below = [1, 2].find((by) => inKey.has(pitchClassOf(pitch - by)));
-  const isCovered = place.sung(start, end).some(({ notes }) => notes.some((note) => note.pitch <= pitch));
-  if (isCovered) return 'tune';
+  if (isCovering(place, pitch)) return 'tune';
   const offers = [...new Set([below, 1])].flatMap((by): readonly Offer[] => {
     if (by === undefined || fret - by < 0 || finger === 0) return [];
     const lower = fingerOn(grip, string, fret - by, hand);
     // The finger that comes down is one that was free: it lies beyond the lower one.
-    if (lower === null || (lower !== 0 && rank(lower) >= rank(finger))) return [];
-    const ornament: Sound = {
-      start: start + step,
-      ticks: end - start - step,
-      velocity: VELOCITY,
-      kind: 'ornament',
-      column,
-      spreadMs: 0,
-      notes: [{ pitch, string, fret, finger, voice: 0 }],
-      legato: 'hammer',
-    };
-    const from = pitchClassOf(pitch - by);
+    if (lower === null || (lower !== 0 && rankOf(lower) >= rankOf(finger))) return [];
     return [
       {
         variant: `${string}-${by}`,
         added: {
           ...NOTHING,
-          sounds: [ornament],
+          sounds: [ownAgain(place, string, start + step, 'hammer')],
           revoiced: [{ string, from: start, to: start + step, fret: fret - by, finger: lower }],
         },
-        args: { from: String(degreeIn(chord, from) ?? outsideDegree(chord, from)), to: String(grip.degrees[string]) },
+        args: { from: degreeOver(place, pitch - by), to: degreeOver(place, pitch) },
       },
     ];
   });
   return offers.length > 0 ? offers : 'hand';
 }
-
-const rank = (finger: 0 | 1 | 2 | 3 | 4 | 'T'): number => (finger === 'T' ? 0 : finger);

@@ -5,7 +5,7 @@ import { ticksPerBeat } from '../../time/meter.ts';
 import { NOTHING, type Revoiced } from './added.ts';
 import { foundOn, type Decoration, type Found } from './decoration.ts';
 import { fingerOn } from './held.ts';
-import { offBeat, type DecorPlace } from './place.ts';
+import { isCovering, offBeat, type DecorPlace } from './place.ts';
 
 /** Columns: id, the degree it begins on, the semitones from there in turn, the degrees it walks. */
 const LINES: readonly (readonly [string, Degree, readonly number[], string])[] = [
@@ -53,7 +53,7 @@ function walked(place: DecorPlace, degree: Degree, steps: readonly number[]): Fo
       revoiced.push({ string, from: start + i * share, to: start + (i + 1) * share, fret: fret + by, finger });
     }
     const highest = pitch + Math.max(...steps);
-    if (place.sung(start, end).some(({ notes }) => notes.some((note) => note.pitch <= highest))) return 'tune';
+    if (isCovering(place, highest)) return 'tune';
     return [{ variant: String(string), added: { ...NOTHING, revoiced }, args: { chord: symbolOf(chord) } }];
   };
   return foundOn(grip.frets.map(onString));

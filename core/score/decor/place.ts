@@ -2,6 +2,7 @@ import type { Chord } from '../../chord/chord.ts';
 import type { Grip } from '../../grip/grips.ts';
 import { neckOf, type Hand, type Neck } from '../../neck/hand.ts';
 import type { Key } from '../../pitch/key.ts';
+import type { Midi } from '../../pitch/pitch.ts';
 import { secondsBetween } from '../../time/clock.ts';
 import { isCompound, ticksPerBeat, type Meter, type Ticks } from '../../time/meter.ts';
 import type { Score, Scored, Sound } from '../score.ts';
@@ -75,6 +76,10 @@ export function decorPlaces(score: Score, { columns }: Scored, hand: Hand): read
     ];
   });
 }
+
+/** Whether something is sung at a pitch or below it while a chord lasts, or from a time of it on: it would be covered. */
+export const isCovering = ({ sung, start, end }: DecorPlace, pitch: Midi, from: Ticks = start): boolean =>
+  sung(from, end).some(({ notes }) => notes.some((note) => note.pitch <= pitch));
 
 /** Half a beat, in compound meters a third of one: what goes between beats. */
 export const offBeat = (meter: Meter): Ticks => ticksPerBeat(meter) / (isCompound(meter) ? 3 : 2);

@@ -1,21 +1,17 @@
 /* A note of the grip is come to from the one above, pulled off; or lifted for a moment, and set again (common practice). */
-import { degreeIn, outsideDegree } from '../../chord/chord.ts';
 import { scale } from '../../pitch/key.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../../pitch/pitch.ts';
 import { ticksPerBeat } from '../../time/meter.ts';
-import type { Legato } from '../legato.ts';
-import type { Sound } from '../score.ts';
+import { rankOf } from '../../neck/hold.ts';
 import { NOTHING } from './added.ts';
 import { foundOn, type Decoration, type Found } from './decoration.ts';
 import { fingerOn } from './held.ts';
-import { offBeat, type DecorPlace } from './place.ts';
+import { degreeOver, FASTEST_MS, ownAgain } from './neighbour.ts';
+import { isCovering, offBeat, type DecorPlace } from './place.ts';
 
 /** The degrees that are come to so: 4 to 3, 6 to 5, 2 to 1. */
 const TARGETS: readonly unknown[] = ['3', 'b3', '5', '1'];
-const FASTEST_MS = 70;
-const VELOCITY = 64;
-
 export const PULL: Decoration = {
   id: 'pull-off',
   name: 'pull-off',
@@ -47,7 +43,6 @@ function beside({ key }: DecorPlace, pitch: Midi, way: 1 | -1): Midi | null {
 }
 const isTop = ({ grip, neck }: DecorPlace, string: number) =>
   neck.open[string]! + grip.frets[string]! === grip.pitches.at(-1);
-const rank = (finger: 0 | 1 | 2 | 3 | 4 | 'T'): number => (finger === 'T' ? 0 : finger);
 
 /** Where the neighbour of a note of the grip is held, and the note itself. */
 function withNeighbour(place: DecorPlace, string: number, way: 1 | -1) {
@@ -63,31 +58,6 @@ function withNeighbour(place: DecorPlace, string: number, way: 1 | -1) {
   return finger === null ? null : { pitch, fret, own, other, finger };
 }
 
-const named = ({ chord }: DecorPlace, pitch: Midi): string => {
-  const pc = pitchClassOf(pitch);
-  return String(degreeIn(chord, pc) ?? outsideDegree(chord, pc));
-};
-
-function ornament(place: DecorPlace, string: number, at: number, legato: Legato): Sound {
-  const { grip, neck, column, end } = place;
-  const fret = grip.frets[string]!;
-  const note = { pitch: neck.open[string]! + fret, string, fret, finger: grip.fingers[string] || null, voice: 0 };
-  return {
-    start: at,
-    ticks: end - at,
-    velocity: VELOCITY,
-    kind: 'ornament',
-    column,
-    spreadMs: 0,
-    notes: [note],
-    legato,
-  };
-}
-
-function isCovering({ sung, start, end }: DecorPlace, pitch: Midi): boolean {
-  return sung(start, end).some(({ notes }) => notes.some((note) => note.pitch <= pitch));
-}
-
 function pulled(place: DecorPlace, string: number): Found {
   const { start, end, meter, isStruck, ms, hits } = place;
   const step = offBeat(meter);
@@ -97,19 +67,19 @@ function pulled(place: DecorPlace, string: number): Found {
   if (end - start < 2 * step) return 'short';
   if (ms(start, start + step) < FASTEST_MS) return 'fast';
   // The finger above is one that was free, and the one below waits on its note.
-  if (rank(found.finger) <= rank(found.own)) return 'hand';
+  if (rankOf(found.finger) <= rankOf(found.own)) return 'hand';
   if (isCovering(place, found.other)) return 'tune';
   return [
     {
       variant: String(string),
       added: {
         ...NOTHING,
-        sounds: [ornament(place, string, start + step, 'pull')],
+        sounds: [ownAgain(place, string, start + step, 'pull')],
         revoiced: [
           { string, from: start, to: start + step, fret: found.other - place.neck.open[string]!, finger: found.finger },
         ],
       },
-      args: { from: named(place, found.other), to: named(place, found.pitch) },
+      args: { from: degreeOver(place, found.other), to: degreeOver(place, found.pitch) },
     },
   ];
 }
@@ -122,7 +92,7 @@ function lifted(place: DecorPlace, string: number): Found {
   if (!isStruck || hits !== 1) return 'struck';
   if (!found) return isTop(place, string) ? 'hand' : 'condition';
   if (end - start < 3 * beat) return 'short';
-  if (found.own === 0 || rank(found.finger) >= rank(found.own)) return 'hand';
+  if (found.own === 0 || rankOf(found.finger) >= rankOf(found.own)) return 'hand';
   if (isCovering(place, found.pitch)) return 'tune';
   const [from, to] = [start + beat, start + 2 * beat];
   return [
@@ -130,10 +100,10 @@ function lifted(place: DecorPlace, string: number): Found {
       variant: String(string),
       added: {
         ...NOTHING,
-        sounds: [ornament(place, string, to, 'hammer')],
+        sounds: [ownAgain(place, string, to, 'hammer')],
         revoiced: [{ string, from, to, fret: found.other - place.neck.open[string]!, finger: found.finger }],
       },
-      args: { from: named(place, found.other), to: named(place, found.pitch) },
+      args: { from: degreeOver(place, found.other), to: degreeOver(place, found.pitch) },
     },
   ];
 }

@@ -1,6 +1,6 @@
 /* At the end of a phrase, where nothing is sung, single notes lead on to what comes (common practice: fills). */
-import { masksOf, symbolOf } from '../../chord/chord.ts';
-import { scaleOver } from '../../chord/scale-over.ts';
+import { symbolOf } from '../../chord/chord.ts';
+import { arpeggioOf, scaleOver } from '../../chord/scale-over.ts';
 import { pitchClassOf, type Midi, type PitchClass } from '../../pitch/pitch.ts';
 import { ticksPerBeat, type Ticks } from '../../time/meter.ts';
 import type { Sound } from '../score.ts';
@@ -91,10 +91,13 @@ function ran(place: DecorPlace, notesTo: NotesTo, most = MOST): Found {
   if (gap === null || count < FEWEST) return place.sung(place.start, end).length > 0 ? 'tune' : 'short';
   // It leads to what is sung next, or to the top of the next grip.
   const to = gap.to < end ? place.sung(gap.to, gap.to + 1)[0]!.notes[0]!.pitch : next.grip.pitches.at(-1)!;
-  const tones = new Set(
-    Array.from({ length: 12 }, (_, pc) => pc).filter((pc) => (masksOf(chord).allowed & (1 << pc)) !== 0),
-  );
-  const line: Line = { scale: scaleOver(chord, key), chord: tones, to, rises: to >= grip.pitches.at(-1)!, count };
+  const line: Line = {
+    scale: scaleOver(chord, key),
+    chord: arpeggioOf(chord),
+    to,
+    rises: to >= grip.pitches.at(-1)!,
+    count,
+  };
   const pitches = [...notesTo(line)].reverse();
   if (pitches.length !== count) return 'condition';
   const plays = fingeredLine(pitches, grip, place);

@@ -1,6 +1,6 @@
 import type { Ticks } from '../../time/meter.ts';
 import { hasOnly, isOf, isSpan, isWhole } from './fields.ts';
-import { DECOR_STYLES, type DecorStyle } from '../../decor-style.ts';
+import { DECOR_STYLES, type DecorStyle } from '../../decor.ts';
 
 /** How much is added over a span between and within its chords, and by which choice. */
 export interface DecorDecision {
