@@ -15,6 +15,9 @@ import type { Weights } from './weights.ts';
 /** Those whose lower note is the bass. */
 export const hasBass = (texture: SmallTexture): boolean => texture === 'tenths' || isInVoices(texture);
 
+/** Whether two notes so many semitones apart are bare: a fifth or an octave, in whatever octave. */
+export const isBare = (apart: number): boolean => apart % 12 === 0 || apart % 12 === 7;
+
 /** Two notes that stand in the place of a grip, and what is at home over their chord, as 12 bits. */
 export interface SmallNode extends Small {
   readonly scale: number;
@@ -99,12 +102,12 @@ export function partTerms(a: States, i: number, b: States, j: number, prices: Pa
     if ((to.outside >> (pitch % 12)) & 1 && !comesFrom(a, ao, an, pitch, to.suspends)) rough++;
   }
   const isSimilar = isTwo && low * high > 0;
-  const apart = (b.pitches[bo + bn - 1]! - b.pitches[bo]!) % 12;
+  const apart = b.pitches[bo + bn - 1]! - b.pitches[bo]!;
   return {
     unsaid,
     dissonance: rough * prices.dissonance,
     similar: isSimilar ? prices.similar : 0,
-    bare: isSimilar && (apart === 0 || apart === 7) ? prices.bare : 0,
+    bare: isSimilar && isBare(apart) ? prices.bare : 0,
     same: isTwo && low === 0 && high === 0 ? prices.still : 0,
   };
 }

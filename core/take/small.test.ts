@@ -50,11 +50,11 @@ describe('two notes in the place of a grip', () => {
   test('under a tune stand where its notes are', () => {
     const carry = { 'a:all:0:carry': { layer: 'carry', ticks: 100_000, density: 50, octave: 1 } } as const;
     const made = columns('key: C\n| C | F |\nmelody:\nC2 E2 G4 | A8 |', 'thirds', 'beat', carry);
-    expect(made.map(({ carry: of, small }) => [of!.pitch, small!.opens])).toEqual([
-      [72, true],
-      [76, false],
-      [79, false],
-      [81, true],
+    expect(made.map(({ carry: of, small }) => [of!.pitch, small!.opens, small!.ends])).toEqual([
+      [72, true, false],
+      [76, false, false],
+      [79, false, true],
+      [81, true, true],
     ]);
   });
   test('stand in their span alone; elsewhere a grip does', () => {

@@ -45,13 +45,14 @@ export function inPieces<C extends Divided>(
   columns: readonly C[],
   textureAt: (time: Ticks) => TextureDecision | null,
 ): readonly C[] {
-  return columns.flatMap((column): readonly C[] => {
+  return columns.flatMap((column, i): readonly C[] => {
     const { texture, pace = USUAL_PACE } = textureAt(column.slot.start) ?? {};
     if (!isSmall(texture) || column.chord === null) return [column];
     // A tune has its own times.
     if (column.carry !== null) {
       const { opens } = column.carry;
-      return [{ ...column, small: { texture, opens, ends: !opens, way: null } }];
+      const ends = columns[i + 1]?.carry?.opens ?? true;
+      return [{ ...column, small: { texture, opens, ends, way: null } }];
     }
     const times = timesIn(column, pace);
     const way =

@@ -2,6 +2,7 @@ import { masksOf, symbolOf, type Chord } from '../../chord/chord.ts';
 import { scaleThrough } from '../../chord/scale-over.ts';
 import { smallShapes } from '../../grip/small-shapes.ts';
 import type { ShapeLibrary } from '../../grip/library.ts';
+import { notesOf } from '../../grip/traits.ts';
 import { formatKey, type Key } from '../../pitch/key.ts';
 import { degreePitchClass } from '../../pitch/degree.ts';
 import { pitchClass } from '../../pitch/note.ts';
@@ -10,7 +11,7 @@ import { remembered } from '../../remember.ts';
 import type { Column } from '../../take/columns.ts';
 import type { Small } from '../../take/small.ts';
 import { isInVoices } from '../../texture.ts';
-import { hasBass } from '../two-parts.ts';
+import { hasBass, isBare } from '../two-parts.ts';
 import { keepWhere, type Rule } from './rule.ts';
 
 /**
@@ -30,16 +31,13 @@ export function smallRules({ small, carry, slot }: Pick<Column, 'small' | 'carry
         const carrying = own.filter((shape) => library.top[shape] === carried);
         if (carrying.length > 0) return carrying;
         // Nothing so far apart is there under this note: any two notes that carry it.
-        return keepWhere(shapes, (shape) => library.lowest[shape]! < carried && isPair(library, shape));
+        return keepWhere(shapes, (shape) => library.lowest[shape]! < carried && notesOf(library.traits[shape]!) === 2);
       },
     },
     ...(small.opens && hasBass(small.texture) ? [slot.opensPhrase ? AT_ROOT : INVERTED] : []),
     ...(small.opens && isInVoices(small.texture) ? [HOLLOW] : []),
   ];
 }
-
-const isPair = ({ strings, frets }: ShapeLibrary, shape: number): boolean =>
-  frets.subarray(shape * strings, (shape + 1) * strings).filter((fret) => fret >= 0).length === 2;
 
 const shapesIn = remembered((_: ShapeLibrary) => new Map<string, Uint32Array>());
 
@@ -97,7 +95,5 @@ const HOLLOW: Rule = {
   key: 'hollow',
   term: 'bare',
   price: (shapes, _, { lowest, top }) =>
-    Array.from(shapes, (shape) =>
-      (top[shape]! - lowest[shape]!) % 12 === 0 || (top[shape]! - lowest[shape]!) % 12 === 7 ? 1 / 2 : 0,
-    ),
+    Array.from(shapes, (shape) => (isBare(top[shape]! - lowest[shape]!) ? 1 / 2 : 0)),
 };
