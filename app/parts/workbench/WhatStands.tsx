@@ -70,9 +70,10 @@ function Told(props: WhatStandsProps) {
                 <Glyphs text={impliedText(at.implied)} />
               </p>
             )}
+            {/* In a line: its reason stands under Between. */}
             {at.added.map(({ name, reason }) => (
-              <p key={name} className="move-made">
-                <b>{name}</b>: <Glyphs text={musical(reason)} />
+              <p key={name} className="told-added" title={reason}>
+                Added: <b>{name}</b>
               </p>
             ))}
             {decision?.voicing?.led && column.chord && grip && (
