@@ -1,8 +1,10 @@
 import type { Page } from '@playwright/test';
 import {
+  asOneWhoReadIt,
   expect,
   expectSaved,
   idle,
+  newTune,
   openBench,
   openNew,
   priced,
@@ -44,6 +46,32 @@ test('an open window shows at once what another does, and an undo leaves what th
   await expect(page.getByText('cannot be undone. What another window changed since stays')).toBeVisible();
   expect((await symbols(page))[0]).toBe(stands);
   await expectSaved(page);
+});
+
+test('a page that was on its way while something was saved shows it', async ({ page, baseURL }) => {
+  const id = await newTune(page, TUNE);
+  const context = await page
+    .context()
+    .browser()!
+    .newContext({ baseURL: baseURL!, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+  const first = await context.newPage();
+  await asOneWhoReadIt(first);
+  await openBench(first, id);
+  await priced(first);
+  const second = await context.newPage();
+  await asOneWhoReadIt(second);
+  // The page is made before the edit is saved, and comes after it was.
+  await second.route(`**/tunes/${id}/bench`, async (route) => {
+    const made = await route.fetch();
+    await choose(first, 3);
+    await expect(first.locator('#column-0')).toContainText('chosen');
+    await expectSaved(first);
+    await route.fulfill({ response: made });
+  });
+  await second.goto(`/tunes/${id}/bench`);
+  await expect(second.locator('#column-0')).toContainText('chosen');
+  expect(await symbols(second)).toEqual(await symbols(first));
+  await context.close();
 });
 
 test('a duplicated tab writes under a name of its own', async ({ page, context }) => {

@@ -8,6 +8,16 @@ let outbox: Outbox | null = null;
 
 /** What the server last answered of each aggregate: a place that opens later than an answer came may have loaded what was before it. */
 const answered = new Map<string, { readonly version: number; readonly cells: Readonly<Record<string, unknown>> }>();
+/** When an edit was last answered, to any window: wall-clock milliseconds in local storage. */
+const ANSWERED_AT = 'heron.answered-at';
+let looked = false;
+/** Once a page load: whether an edit was answered while the page was on its way, so that it may not show what was saved. */
+export function missedAnswer(): boolean {
+  const first = !looked;
+  looked = true;
+  return first && Number(localStorage.getItem(ANSWERED_AT)) >= Math.floor(performance.timeOrigin);
+}
+
 /** The newer of what a place was loaded with and what was answered since. */
 export function newest<T extends { readonly version: number; readonly cells: Readonly<Record<string, unknown>> }>(
   aggregate: string,
@@ -48,6 +58,11 @@ export function theOutbox(): Outbox {
   outbox = made;
   made.listen(({ aggregate }, answer) => {
     if (answer.status === 'saved' || answer.status === 'conflict') answered.set(aggregate, answer);
+    try {
+      localStorage.setItem(ANSWERED_AT, String(Date.now()));
+    } catch {
+      // No room: a page on its way is then looked at anew when it is next seen.
+    }
   });
   void navigator.locks.request(WINDOW + made.window, () => new Promise(() => undefined));
   channel.onmessage = ({ data }: MessageEvent<Told>) => made.heard(data);

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useRevalidator } from 'react-router';
-import { theOutbox, useChanges } from './browser.ts';
+import { missedAnswer, theOutbox, useChanges } from './browser.ts';
 
 /** After a backup was put back, nothing that a window still has is worth anything. */
 export const EVERYTHING = 'everything';
@@ -19,6 +19,9 @@ export function useFresh(): void {
       }),
     [revalidate],
   );
+  useEffect(() => {
+    if (missedAnswer()) void revalidate();
+  }, [revalidate]);
   useChanges((what) => (what === EVERYTHING ? location.reload() : void revalidate()));
   useEffect(() => {
     const look = () => document.visibilityState === 'visible' && navigator.onLine && void revalidate();

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { Decisions } from '../../core/index.ts';
+import { newest } from './browser.ts';
 import { useOfWindow } from './remembered.ts';
 import { followOutbox, useTake } from './take.ts';
 
@@ -16,7 +17,8 @@ export function useOpenTake(tuneId: string, { id, version, cells }: ShownTake) {
   const store = useTake(useShallow(({ version: _, ...rest }) => rest));
   const { open } = store;
   useEffect(() => {
-    open(id, version, cells);
+    const now = newest(`take:${id}`, { version, cells });
+    open(id, now.version, now.cells as Decisions);
     return followOutbox();
   }, [id, version, cells, open]);
   const [here, setHere] = useOfWindow<string | null>(`take.${tuneId}`, null);
