@@ -263,7 +263,7 @@ export function Workbench(props: WorkbenchProps) {
       hearing,
       hearLed,
       between,
-      letGo: () => between.stands && deeds.take(between.changes.off(between.stands)),
+      letGo: () => between.stands && deeds.change(between.changes.off(between.stands)),
       hearAdded,
       decide,
       mark: deeds.mark,
@@ -470,7 +470,7 @@ export function Workbench(props: WorkbenchProps) {
               onTry={setTrying}
               onKeep={keep}
               onHear={hearAdded}
-              onTake={deeds.take}
+              onTake={deeds.change}
               onSelect={select}
               loop={loop}
             />

@@ -67,6 +67,11 @@ export function optionDeeds({ tab, offered, between, grip, book, busy, place, de
       toBeginning();
       take(made(move));
     },
+    /** Makes a change that is of no listed option, and holds whatever is being worked out. */
+    change: ({ patch, label }: Change) => {
+      offered.rest();
+      edit(patch, label);
+    },
     /** Takes the option at a place of the list. */
     keep: (index: number) => take(changes[tab](index)),
     /** Keeps or banishes the grip being tried; the same again takes that back. */
