@@ -99,7 +99,17 @@ export type ProblemCode =
   | 'melody-repeat-opens'
   | 'melody-repeat-open'
   | 'melody-repeat-closes'
-  | 'chord-unplayable';
+  | 'chord-unplayable'
+  | 'degree-unknown'
+  | 'passage-long'
+  | 'passage-rest'
+  | 'passage-meters'
+  | 'passage-pickup'
+  | 'moves-no-json'
+  | 'moves-no-file'
+  | 'moves-newer'
+  | 'moves-many'
+  | 'moves-field';
 
 export interface Problem {
   readonly code: ProblemCode;

@@ -1,4 +1,4 @@
-import { symbolOf } from '../chord/chord.ts';
+import { symbolOf, type Chord } from '../chord/chord.ts';
 import { beatsPerBar, type Meter } from '../time/meter.ts';
 import type { Entry } from './chart.ts';
 import { mostShares, sharesOf } from './shares.ts';
@@ -10,7 +10,12 @@ type Lasting = Pick<Entry, 'chord' | 'beats'>;
  * do in equal shares. Two chords of two beats are `C F`, three beats and one are `C . . F`. Throws when no
  * share of the bar fits.
  */
-export function entriesText(entries: readonly Lasting[], meter: Meter, beats = beatsPerBar(meter)): string {
+export function entriesText(
+  entries: readonly Lasting[],
+  meter: Meter,
+  beats = beatsPerBar(meter),
+  nameOf: (chord: Chord) => string = symbolOf,
+): string {
   const counts = Array.from({ length: mostShares(meter) + 1 - entries.length }, (_, i) => entries.length + i);
   const ways = counts.flatMap((count) => {
     const shares = sharesOf(count, meter, beats);
@@ -18,7 +23,7 @@ export function entriesText(entries: readonly Lasting[], meter: Meter, beats = b
   });
   const equal = ways.filter((shares) => shares.every((share) => share === shares[0]));
   for (const shares of [...ways.slice(0, 1), ...equal, ...ways]) {
-    const text = dotted(entries, shares);
+    const text = dotted(entries, shares, nameOf);
     if (text !== null) return text;
   }
   throw new RangeError(`no share of a bar of ${beats} beats fits ${entries.map((entry) => entry.beats).join(', ')}`);
@@ -28,10 +33,14 @@ export function entriesText(entries: readonly Lasting[], meter: Meter, beats = b
 const CLOSE = 1e-9;
 
 /** The entries over these shares, a dot for each share a chord is held; null when they do not fall on them. */
-function dotted(entries: readonly Lasting[], shares: readonly number[]): string | null {
+function dotted(
+  entries: readonly Lasting[],
+  shares: readonly number[],
+  nameOf: (chord: Chord) => string,
+): string | null {
   const tokens: string[] = [];
   for (const { chord, beats } of entries) {
-    tokens.push(chord ? symbolOf(chord) : 'N.C.');
+    tokens.push(chord ? nameOf(chord) : 'N.C.');
     let left = beats - (shares[tokens.length - 1] ?? Infinity);
     while (left > CLOSE) {
       tokens.push('.');

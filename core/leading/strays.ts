@@ -5,7 +5,8 @@ import type { ArrangedColumn } from './arrange.ts';
 export function straysOf(columns: readonly Pick<ArrangedColumn, 'column'>[]): number {
   const all = columns.reduce((sum, { column: { slot } }) => sum + slot.entry.ticks, 0);
   const strayed = columns.reduce(
-    (sum, { column: { slot, move } }) => sum + slot.entry.ticks * ((move && moveOf(move.id)?.stray) ?? 0),
+    (sum, { column: { slot, move } }) =>
+      sum + slot.entry.ticks * ((move && (move.told ?? moveOf(move.id))?.stray) ?? 0),
     0,
   );
   return all === 0 ? 0 : strayed / all;

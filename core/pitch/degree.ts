@@ -28,6 +28,7 @@ const DEGREES = {
 } as const satisfies Record<string, readonly [number, string]>;
 
 export type Degree = keyof typeof DEGREES;
+export const isDegree = (text: string): text is Degree => Object.hasOwn(DEGREES, text);
 
 /** Semitones above the root, 0–11. `semitones('b13')` is 8. */
 export function semitones(degree: Degree): number {

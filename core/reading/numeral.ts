@@ -47,8 +47,10 @@ export function plainNumeral(chord: Chord, key: Key): string {
 /** A bass from outside the chord, by semitones above the root. */
 const BASS_FIGURES = ['1', 'b2', '2', 'b3', '3', '4', '#4', '5', 'b6', '6', 'b7', '7'];
 
-function bassOf({ root, kind, bass }: Chord): string {
-  if (bass === null) return '';
+const bassOf = ({ root, kind, bass }: Chord): string => (bass === null ? '' : `/${bassFigure({ root, kind, bass })}`);
+
+/** What a bass is above the root of its chord, in figures: a degree of the chord, or `2`, `b6`, `#4`. */
+export function bassFigure({ root, kind, bass }: Chord & { readonly bass: NoteName }): string {
   const above = (pitchClass(bass) - pitchClass(root) + 12) % 12;
-  return `/${tonesOf(kind).find((degree) => semitones(degree) === above) ?? BASS_FIGURES[above]!}`;
+  return tonesOf(kind).find((degree) => semitones(degree) === above) ?? BASS_FIGURES[above]!;
 }

@@ -12,8 +12,8 @@ import { ticksPerBeat, type Ticks } from '../time/meter.ts';
 import { colourContext } from './colour-context.ts';
 import { decisionsOf, type Decision, type Decisions } from './decision.ts';
 import { chordDegree, chordOfDegree, spelledDegree } from './degree.ts';
-import { atOf, chordNameAt, moveName, slotsAt } from './key.ts';
-import type { KeptPart, MoveDecision } from './layers/move.ts';
+import { atOf, chordNameAt, moveName, nameOf, slotsAt } from './key.ts';
+import type { KeptPart, MoveDecision, ToldMove } from './layers/move.ts';
 
 /** A move that stands in a take. */
 export interface AppliedMove {
@@ -23,6 +23,19 @@ export interface AppliedMove {
   readonly id: string;
   readonly found: Found;
   readonly span: Span;
+  /** What a kept move says of itself; null: it is one of the table. */
+  readonly told: ToldMove | null;
+}
+
+/** A decision that a move brings along, at a time from its beginning. */
+export interface Laid {
+  readonly tick: Ticks;
+  readonly kind: string | null;
+  readonly decision: Exclude<Decision, { readonly layer: 'changes' }>;
+}
+/** A move with all that it brings along besides its chords. */
+export interface LaidProposal extends Proposal {
+  readonly laid?: readonly Laid[];
 }
 
 /** A slot as it stands once moves are made: the chart's own, what a move left of it, or a chord that a move put in. */
@@ -68,16 +81,17 @@ export function moveDecision({ move, found }: Proposal, span: Span): MoveDecisio
     ...(found.variant !== undefined && { variant: found.variant }),
     parts: found.parts.map((part) => keptPart(part, span)),
     ...(found.ring !== undefined && { ring: found.ring }),
+    ...(move.group === 'kept' && { told: { name: move.name, reason: move.reason, stray: move.stray } }),
   };
 }
 
-/** The change to a take that makes a move: its decision, and those of the moves whose place it takes put away. */
+/** The change to a take that makes a move: its decision and what it brings along, and those of the moves whose place it takes put away. */
 export function movePatch(
   slots: readonly ReadSlot[],
   keys: readonly string[],
   cells: Decisions,
   span: Span,
-  proposal: Proposal,
+  proposal: LaidProposal,
 ): Patch<Decision> {
   const replaced = appliedMoves(slots, keys, cells).filter(
     ({ span: other }) => other.start < span.start + span.ticks && span.start < other.start + other.ticks,
@@ -88,6 +102,14 @@ export function movePatch(
   return {
     ...Object.fromEntries(replaced.map((move) => [move.at, null])),
     [moveName(at)]: moveDecision(proposal, span),
+    ...Object.fromEntries(
+      (proposal.laid ?? []).map(({ tick, kind, decision }): [string, Decision] => {
+        const time = span.start + tick;
+        const i = slots.findIndex((slot) => slot.start <= time && time < endOf(slot));
+        const there = { ...atOf(keys[i]!), tick: slots[i]!.entry.tick + time - slots[i]!.start };
+        return [nameOf(there, decision.layer, kind), decision];
+      }),
+    ),
   };
 }
 
@@ -130,7 +152,7 @@ export function appliedMoves(
         decision.on === chordsOn(span, symbolOf) ||
         decision.degree === chordsOn(span, (chord) => chordDegree(chord, span.key));
       const found = stands ? putsIn(decision, span) : null;
-      return found ? [{ at, id: decision.id, found, span }] : [];
+      return found ? [{ at, id: decision.id, found, span, told: decision.told ?? null }] : [];
     });
   });
   let end = -1;

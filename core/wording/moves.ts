@@ -51,7 +51,8 @@ export function movesSaid(columns: readonly Column[]): Readonly<Record<string, M
 }
 
 /** The name of a move that stands, and its reason. */
-function appliedText({ id, found, span }: AppliedMove): { readonly name: string; readonly reason: string } {
+function appliedText({ id, found, span, told }: AppliedMove): { readonly name: string; readonly reason: string } {
+  if (told) return told;
   const move = moveOf(id);
   // What the reason speaks of is told by the chart, in the key it is in now.
   const again = move?.find(span).find(({ variant, ring }) => (ring ?? variant) === (found.ring ?? found.variant));
@@ -133,4 +134,5 @@ export const GROUP_NAMES: Readonly<Record<Group, string>> = {
   turnaround: 'Turnarounds, endings',
   upper: 'Upper structures',
   thread: 'Threads',
+  kept: 'Kept moves',
 };

@@ -39,6 +39,20 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'chord-syllable': ({ text }) => `“${text}” may be D diminished or the syllable do. Write Ddim or C.`,
   'chord-bass-unknown': ({ text, bass }) =>
     `“${bass}” in “${text}” is no bass note. After the slash stands one note, as in C/Bb.`,
+  'degree-unknown': ({ text }) =>
+    `“${text}” is no chord by its degree. Write it like IIm7, bVImaj7 or V7/3: capitals, a kind, and a bass in figures above the root.`,
+  'passage-long': ({ bars, most }) => `That is ${bars} bars; a move has ${most} at most. Select fewer.`,
+  'passage-rest': () => 'There is a rest in it: a move has a chord at every moment. Select bars without one.',
+  'passage-meters': () => 'The meter changes in it: a move has one. Select bars of one meter.',
+  'passage-pickup': () => 'It begins with a pickup: a move has whole bars. Select from bar 1 on.',
+  'moves-no-json': () => 'This is no JSON. Moves are brought in from a file that was saved here as “moves”.',
+  'moves-no-file': () =>
+    'This is no file of moves: its first field would be “yellowHeron”: “moves”, with a list “moves”.',
+  'moves-newer': ({ schema }) =>
+    `It is of schema ${schema}, which a newer Yellow Heron wrote. This one reads schema 1: update it first.`,
+  'moves-many': ({ count, most }) => `${count} moves in one file; ${most} are the most. Divide it.`,
+  'moves-field': ({ field, right, number = '' }) =>
+    `${number === '' ? '' : `Move ${number}: `}“${field}” is not right. It would be ${right}.`,
   'key-unknown': ({ text }) => `“${text}” is no key. Write it like Ab, F#m or D dorian.`,
   'key-unwritable': ({ text, instead }) =>
     `“${text}” needs more than seven accidentals. The same key is written with ${instead}.`,

@@ -99,7 +99,7 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
           <ColoursField key={style.id} style={style} onChange={(colours) => change({ ...style, colours })} />
         )}
         <p className="dialog-lead">How much each kind of move is wanted, and which moves this tune may have at all.</p>
-        {GROUPS.map((group) => (
+        {GROUPS.filter((group) => group !== 'kept').map((group) => (
           <GroupRow
             key={group}
             group={group}

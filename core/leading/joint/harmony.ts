@@ -77,7 +77,8 @@ export interface HarmonyContext {
 /** What the style says to a way, a beat. */
 function stylePerBeat({ colour, proposal }: Way, { style }: JointTaste): number {
   if (proposal) {
-    if (style === null) return GROUP_PRICE;
+    // Kept moves are switched on one by one: whoever does wants them, whatever the style.
+    if (style === null || proposal.move.group === 'kept') return GROUP_PRICE;
     const wanted = style.groups[proposal.move.group] ?? 0;
     const known = proposal.move.styles?.[style.id as keyof typeof proposal.move.styles] ?? 0;
     return (MOST_WANTED - wanted) * GROUP_PRICE + (MOST_WANTED - known) * KNOWN_PRICE;

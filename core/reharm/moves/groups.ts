@@ -13,6 +13,7 @@ export const GROUPS = [
   'turnaround',
   'upper',
   'thread',
+  'kept',
 ] as const;
 export type Group = (typeof GROUPS)[number];
 

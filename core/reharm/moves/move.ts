@@ -66,6 +66,7 @@ const ROMAN: Readonly<Record<string, string>> = {
   '#V': '5A',
   bVI: '6m',
   VI: '6M',
+  '#VI': '6A',
   bVII: '7m',
   VII: '7M',
 };

@@ -1,5 +1,6 @@
 import type { Midi } from '../../pitch/pitch.ts';
 import type { Ticks } from '../../time/meter.ts';
+import type { Stray } from '../../reharm/moves/groups.ts';
 import { BONDS, type Bond } from '../../reharm/moves/bond.ts';
 import { hasOnly, isOf, isSpan, isText, isWhole, LONGEST_ON, recordOf } from './fields.ts';
 
@@ -29,6 +30,22 @@ export interface MoveDecision {
   readonly parts?: readonly KeptPart[];
   /** A pitch that is to sound in each of the parts. */
   readonly ring?: Midi;
+  /** What a kept move was called, and why it is there: the take has it also when the move is changed or gone. */
+  readonly told?: ToldMove;
+}
+
+/** What a kept move says of itself. */
+export interface ToldMove {
+  readonly name: string;
+  readonly reason: string;
+  readonly stray: Stray;
+}
+const LONGEST_REASON = 1000;
+const STRAYS: readonly Stray[] = [0, 1, 2, 3, 4, 5];
+
+function readTold(value: unknown): ToldMove | null {
+  const { name, reason, stray } = recordOf(value) ?? {};
+  return isText(name, 120) && isText(reason, LONGEST_REASON) && isOf(STRAYS, stray) ? { name, reason, stray } : null;
 }
 
 const MOST_PARTS = 64;
@@ -43,14 +60,15 @@ function readPart(value: unknown): KeptPart | null {
 
 /** A move that was made, as it comes from outside, or null where it is none. */
 export function readMoveDecision(value: Readonly<Record<string, unknown>>): MoveDecision | null {
-  const { on, degree, ticks, id, variant, parts, ring } = value;
-  if (!hasOnly(value, 'layer', 'on', 'degree', 'ticks', 'id', 'variant', 'parts', 'ring')) return null;
+  const { on, degree, ticks, id, variant, parts, ring, told } = value;
+  if (!hasOnly(value, 'layer', 'on', 'degree', 'ticks', 'id', 'variant', 'parts', 'ring', 'told')) return null;
   if (!isText(on, LONGEST_ON) || (degree !== undefined && !isText(degree, LONGEST_ON)) || !isSpan(ticks)) return null;
   if (!isText(id, 64) || (variant !== undefined && !isText(variant, 32))) return null;
   if (ring !== undefined && !isWhole(ring, 0, 127)) return null;
   if (parts !== undefined && !(Array.isArray(parts) && parts.length > 0 && parts.length <= MOST_PARTS)) return null;
   const kept = (parts as unknown[] | undefined)?.map(readPart);
-  if (kept?.includes(null)) return null;
+  const says = told === undefined ? undefined : readTold(told);
+  if (kept?.includes(null) || says === null) return null;
   return {
     layer: 'move',
     on,
@@ -60,5 +78,6 @@ export function readMoveDecision(value: Readonly<Record<string, unknown>>): Move
     ...(variant !== undefined && { variant }),
     ...(kept && { parts: kept as KeptPart[] }),
     ...(ring !== undefined && { ring }),
+    ...(says && { told: says }),
   };
 }

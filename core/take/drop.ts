@@ -1,0 +1,110 @@
+/* Kept moves in a span of a tune: as moves like any other, with what they bring along, and with what gets lost in words. */
+import { fitted, type Fitted, type NoFit } from '../reharm/kept/fit.ts';
+import { keyOn, passageIn } from '../reharm/kept/passage.ts';
+import type { Move } from '../reharm/moves/move.ts';
+import type { Span } from '../reharm/moves/span.ts';
+import { formatMeter, ticksPerBar, ticksPerBeat, type Meter } from '../time/meter.ts';
+import { atOf, readName } from './key.ts';
+import { cellIn, gripsShift, type OnNeck } from './kept-in-key.ts';
+import { KEPT_IN, KEPT_LAYERS, type KeptLayer, type KeptMove } from './kept-move.ts';
+import type { Laid, LaidProposal } from './moves.ts';
+
+/** A kept move by the name it has in the library. */
+export interface NamedMove {
+  readonly id: string;
+  readonly move: KeptMove;
+}
+
+/** What becomes of a kept move in a span. */
+export type Loss =
+  | { readonly kind: 'half' | 'double' }
+  | { readonly kind: 'meter'; readonly meter: string }
+  | { readonly kind: 'chords'; readonly lost: readonly string[] }
+  /** What it brings along does not go with other lengths, or lies on another guitar. */
+  | { readonly kind: 'left'; readonly layers: readonly KeptLayer[] };
+
+/** Words for what becomes of a kept move; the one renderer gives them. */
+export type LossText = (losses: readonly Loss[]) => string;
+
+/** The group, and the name in takes, of kept moves. */
+export const keptMoveId = (id: string): string => `kept:${id}`;
+
+/** What a kept move becomes in a span, or why it is not offered there. */
+export function dropped(
+  { id, move }: NamedMove,
+  span: Span,
+  meter: Meter,
+  { neck, lossText, isBare = false }: { readonly neck: OnNeck; readonly lossText: LossText; readonly isBare?: boolean },
+): LaidProposal | NoFit {
+  const fit = fitted(move, span, meter);
+  if (typeof fit === 'string') return fit;
+  const laid = isBare ? { all: [], left: [] } : laidOf(move, span, fit, { meter, neck });
+  const losses: readonly Loss[] = [
+    ...(fit.length === 0.5 ? [{ kind: 'half' } as const] : fit.length === 2 ? [{ kind: 'double' } as const] : []),
+    ...(fit.isOwnMeter ? [] : [{ kind: 'meter', meter: formatMeter(move.meter) } as const]),
+    ...(fit.lost.length > 0 ? [{ kind: 'chords', lost: fit.lost } as const] : []),
+    ...(laid.left.length > 0 ? [{ kind: 'left', layers: laid.left } as const] : []),
+  ];
+  const variant = [fit.length === 1 ? '' : String(fit.length), fit.isOwnMeter ? '' : formatMeter(meter)]
+    .join(' ')
+    .trim();
+  return {
+    move: asMove(id, move, lossText(losses)),
+    found: { parts: fit.parts, ...(variant !== '' && { variant }) },
+    laid: laid.all,
+  };
+}
+
+/** A kept move as a move of the table, for what lists and prices moves. */
+const asMove = (id: string, { name, reason, mood, stray }: KeptMove, loss: string): Move => ({
+  id: keptMoveId(id),
+  group: 'kept',
+  name,
+  reason: [reason, loss].filter((text) => text !== '').join(' '),
+  mood,
+  stray,
+  find: () => [],
+});
+
+/** What a move brings along to a span, and what of it stays behind. */
+function laidOf(
+  move: KeptMove,
+  span: Span,
+  fit: Fitted,
+  { meter, neck }: { readonly meter: Meter; readonly neck: OnNeck },
+): { readonly all: readonly Laid[]; readonly left: readonly KeptLayer[] } {
+  const { slots, ticks } = passageIn(move, keyOn(KEPT_IN, move.mode));
+  const shift = gripsShift(move, span.key, neck);
+  const isAsKept = fit.isOwnMeter && fit.length === 1;
+  const bar = ticksPerBar(move.meter);
+  const partStarts = startsOf(fit, meter);
+  const left = new Set<KeptLayer>();
+  const all = Object.entries(move.cells).flatMap(([name, cell]): Laid[] => {
+    const { layer, kind } = readName(name)!;
+    const { bar: barId, tick } = atOf(name);
+    const time = (Number(barId.slice('bar-'.length)) - 1) * bar + tick;
+    // A grip goes with its chord, wherever that begins; what has a length of its own needs the very bars.
+    const chord = slots.findIndex(({ start }) => start === time);
+    const place = layer === 'chord' || layer === 'added' ? partStarts.get(chord) : isAsKept ? time : undefined;
+    const isWhole = layer === 'wish' && time === 0 && 'ticks' in cell && cell.ticks === ticks;
+    const at = place ?? (isWhole ? 0 : undefined);
+    const there = at === undefined ? null : cellIn(cell, span.key, shift);
+    if (there === null || there.layer === 'changes') {
+      left.add(layer as KeptLayer);
+      return [];
+    }
+    return [{ tick: at!, kind, decision: isWhole && 'ticks' in there ? { ...there, ticks: span.ticks } : there }];
+  });
+  return { all, left: KEPT_LAYERS.filter((layer) => left.has(layer)) };
+}
+
+/** When the chords of a passage begin in a span, by their number. */
+function startsOf({ parts, of }: Fitted, meter: Meter): ReadonlyMap<number, number> {
+  const starts = new Map<number, number>();
+  let at = 0;
+  parts.forEach(({ beats }, i) => {
+    starts.set(of[i]!, at);
+    at += Math.round(beats * ticksPerBeat(meter));
+  });
+  return starts;
+}

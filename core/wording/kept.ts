@@ -1,0 +1,129 @@
+/* Kept moves in words: what they are, where they fit, what gets lost. */
+import { musical } from './music.ts';
+import type { Feature, PassageIs } from '../reharm/kept/name.ts';
+import type { Nearness } from '../reharm/kept/near.ts';
+import type { NoFit } from '../reharm/kept/fit.ts';
+import type { FunctionLetter } from '../reharm/kept/functions.ts';
+import type { PassageUse } from '../reharm/kept/passage.ts';
+import type { Loss } from '../take/drop.ts';
+import type { KeepPart } from '../take/keep.ts';
+import type { KeptLayer } from '../take/kept-move.ts';
+
+export const USE_WORDS: Readonly<Record<PassageUse, string>> = {
+  intro: 'introduction',
+  ending: 'ending',
+  turnaround: 'turnaround',
+  cadence: 'cadence',
+  blues: 'end of a blues',
+  vamp: 'vamp',
+  pickup: 'pickup',
+  ladder: 'ladder',
+  line: 'line',
+  pedal: 'pedal',
+  approach: 'approach',
+};
+
+const LETTER_WORDS: Readonly<Record<FunctionLetter, string>> = {
+  T: 'home',
+  S: 'away from home',
+  D: 'on the way home',
+};
+
+/** Where a passage wants to stand: `over home or on the way home, before home`. */
+export function placeWords(
+  over: readonly string[],
+  before: FunctionLetter | 'start' | null,
+  next: FunctionLetter | 'end' | null,
+): string {
+  const stand = over
+    .slice(0, 3)
+    .map((letters) =>
+      letters
+        .split(' ')
+        .map((letter) => LETTER_WORDS[letter as FunctionLetter] ?? 'anything')
+        .join(', '),
+    )
+    .join('; or ');
+  return [
+    `over ${stand}${over.length > 3 ? '; or more' : ''}`,
+    ...(before === null ? [] : [before === 'start' ? 'at the beginning' : `after what is ${LETTER_WORDS[before]}`]),
+    ...(next === null ? [] : [next === 'end' ? 'at the end' : `before what is ${LETTER_WORDS[next]}`]),
+  ].join(' · ');
+}
+
+const FEATURE_WORDS: Readonly<Record<Feature, string>> = {
+  'bass-half-steps-down': 'the bass down by half steps',
+  'bass-half-steps-up': 'the bass up by half steps',
+  'bass-steps-down': 'the bass down by step',
+  'bass-steps-up': 'the bass up by step',
+  pedal: 'over one bass',
+  fifths: 'by fifths',
+};
+/** So many degrees still make a name. */
+const MOST_NUMERALS = 6;
+
+/** What a passage is called when nobody has said: `ii–V–I by fifths`. */
+export function passageName({ numerals, feature }: PassageIs): string {
+  const shown =
+    numerals.length <= MOST_NUMERALS
+      ? numerals
+      : [...numerals.slice(0, MOST_NUMERALS - 2), '…', numerals[numerals.length - 1]!];
+  return musical(shown.join('–')) + (feature ? `, ${FEATURE_WORDS[feature]}` : '');
+}
+
+const NEAR_WORDS: Readonly<Record<Nearness, (name: string) => string>> = {
+  same: (name) => `“${name}” has the very same chords.`,
+  'other lengths': (name) => `“${name}” has the same chords in other lengths.`,
+  'other colours': (name) => `“${name}” has the same roots in other colours.`,
+};
+export const nearText = (how: Nearness, name: string): string => NEAR_WORDS[how](name);
+
+export const KEEP_PART_WORDS: Readonly<Record<KeepPart, readonly [name: string, open: string]>> = {
+  grips: ['The grips as they lie', 'found anew wherever it is put'],
+  top: ['The top notes as a line', 'on top is what connects best'],
+  bass: ['The lowest notes', 'each chord over its root, as the hand likes'],
+  rhythm: ['The rhythm', 'played as what is around it'],
+  added: ['What is added between', 'nothing is added'],
+  wishes: ['The wishes and manners', 'none'],
+};
+
+const LAYER_WORDS: Readonly<Record<KeptLayer, string>> = {
+  chord: 'grips',
+  wish: 'wishes',
+  manner: 'manner',
+  rhythm: 'rhythm',
+  texture: 'texture',
+  decor: 'decorations',
+  added: 'decorations',
+  line: 'top line',
+};
+
+/** What becomes of a kept move in a span, in a sentence or two; nothing where it is as it was kept. */
+export const lossText = (losses: readonly Loss[]): string => losses.map(oneLoss).join(' ');
+
+function oneLoss(loss: Loss): string {
+  switch (loss.kind) {
+    case 'half':
+      return 'Half as long as it was kept.';
+    case 'double':
+      return 'Twice as long as it was kept.';
+    case 'meter':
+      return `From ${loss.meter}.`;
+    case 'chords':
+      return `No time for ${loss.lost.map(musical).join(', ')}.`;
+    case 'left': {
+      const words = [...new Set(loss.layers.map((layer) => LAYER_WORDS[layer]))];
+      return `Left behind: its ${words.join(', ')}.`;
+    }
+  }
+}
+
+/** Why a kept move is not offered in a span. */
+export const NO_FIT_WORDS: Readonly<Record<NoFit, string>> = {
+  mode: 'The key is of the other mode.',
+  length: 'It needs as many bars, half as many, or twice as many.',
+  over: 'The chart does something else there.',
+  before: 'It wants something else before it.',
+  next: 'It wants to go on to something else.',
+  short: 'There is no time for its chords.',
+};
