@@ -1,9 +1,11 @@
 /* Kept moves in a span of a tune: as moves like any other, with what they bring along, and with what gets lost in words. */
+import { symbolOf } from '../chord/chord.ts';
 import { fitted, type Fitted, type NoFit } from '../reharm/kept/fit.ts';
 import { keyOn, passageIn } from '../reharm/kept/passage.ts';
 import type { Move } from '../reharm/moves/move.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { formatMeter, ticksPerBar, ticksPerBeat, type Meter } from '../time/meter.ts';
+import { chordDegree } from './degree.ts';
 import { atOf, readName } from './key.ts';
 import { cellIn, gripsShift, type OnNeck } from './kept-in-key.ts';
 import { KEPT_IN, KEPT_LAYERS, type KeptLayer, type KeptMove } from './kept-move.ts';
@@ -93,7 +95,14 @@ function laidOf(
       left.add(layer as KeptLayer);
       return [];
     }
-    return [{ tick: at!, kind, decision: isWhole && 'ticks' in there ? { ...there, ticks: span.ticks } : there }];
+    return [{ tick: at!, kind, decision: forSpan(there) }];
+    function forSpan(decision: Laid['decision']): Laid['decision'] {
+      if (isWhole && 'ticks' in decision) return { ...decision, ticks: span.ticks };
+      if (decision.layer !== 'chord') return decision;
+      // It is of the chord as that is spelled here.
+      const part = fit.parts[fit.of.indexOf(chord)]!;
+      return { ...decision, on: symbolOf(part.chord), degree: chordDegree(part.chord, span.key) };
+    }
   });
   return { all, left: KEPT_LAYERS.filter((layer) => left.has(layer)) };
 }

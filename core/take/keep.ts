@@ -8,7 +8,7 @@ import { noteAbove, pitchClass } from '../pitch/note.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import { bad, good, problem, type Outcome } from '../problem.ts';
 import type { ReadSlot } from '../reading/read.ts';
-import { degreeTextOf } from '../reharm/kept/degree-text.ts';
+import { chordOfText, degreeTextOf } from '../reharm/kept/degree-text.ts';
 import { fitted } from '../reharm/kept/fit.ts';
 import { letterOf, lettersOf, stretchesOf } from '../reharm/kept/functions.ts';
 import { keyOn, MOST_PASSAGE_BARS, type Passage, type PassageUse } from '../reharm/kept/passage.ts';
@@ -160,13 +160,11 @@ function withItsBass(held: Held): Held {
   return { ...held, chord: { ...chord, bass: nameInKey({ tonic: chord.root, mode: 'major' }, lowest) } };
 }
 
-/** A chord of one key in another. */
+/** A chord of one key in another, spelled as its degree is written. */
 const movedTo =
   (to: Key, from: Key) =>
-  ({ root, kind, bass }: Chord): Chord => {
-    const interval = intervalTo(from.tonic, to.tonic);
-    return { root: noteAbove(root, interval), kind, bass: bass && noteAbove(bass, interval) };
-  };
+  (chord: Chord): Chord =>
+    chordOfText(degreeTextOf(chord, from), to)!;
 
 interface InC {
   readonly meter: Meter;
