@@ -9,6 +9,7 @@ export default [
   route('import', 'routes/import.tsx'),
   route('players/:playerId?', 'routes/players.tsx'),
   route('grips', 'routes/grips.tsx'),
+  route('moves', 'routes/moves.tsx'),
   route('keeping', 'routes/keeping.tsx'),
   route('keeping/backups/:name', 'routes/backup.ts'),
   route('keeping/bring-in', 'routes/bring-in.ts'),

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { applyPatch, type Decisions, type Kept, type MelodyCells, type Patch, type TextChange } from '../core/index.ts';
-import type { KeptGripCell } from './documents.ts';
+import type { KeptGripCell, KeptMoveCell } from './documents.ts';
+import { getMoves, putMoves } from './kept-moves.ts';
 import type { Db } from './open.ts';
 import { faultOf, getGrips, getPlayer, putGrips, putPlayer } from './players.ts';
 import { take, tune } from './schema.ts';
@@ -55,6 +56,7 @@ export function loadAggregate(db: Db, aggregate: string, now: number): Aggregate
     setting: () => loadSetting(db, id),
     player: () => loadPlayer(db, id),
     grips: () => loadGrips(db, id, now),
+    moves: () => (id === 'own' ? loadMoves(db, now) : null),
     tune: () => loadTune(db, id, now),
     melody: () => loadMelody(db, id, now),
     take: () => loadTake(db, id, now),
@@ -99,6 +101,19 @@ function loadGrips(db: Db, playerId: string, now: number): Aggregate | null {
     cells,
     make: (patch, since) => makeCells(cells, patch, since),
     save: (next) => putGrips(db, playerId, next as Readonly<Record<string, KeptGripCell>>, now),
+  };
+}
+
+/** Kept moves, one cell each; the losing side of two is kept by the window that made it. */
+function loadMoves(db: Db, now: number): Aggregate {
+  const { version, cells, unreadable } = getMoves(db);
+  const fault = (next: AnyCells) =>
+    unreadable.some((id) => Object.hasOwn(next, id)) ? 'this move cannot be read, and is left as it is' : null;
+  return {
+    version,
+    cells,
+    make: (patch, since) => makeCells(cells, patch, since, { fault }),
+    save: (next) => putMoves(db, next as Readonly<Record<string, KeptMoveCell>>, now),
   };
 }
 

@@ -1,12 +1,13 @@
 import { eq, inArray, isNotNull, lt, or } from 'drizzle-orm';
 import { editHere } from './edits.ts';
+import { binnedMove, MOVES } from './kept-moves.ts';
 import type { Db } from './open.ts';
 import { binnedGrip, gripKeyOf, restorePlayer } from './players.ts';
-import { edit, keptGrip, player, setting, take, tune } from './schema.ts';
+import { edit, keptGrip, keptMove, player, setting, take, tune } from './schema.ts';
 import { restoreTake } from './takes.ts';
 import { restoreTune } from './tunes.ts';
 
-export const BIN_KINDS = ['tune', 'take', 'player', 'grip'] as const;
+export const BIN_KINDS = ['tune', 'take', 'player', 'grip', 'move'] as const;
 export type BinKind = (typeof BIN_KINDS)[number];
 
 /** Something that was deleted and can be brought back. */
@@ -58,8 +59,14 @@ export function listBin(db: Db, words = ''): Binned[] {
       of,
       deletedAt: grip.deletedAt,
     }));
+  const moves = db
+    .select({ id: keptMove.id, title: keptMove.name, deletedAt: keptMove.deletedAt })
+    .from(keptMove)
+    .where(isNotNull(keptMove.deletedAt))
+    .all()
+    .map((row) => ({ kind: 'move' as const, of: null, ...row }));
   const wanted = words.trim().toLowerCase();
-  return [...tunes, ...takes, ...players, ...grips]
+  return [...tunes, ...takes, ...players, ...grips, ...moves]
     .map((one): Binned => ({ ...one, deletedAt: one.deletedAt! }))
     .filter(({ title, of }) => `${title} ${of ?? ''}`.toLowerCase().includes(wanted))
     .sort((a, b) => b.deletedAt - a.deletedAt);
@@ -73,6 +80,10 @@ export function bringBack(db: Db, kind: BinKind, id: string): boolean {
     if (kind === 'take') {
       const of = tx.select({ tuneId: take.tuneId }).from(take).where(eq(take.id, id)).get();
       return of !== undefined && restoreTune(tx, of.tuneId) && restoreTake(tx, id);
+    }
+    if (kind === 'move') {
+      const kept = binnedMove(tx, id);
+      return kept !== null && editHere(tx, MOVES, { [id]: kept }).status === 'saved';
     }
     const [playerId, key] = splitOnce(id);
     const cell = binnedGrip(tx, playerId, key);
@@ -117,7 +128,8 @@ export function emptyBin(db: Db, now = Date.now()): number {
       tx.delete(player).where(eq(player.id, id)).run();
     }
     const grips = tx.delete(keptGrip).where(lt(keptGrip.deletedAt, before)).run().changes;
-    return tunes.length + takes.length + players.length + grips;
+    const moves = tx.delete(keptMove).where(lt(keptMove.deletedAt, before)).run().changes;
+    return tunes.length + takes.length + players.length + grips + moves;
   });
 }
 

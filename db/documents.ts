@@ -4,8 +4,11 @@ import {
   LONGEST_CHART,
   LONGEST_TITLE,
   MANNERS,
+  keptMoveDoc,
   PLAYER_FIELDS,
+  problemText,
   readDecision,
+  readKeptMove,
   readPattern,
   type Decision,
   type TakeAbout,
@@ -126,6 +129,17 @@ const gripKey = z.string().regex(/^[A-G][b#]?\d( [A-G][b#]?\d){5,6}\/(x|\d{1,2})
 export const gripsPatch = z.record(gripKey, keptGripCell.nullable()).refine(isChange, CHANGES);
 export const tags = keptGripCell.shape.tags.unwrap();
 
+/** A kept move, as the core reads and writes it. */
+export const keptMoveCell = z.unknown().transform((value, context) => {
+  const read = readKeptMove(value);
+  if (read.ok) return keptMoveDoc(read.value);
+  for (const one of read.problems) context.addIssue({ code: 'custom', message: problemText(one) });
+  return z.NEVER;
+});
+export type KeptMoveCell = z.infer<typeof keptMoveCell>;
+/** More do not come in one edit. */
+export const movesPatch = z.record(z.string().regex(OWN_ID), keptMoveCell.nullable()).refine(isChange, CHANGES);
+
 const weight = z.int().min(0).max(3);
 const stray = z.int().min(0).max(5);
 /** A player's own style of moves. */
@@ -143,9 +157,18 @@ const rhythm = z.strictObject({
   name: z.string().trim().min(1).max(LONGEST_TITLE),
   text: z.string().refine((text) => readPattern(text).ok, 'no rhythm'),
 });
-/** What may be set under a name: a player's own styles and rhythms, and how moves are chosen in a tune. */
+/** What may be set under a name: a player's own styles and rhythms, how often kept moves are used and which of them whole takes may use, and how moves are chosen in a tune. */
 export const SETTINGS: readonly (readonly [RegExp, z.ZodType<Readonly<Record<string, unknown>>>])[] = [
   [/^styles$/, z.record(z.string().regex(OWN_ID), style.nullable()).refine(isChange, CHANGES)],
+  [
+    /^moves$/,
+    z
+      .record(
+        z.string().regex(OWN_ID),
+        z.strictObject({ used: z.int().min(0).optional(), takes: z.boolean().optional() }).nullable(),
+      )
+      .refine(isChange, CHANGES),
+  ],
   [/^rhythms$/, z.record(z.string().regex(OWN_ID), rhythm.nullable()).refine(isChange, CHANGES)],
   [
     /^taste\.[\w-]+$/,
@@ -170,7 +193,7 @@ const editId = z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/);
 export const editRequest = z.strictObject({
   editId,
   after: editId.nullable().optional(),
-  aggregate: z.string().regex(/^(tune|melody|take|setting|player|grips):[\w.-]{1,80}$/),
+  aggregate: z.string().regex(/^(tune|melody|take|setting|player|grips|moves):[\w.-]{1,80}$/),
   baseVersion: z.int().min(1),
   patch: z.record(z.string(), z.unknown()),
 });

@@ -6,6 +6,7 @@ import { loadAggregate, partsOf, type Aggregate, type Since } from './aggregates
 import {
   gripsPatch,
   melodyPatch,
+  movesPatch,
   playerPatch,
   readDocument,
   takePatch,
@@ -166,6 +167,7 @@ const PATCHES = {
   take: takePatch,
   player: playerPatch,
   grips: gripsPatch,
+  moves: movesPatch,
 } as const;
 
 /** An edit made here, on what stands now. */

@@ -14,6 +14,7 @@ export interface BackupContents {
   readonly takes: number;
   readonly players: number;
   readonly keptGrips: number;
+  readonly keptMoves: number;
   /** The tunes changed last, by title. */
   readonly titles: readonly string[];
   /** When a tune was last changed; null without tunes. */
@@ -56,6 +57,7 @@ export function contentsOf(path: string, dataPath: string): BackupContents {
       takes: count('take where deleted_at is null and tune_id in (select id from tune where deleted_at is null)'),
       players: count('player where deleted_at is null'),
       keptGrips: count('kept_grip where deleted_at is null and not banished'),
+      keptMoves: count('kept_move where deleted_at is null'),
       titles: last.map(({ title }) => title),
       changedAt: last[0]?.at ?? null,
     };

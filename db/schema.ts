@@ -93,6 +93,24 @@ export const take = sqliteTable(
   ],
 );
 
+/** A passage by degree that a player keeps (documents.ts). */
+export const keptMove = sqliteTable(
+  'kept_move',
+  {
+    id: text().primaryKey(),
+    /** Its name, for the bin. */
+    name: text().notNull(),
+    doc: text().notNull(),
+    version: integer().notNull().default(1),
+    createdAt: integer('created_at').notNull(),
+    deletedAt: integer('deleted_at'),
+  },
+  (table) => [
+    check('kept_move_version', sql`${table.version} >= 1`),
+    check('kept_move_doc', sql`json_valid(${table.doc})`),
+  ],
+);
+
 /** Every acknowledged edit: what it changed, on which version it was made, which version it made. */
 export const edit = sqliteTable(
   'edit',

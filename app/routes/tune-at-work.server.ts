@@ -1,9 +1,13 @@
 import { data, redirect } from 'react-router';
 import { parseChart, unreadBars } from '../../core/index.ts';
 import type { Db } from '../../db/open.ts';
+import { getMoves } from '../../db/kept-moves.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getSetting } from '../../db/settings.ts';
 import { getMelody, getTune } from '../../db/tunes.ts';
+
+/** The library of kept moves: the player's own, and what is remembered of all. */
+export const keptMoves = (db: Db) => ({ own: getMoves(db), remembered: getSetting(db, 'moves') });
 
 /** What every place where a tune is worked on needs of it; one without a bar is sent to its chart. */
 export function tuneAtWork(db: Db, id: string) {
@@ -23,6 +27,7 @@ export function tuneAtWork(db: Db, id: string) {
     styles: getSetting(db, 'styles'),
     rhythms: getSetting(db, 'rhythms'),
     taste: getSetting(db, `taste.${tune.id}`),
+    moves: keptMoves(db),
     tuneVersion: tune.version,
     playerId: playerFor(db, tune).id,
     players: playersWithGrips(db),

@@ -12,6 +12,7 @@ import type {
   Midi,
   MovePrice,
   MoveSaid,
+  NamedMove,
   LedOutcome,
   Manner,
   Patch,
@@ -166,8 +167,10 @@ export interface MovesWanted {
   readonly style: Style | null;
   readonly stray: number;
   readonly off: readonly string[];
-  /** At most so many, no two of one group; all without it. */
+  /** At most so many, no two of one group, and no kept ones; all without it. */
   readonly most?: number;
+  /** The player's own kept moves, as JSON; those of ours are known. */
+  readonly kept?: string;
 }
 export type Phase = { readonly phase: 'shapes' | 'path'; readonly share: number };
 
@@ -185,6 +188,8 @@ export interface TakesWanted {
   /** Colours and moves that were chosen are chosen anew; else they stay. */
   readonly anew: boolean;
   readonly count: number;
+  /** Kept moves that may be used. */
+  readonly kept: readonly NamedMove[];
 }
 /** A whole take as it is told. */
 export interface FoundTake {

@@ -11,8 +11,11 @@ import {
   gripOf,
   gripsByPrice,
   holdingOthers,
+  keptProposals,
   labelsOf,
+  lastFretOf,
   likedFirst,
+  lossText,
   movement,
   moveReason,
   namedMove,
@@ -29,11 +32,13 @@ import {
   servesHow,
   servingOf,
   shapeAt,
+  shippedNamed,
   spanOfColumns,
   spanWays,
   steeredPatch,
   symbolOf,
   tuneStrings,
+  tuningKey,
   waysOut,
   whereItLies,
   wishFor,
@@ -46,6 +51,7 @@ import {
   type LedOutcome,
   type Lies,
   type Midi,
+  type NamedMove,
   type Patch,
   type Proposal,
   type ShapeLibrary,
@@ -91,6 +97,23 @@ const OTHER_WAYS = 2;
 
 /** Pitches a thread may have on the frets: where a top or an inner voice lies (A3 to E5, common practice). */
 const FRETTED_RINGS: readonly Midi[] = Array.from({ length: 20 }, (_, i) => 57 + i);
+
+/** The player's own kept moves, read once for each change of them. */
+let own: { readonly text: string; readonly moves: readonly NamedMove[] } = { text: '', moves: [] };
+const ownMoves = (text = ''): readonly NamedMove[] => {
+  if (own.text !== text) own = { text, moves: text === '' ? [] : (JSON.parse(text) as readonly NamedMove[]) };
+  return own.moves;
+};
+
+/** The kept moves that fit in a span, within what was asked for. */
+function keptFor({ session, slots }: SolvedTake, span: Span, { kept, stray, off }: MovesWanted) {
+  const { hand } = session.library;
+  const neck = { lastFret: lastFretOf(hand), tuning: tuningKey(hand.tuning) };
+  const meter = slots.findLast(({ start }) => start <= span.start)!.meter;
+  return keptProposals([...ownMoves(kept), ...shippedNamed()], span, meter, { neck, lossText }).filter(
+    ({ move }) => move.stray <= stray && !off.includes(move.id),
+  );
+}
 
 /** A proposal with the price of the whole path through what it would put in its span. */
 function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove {
@@ -175,7 +198,8 @@ export const takeAnswers = (sessions: Sessions) => ({
     const { of, current } = priced;
     const span = spanOfColumns(of.slots, of.columns.slice(wanted.from, wanted.to + 1));
     const rings = [...of.session.library.neck.open, ...(wanted.most === undefined ? FRETTED_RINGS : [])];
-    const all = span ? proposalsFor(span, { ...wanted, rings }) : [];
+    const kept = span && wanted.most === undefined ? keptFor(of, span, wanted) : [];
+    const all = span ? [...proposalsFor(span, { ...wanted, rings }), ...kept] : [];
     const groups = all.filter(({ move }, i) => all.findIndex((other) => other.move.group === move.group) === i);
     /** Of the octaves in which a thread lies on the frets only the cheapest is told. */
     const fretted = new Map<string, PricedMove>();

@@ -24,6 +24,7 @@ const WANTED: TakesWanted = {
   within: null,
   anew: true,
   count: 2,
+  kept: [],
 };
 const quiet = () => undefined;
 

@@ -48,9 +48,9 @@ export function takesFinder({ libraryOf, near, now }: Pick<World, 'libraryOf' | 
       if (last?.of !== of)
         last = { of, session: sessionOf(library, { pricing, banished: new Set(job.banished) }, near()) };
       const { session } = last;
-      const { style, stray, off, grating, melodyFirst, within, anew, count } = wanted;
+      const { style, stray, off, grating, melodyFirst, within, anew, count, kept } = wanted;
       const tune = { chart: chart.value, barIds: job.barIds, melody: job.melody };
-      const taste = { style: style as Style | null, stray, off, grating, melodyFirst, rings: neckOf(hand).open };
+      const taste = { style: style as Style | null, stray, off, grating, melodyFirst, rings: neckOf(hand).open, kept };
       let told = now();
       try {
         const found = await follow(

@@ -2,13 +2,15 @@
 import { symbolOf } from '../chord/chord.ts';
 import { fitted, type Fitted, type NoFit } from '../reharm/kept/fit.ts';
 import { keyOn, passageIn } from '../reharm/kept/passage.ts';
+import { SHIPPED_MOVES } from '../reharm/kept/shipped/library.ts';
+import type { Key } from '../pitch/key.ts';
 import type { Move } from '../reharm/moves/move.ts';
 import type { Span } from '../reharm/moves/span.ts';
 import { formatMeter, ticksPerBar, ticksPerBeat, type Meter } from '../time/meter.ts';
 import { chordDegree } from './degree.ts';
 import { atOf, readName } from './key.ts';
 import { cellIn, gripsShift, type OnNeck } from './kept-in-key.ts';
-import { KEPT_IN, KEPT_LAYERS, type KeptLayer, type KeptMove } from './kept-move.ts';
+import { KEPT_IN, KEPT_LAYERS, shippedMove, type KeptLayer, type KeptMove } from './kept-move.ts';
 import type { Laid, LaidProposal } from './moves.ts';
 
 /** A kept move by the name it has in the library. */
@@ -16,6 +18,10 @@ export interface NamedMove {
   readonly id: string;
   readonly move: KeptMove;
 }
+
+/** The moves that come with the program, by their names. */
+export const shippedNamed: () => readonly NamedMove[] = () => SHIPPED;
+const SHIPPED: readonly NamedMove[] = SHIPPED_MOVES.map((row) => ({ id: row.id, move: shippedMove(row) }));
 
 /** What becomes of a kept move in a span. */
 export type Loss =
@@ -57,6 +63,18 @@ export function dropped(
   };
 }
 
+/** Every kept move that fits in a span, in their order. */
+export const keptProposals = (
+  moves: readonly NamedMove[],
+  span: Span,
+  meter: Meter,
+  how: Parameters<typeof dropped>[3],
+): readonly LaidProposal[] =>
+  moves.flatMap((one) => {
+    const proposal = dropped(one, span, meter, how);
+    return typeof proposal === 'string' ? [] : [proposal];
+  });
+
 /** A kept move as a move of the table, for what lists and prices moves. */
 const asMove = (id: string, { name, reason, mood, stray }: KeptMove, loss: string): Move => ({
   id: keptMoveId(id),
@@ -67,6 +85,14 @@ const asMove = (id: string, { name, reason, mood, stray }: KeptMove, loss: strin
   stray,
   find: () => [],
 });
+
+/** A kept move in a key as long as it is, wherever it belongs: for showing it. `span` is where it is shown. */
+export function asItIs({ id, move }: NamedMove, key: Key, span: Span, neck: OnNeck): LaidProposal {
+  const { parts } = passageIn(move, key);
+  const fit: Fitted = { parts, of: parts.map((_, i) => i), length: 1, isOwnMeter: true, lost: [] };
+  const laid = laidOf(move, { ...span, key }, fit, { meter: move.meter, neck });
+  return { move: asMove(id, move, ''), found: { parts }, laid: laid.all };
+}
 
 /** What a move brings along to a span, and what of it stays behind. */
 function laidOf(

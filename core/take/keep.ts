@@ -196,6 +196,8 @@ function passageOf(
     over: [lettersOf(stretchesOf(span.chords))],
     before: span.prev ? null : 'start',
     next: span.next ? letterOf(span.next) : 'end',
+    ...(letterOf(span.here) === 'T' && span.here.degree !== 0 && { opens: span.here.degree }),
+    ...(span.next && letterOf(span.next) === 'T' && span.next.degree !== 0 && { goesTo: span.next.degree }),
     ...(into.some((bond) => bond !== null) && { into }),
   };
 }

@@ -5,8 +5,7 @@ import { pitchClass } from '../pitch/note.ts';
 import { noteAbove } from '../pitch/note.ts';
 import { intervalTo } from './degree.ts';
 import type { Key } from '../pitch/key.ts';
-import { keyOn, passageIn, passageText } from '../reharm/kept/passage.ts';
-import type { Decision, Decisions } from './decision.ts';
+import type { Decision } from './decision.ts';
 import { KEPT_IN, type KeptMove } from './kept-move.ts';
 
 /** How far up the tonic of a key lies above that of what is kept, the nearer way: -5 to 6 semitones. */
@@ -84,30 +83,4 @@ export function cellIn(cell: Decision, key: Key, shift: number | null): Decision
     default:
       return cell;
   }
-}
-
-/** All cells of a kept move in a key, by the names they have in it. */
-export function cellsIn(move: KeptMove, key: Key, neck: OnNeck): Decisions {
-  const shift = gripsShift(move, key, neck);
-  return Object.fromEntries(
-    Object.entries(move.cells).flatMap(([name, cell]): [string, Decision][] => {
-      const there = cellIn(cell, key, shift);
-      return there ? [[name, there]] : [];
-    }),
-  );
-}
-
-/** A kept move as a tune of its own, by which it is shown and heard: the text of a chart, and the decisions of its take. */
-export function keptAsTune(
-  move: KeptMove,
-  key: Key,
-  neck: OnNeck,
-  { tempo }: { readonly tempo: number },
-): { readonly chartText: string; readonly barIds: readonly string[]; readonly cells: Decisions } {
-  const { bars } = passageIn(move, keyOn(KEPT_IN, move.mode));
-  return {
-    chartText: passageText(move, key, `title: ${move.name.replace(/\n/g, ' ')}\ntempo: ${tempo}\n`),
-    barIds: Array.from({ length: bars }, (_, i) => `bar-${i + 1}`),
-    cells: cellsIn(move, key, neck),
-  };
 }

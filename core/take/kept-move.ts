@@ -85,6 +85,8 @@ const FIELDS = [
   'over',
   'before',
   'next',
+  'opens',
+  'goesTo',
   'isLate',
   'into',
   'stray',
@@ -109,6 +111,8 @@ const RIGHT: Readonly<Record<string, string>> = {
   over: 'up to 20 texts of T, S and D, as “S D T”',
   before: 'T, S, D, start or null',
   next: 'T, S, D, end or null',
+  opens: 'semitones above the tonic, 0 to 11, or nothing',
+  goesTo: 'semitones above the tonic, 0 to 11, or nothing',
   isLate: 'true, or nothing',
   into: `one of ${BONDS.join(', ')}, or a list of them and of null`,
   stray: 'a number from 0 to 5',
@@ -126,6 +130,8 @@ const wrong = (field: string) => bad(problem('moves-field', { field, right: RIGH
 const isText = (value: unknown, most: number, least = 0): value is string =>
   typeof value === 'string' && value.length <= most && value.trim().length >= least;
 const isOf = <T>(list: readonly T[], value: unknown): value is T => list.includes(value as T);
+/** A degree of the key, in semitones above the tonic. */
+const isDegree = (one: unknown): one is number => Number.isInteger(one) && (one as number) >= 0 && (one as number) < 12;
 const OVER = /^(?:[TSD](?: [TSD])*)?$/;
 const TUNING = /^[A-G][b#]?\d( [A-G][b#]?\d){5,6}$/;
 
@@ -150,7 +156,25 @@ function readCells(value: unknown): Decisions | null {
 export function readKeptMove(value: unknown): Outcome<KeptMove> {
   const record = recordOf(value);
   if (!record) return bad(problem('moves-field', { field: 'a move', right: 'an object' }));
-  const { schema, name, use, mode, chords, over, before, next, isLate, stray, mood, reason, tags, note, sung } = record;
+  const {
+    schema,
+    name,
+    use,
+    mode,
+    chords,
+    over,
+    before,
+    next,
+    opens,
+    goesTo,
+    isLate,
+    stray,
+    mood,
+    reason,
+    tags,
+    note,
+    sung,
+  } = record;
   if (typeof schema === 'number' && schema > KEPT_MOVE_SCHEMA) return bad(problem('moves-newer', { schema }));
   if (schema !== KEPT_MOVE_SCHEMA) return wrong('schema');
   const stranger = Object.keys(record).find((field) => !isOf(FIELDS, field));
@@ -165,6 +189,8 @@ export function readKeptMove(value: unknown): Outcome<KeptMove> {
     return wrong('over');
   if (before !== null && before !== 'start' && !isOf(FUNCTION_LETTERS, before)) return wrong('before');
   if (next !== null && next !== 'end' && !isOf(FUNCTION_LETTERS, next)) return wrong('next');
+  if (opens !== undefined && !isDegree(opens)) return wrong('opens');
+  if (goesTo !== undefined && !isDegree(goesTo)) return wrong('goesTo');
   if (isLate !== undefined && isLate !== true) return wrong('isLate');
   const into = record.into === undefined ? undefined : readInto(record.into);
   if (into === null) return wrong('into');
@@ -178,7 +204,6 @@ export function readKeptMove(value: unknown): Outcome<KeptMove> {
   if (cells === null) return wrong('cells');
   const tuning = record.tuning;
   if (tuning !== null && !(typeof tuning === 'string' && TUNING.test(tuning))) return wrong('tuning');
-  const isDegree = (one: unknown) => Number.isInteger(one) && (one as number) >= 0 && (one as number) < 12;
   if (!Array.isArray(sung) || sung.length > 12 || !sung.every(isDegree)) return wrong('sung');
   const from = record.from === null ? null : readFrom(record.from);
   if (from === undefined) return wrong('from');
@@ -193,6 +218,8 @@ export function readKeptMove(value: unknown): Outcome<KeptMove> {
     over: over as string[],
     before,
     next,
+    ...(opens !== undefined && { opens }),
+    ...(goesTo !== undefined && { goesTo }),
     ...(isLate && { isLate }),
     ...(into && { into }),
     stray,

@@ -18,7 +18,8 @@ import { problemText } from '../wording/problems.ts';
 import type { Decisions } from './decision.ts';
 import { dropped, keptMoveId } from './drop.ts';
 import { keepable, KEEP_PARTS, type KeepPart } from './keep.ts';
-import { cellsIn, gripsShift, keptAsTune } from './kept-in-key.ts';
+import { gripsShift } from './kept-in-key.ts';
+import { keptTune, keysInOrder } from './kept-tune.ts';
 import { keptMoveDoc, readKeptMove, shippedMove, type KeptMove } from './kept-move.ts';
 import { isWantedMove, wantedMoves } from './kept-search.ts';
 import { movePatch } from './moves.ts';
@@ -173,7 +174,8 @@ describe('kept, moved, put elsewhere, kept again', () => {
     ).toBe(true);
     expect(gripsShift(move, { tonic: 'C', mode: 'major' }, neck)).toBe(0);
     expect(gripsShift(move, { tonic: 'D', mode: 'major' }, neck)).toBeNull();
-    expect(Object.values(cellsIn(move, { tonic: 'D', mode: 'major' }, neck))).toEqual([]);
+    const there = solved('key: D\n| D | A7 |');
+    expect(drop(there, move).laid).toEqual([]);
   });
 
   test('grips go where one wants them on the neck, all by the same', () => {
@@ -216,7 +218,7 @@ describe('kept, moved, put elsewhere, kept again', () => {
     expect(here.laid).toHaveLength(1);
     expect(here.move.reason).toBe('');
     const half = drop(solved('key: G\n| Am7 D7 | G |'), move);
-    expect(half.move.reason).toBe('Half as long as it was kept. Left behind: its rhythm.');
+    expect(half.move.reason).toBe('Half as long. Left behind: its rhythm.');
   });
 });
 
@@ -334,9 +336,30 @@ test('moves are found by words, degrees in a row, use, mode, meter, bars and str
   expect(isWantedMove(all[0]!.move, { words: 'no such word' })).toBe(false);
 });
 
-test('a kept move is a tune of its own in any key, its name no line of the chart', () => {
-  const move = { ...shippedMove(SHIPPED_MOVES[0]!), name: 'twice\nround' };
-  const { chartText, barIds } = keptAsTune(move, { tonic: 'Ab', mode: 'major' }, neck, { tempo: 120 });
+test('a kept move is a tune of its own in any key, or through several; its name is no line of the chart', () => {
+  const named = { id: 'x', move: { ...shippedMove(SHIPPED_MOVES[0]!), name: 'twice\nround' } };
+  const keys = ['Ab', 'Db', 'F#'].map((tonic) => ({ tonic, mode: 'major' }) as const);
+  const { chartText, barIds, cells, bars } = keptTune(named, keys, { tempo: 120, neck });
   const chart = chartOf(chartText);
-  expect([chart.title, chart.bars.length, barIds]).toEqual(['twice round', 4, ['bar-1', 'bar-2', 'bar-3', 'bar-4']]);
+  expect([chart.title, chart.bars.length, bars, barIds.length]).toEqual(['twice round', 12, 4, 12]);
+  const of = run(solveTake(session, { chart, barIds, cells }));
+  const symbols = of.columns.map(({ symbol }) => symbol);
+  expect(symbols.slice(0, 4)).toEqual(['Abmaj9', 'F7b9', 'Bbm9', 'Eb13']);
+  expect(symbols.slice(8, 12)).toEqual(['Dbmaj9', 'Bb7b9', 'Ebm9', 'Ab13']);
+  expect(of.columns.every(({ move }) => move?.told?.name === 'twice\nround')).toBe(true);
+});
+
+test('keys follow one another by fourths, by half steps, or as they are drawn, each once', () => {
+  const keys = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'].map(
+    (tonic) => ({ tonic, mode: 'major' }) as const,
+  );
+  const names = (order: Parameters<typeof keysInOrder>[1], random = () => 0.3) =>
+    keysInOrder(keys, order, random).map(({ tonic }) => tonic);
+  expect(names('one')).toEqual(['C']);
+  expect(names('fourths').slice(0, 5)).toEqual(['C', 'F', 'Bb', 'Eb', 'Ab']);
+  expect(new Set(names('fourths')).size).toBe(12);
+  expect(names('half-steps').slice(0, 3)).toEqual(['C', 'Db', 'D']);
+  expect(names('drawn')[0]).toBe('C');
+  expect(new Set(names('drawn')).size).toBe(12);
+  expect(names('drawn')).not.toEqual(names('half-steps'));
 });

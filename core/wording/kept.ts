@@ -25,30 +25,30 @@ export const USE_WORDS: Readonly<Record<PassageUse, string>> = {
 
 const LETTER_WORDS: Readonly<Record<FunctionLetter, string>> = {
   T: 'home',
-  S: 'away from home',
-  D: 'on the way home',
+  S: 'away',
+  D: 'leading home',
 };
 
-/** Where a passage wants to stand: `over home or on the way home, before home`. */
+/** So many ways to stand are told. */
+const MOST_OVER = 2;
+
+/** Where a passage wants to stand: `over home or home → leading home; goes on to what is home`. */
 export function placeWords(
   over: readonly string[],
   before: FunctionLetter | 'start' | null,
   next: FunctionLetter | 'end' | null,
 ): string {
-  const stand = over
-    .slice(0, 3)
-    .map((letters) =>
-      letters
-        .split(' ')
-        .map((letter) => LETTER_WORDS[letter as FunctionLetter] ?? 'anything')
-        .join(', '),
-    )
-    .join('; or ');
+  const told = over.slice(0, MOST_OVER).map((letters) =>
+    letters
+      .split(' ')
+      .map((letter) => LETTER_WORDS[letter as FunctionLetter] ?? 'anything')
+      .join(' → '),
+  );
   return [
-    `over ${stand}${over.length > 3 ? '; or more' : ''}`,
+    `over ${told.join(' or ')}${over.length > MOST_OVER ? ' or the like' : ''}`,
     ...(before === null ? [] : [before === 'start' ? 'at the beginning' : `after what is ${LETTER_WORDS[before]}`]),
-    ...(next === null ? [] : [next === 'end' ? 'at the end' : `before what is ${LETTER_WORDS[next]}`]),
-  ].join(' · ');
+    ...(next === null ? [] : [next === 'end' ? 'at the end' : `goes on to what is ${LETTER_WORDS[next]}`]),
+  ].join('; ');
 }
 
 const FEATURE_WORDS: Readonly<Record<Feature, string>> = {
@@ -104,9 +104,9 @@ export const lossText = (losses: readonly Loss[]): string => losses.map(oneLoss)
 function oneLoss(loss: Loss): string {
   switch (loss.kind) {
     case 'half':
-      return 'Half as long as it was kept.';
+      return 'Half as long.';
     case 'double':
-      return 'Twice as long as it was kept.';
+      return 'Twice as long.';
     case 'meter':
       return `From ${loss.meter}.`;
     case 'chords':

@@ -61,6 +61,7 @@ const KINDS: Readonly<Record<string, string>> = {
   take: 'A change of a take',
   player: 'A change of a player',
   grips: 'A kept grip',
+  moves: 'A kept move',
   setting: 'A setting',
 };
 

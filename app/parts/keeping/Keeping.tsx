@@ -29,10 +29,11 @@ interface Contents {
   readonly takes: number;
   readonly players: number;
   readonly keptGrips: number;
+  readonly keptMoves: number;
   readonly titles: readonly string[];
   readonly changedAt: number | null;
 }
-type BinKind = 'tune' | 'take' | 'player' | 'grip';
+type BinKind = 'tune' | 'take' | 'player' | 'grip' | 'move';
 
 interface KeepingProps {
   readonly backups: readonly Backup[];
@@ -59,7 +60,13 @@ const MADE: Readonly<Record<BackupKind, string>> = {
   'before-migration': 'before Yellow Heron was renewed',
   'brought-in': 'brought in',
 };
-const BINNED: Readonly<Record<BinKind, string>> = { tune: 'tune', take: 'take', player: 'player', grip: 'grip' };
+const BINNED: Readonly<Record<BinKind, string>> = {
+  tune: 'tune',
+  take: 'take',
+  player: 'player',
+  grip: 'grip',
+  move: 'move',
+};
 const BIN_DAYS = 30;
 const DAY_MS = 86_400_000;
 
@@ -270,14 +277,14 @@ interface PreviewProps {
 
 /** What a backup holds, before it takes the place of everything. */
 function Preview({ shown, made, pending, busy, onClose, onPutBack }: PreviewProps) {
-  const { tunes, takes, players, keptGrips, titles, changedAt } = shown;
+  const { tunes, takes, players, keptGrips, keptMoves, titles, changedAt } = shown;
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
       <DialogTitle>The backup of {whenText(made)}</DialogTitle>
       <DialogContent>
         <p>
-          It was checked, and holds {counted(tunes, 'tune')}, {counted(takes, 'take')}, {counted(players, 'player')} and{' '}
-          {counted(keptGrips, 'kept grip')}.
+          It was checked, and holds {counted(tunes, 'tune')}, {counted(takes, 'take')}, {counted(players, 'player')},{' '}
+          {counted(keptGrips, 'kept grip')} and {counted(keptMoves, 'kept move')}.
         </p>
         {changedAt !== null && (
           <p>

@@ -23,6 +23,7 @@ const BENCH_KEYS: Keys = [
   ['W', 'wishes for what is selected'],
   [', .', 'the take before, the take after'],
   ['T', 'three takes of the whole tune, or of what is selected'],
+  ['K', 'keep what is selected as a move, for any key'],
   ['↑ ↓', 'try the option above, below'],
   ['Enter', 'keep the option being tried'],
   ['Shift Enter', 'keep it, and the other grips where they are'],

@@ -35,6 +35,8 @@ import { LANE, lanesOf, WishLines } from './WishLines.tsx';
 import './workbench.css';
 
 interface StageProps {
+  /** Keeps what is selected as a move. */
+  readonly onKeep: () => void;
   /** What stands in each column now, known before it is voiced. */
   readonly columns: readonly ShownColumn[];
   /** Each column as voiced, null until it is. */
@@ -107,6 +109,7 @@ export function Stage({
   ghosts,
   zoom,
   onZoom,
+  onKeep,
   wishes,
   onWish,
   changing,
@@ -214,7 +217,7 @@ export function Stage({
       ref={scroller}
       tabIndex={-1}
     >
-      <StageTools onZoom={onZoom} isExtending={isExtending} onExtending={setExtending} />
+      <StageTools onZoom={onZoom} isExtending={isExtending} onExtending={setExtending} onKeep={onKeep} />
       <div className="stage-scale" style={{ height: headHeight + height }} aria-hidden="true">
         {voicings.some(Boolean) &&
           SCALE_PITCHES.filter((pitch) => pitch >= low && pitch <= high).map((pitch) => (

@@ -1,3 +1,4 @@
+import BookmarkAdd from '@mui/icons-material/BookmarkAddOutlined';
 import SelectAll from '@mui/icons-material/SwapHoriz';
 import ZoomIn from '@mui/icons-material/ZoomIn';
 import ZoomOut from '@mui/icons-material/ZoomOut';
@@ -11,15 +12,17 @@ interface StageToolsProps {
   /** Whether a tap takes the bars up to there in, too. */
   readonly isExtending: boolean;
   readonly onExtending: (on: boolean) => void;
+  /** Keeps what is selected as a move. */
+  readonly onKeep: () => void;
 }
 
 /** How near one looks, and selecting without a keyboard. */
-export function StageTools({ onZoom, ...extending }: StageToolsProps) {
-  return <Tools onZoom={useEventCallback(onZoom)} {...extending} />;
+export function StageTools({ onZoom, onKeep, ...extending }: StageToolsProps) {
+  return <Tools onZoom={useEventCallback(onZoom)} onKeep={useEventCallback(onKeep)} {...extending} />;
 }
 
 /* Drawn anew only when something in it changes: a stage is drawn often. */
-const Tools = memo(function Tools({ onZoom, isExtending, onExtending }: StageToolsProps) {
+const Tools = memo(function Tools({ onZoom, isExtending, onExtending, onKeep }: StageToolsProps) {
   return (
     <div className="stage-zoom" role="group" aria-label="How near">
       <IconButton size="small" aria-label="See more bars" title="See more bars (−)" onClick={() => onZoom(-1)}>
@@ -37,6 +40,14 @@ const Tools = memo(function Tools({ onZoom, isExtending, onExtending }: StageToo
         onClick={() => onExtending(!isExtending)}
       >
         <SelectAll fontSize="small" />
+      </IconButton>
+      <IconButton
+        size="small"
+        aria-label="Keep what is selected as a move"
+        title="Keep what is selected as a move, for any key (K)"
+        onClick={onKeep}
+      >
+        <BookmarkAdd fontSize="small" />
       </IconButton>
     </div>
   );

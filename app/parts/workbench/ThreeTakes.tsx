@@ -9,7 +9,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Switch from '@mui/material/Switch';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { Suspense, useEffect, useState } from 'react';
-import type { Decision, Decisions, Patch } from '../../../core/index.ts';
+import type { Decision, Decisions, NamedMove, Patch } from '../../../core/index.ts';
 import type { FoundTake, Job } from '../../work/questions.ts';
 import { useWholeTakes } from '../../work/useWholeTakes.ts';
 import { later } from '../frame/later.tsx';
@@ -28,6 +28,8 @@ const MOST = 9;
 
 export interface ThreeTakesProps {
   readonly job: Job;
+  /** Kept moves that may be used. */
+  readonly kept: readonly NamedMove[];
   readonly tastes: Tastes;
   /** What is selected, if it is several chords: `bars 5 to 8`, in ticks. */
   readonly selection: { readonly place: string; readonly start: number; readonly end: number } | null;
@@ -40,7 +42,7 @@ export interface ThreeTakesProps {
 }
 
 /** Whole takes of the tune, chords, grips and connection chosen together: three that differ, one to be put on the bench. */
-export function ThreeTakes({ job, tastes, selection, of, bars, onTake, onClose }: ThreeTakesProps) {
+export function ThreeTakes({ job, kept, tastes, selection, of, bars, onTake, onClose }: ThreeTakesProps) {
   const { taste, chosen: style, grating } = tastes;
   const { phase, takes, failed, find, stop } = useWholeTakes();
   const [count, setCount] = useState(AT_FIRST);
@@ -63,12 +65,13 @@ export function ThreeTakes({ job, tastes, selection, of, bars, onTake, onClose }
     chartText,
     cells,
     melody,
+    kept.map(({ id }) => id),
   ]);
   useEffect(() => {
     const within = isPart && selection ? { start: selection.start, end: selection.end } : null;
     // While a slider moves, nothing is begun in vain.
     const timer = setTimeout(
-      () => find(job, { style, stray, off, grating, melodyFirst, within, anew, count }),
+      () => find(job, { style, stray, off, grating, melodyFirst, within, anew, count, kept }),
       SETTLES_MS,
     );
     return () => clearTimeout(timer);

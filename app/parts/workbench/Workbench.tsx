@@ -19,6 +19,7 @@ import {
   type RingingString,
   type Offered,
   type Steer,
+  tuningKey,
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -55,6 +56,8 @@ import { useBothWays } from './useBothWays.ts';
 import { useAddedShown, useBetween } from './useBetween.ts';
 import { useOffered } from './useOffered.ts';
 import { mannerOf, mannerStanding } from './tuneManner.ts';
+import type { KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import { useKeeping } from './useKeeping.tsx';
 import { useMarked } from './useMarked.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useSelection } from './useSelection.ts';
@@ -85,6 +88,8 @@ interface WorkbenchProps {
   readonly taste: KeptCells;
   /** The player's own rhythms, as kept. */
   readonly rhythms: KeptCells;
+  /** The library of kept moves, as it is kept. */
+  readonly moves: KeptMovesLoaded;
   readonly tuneVersion: number;
   /** Who plays the tune, among all players. */
   readonly playerId: string;
@@ -145,6 +150,7 @@ export function Workbench(props: WorkbenchProps) {
   const [keysOpen, setKeysOpen] = useState(false);
   const [cardsOpen, setCardsOpen] = useState(false);
   const [takesOpen, setTakesOpen] = useState(false);
+  const keeping = useKeeping(tuneId, props.moves);
   const [zoom, setZoom] = useRemembered<number>('zoom', 1);
   const [labels, setLabels] = useRemembered<NeckLabels>('neck-labels', 'fingers');
 
@@ -176,7 +182,7 @@ export function Workbench(props: WorkbenchProps) {
   const offered = useOffered(
     { selected, from, to, column, here, before, solved },
     tab,
-    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst },
+    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst, kept: keeping.library.text },
     book,
     between.offers,
   );
@@ -231,6 +237,7 @@ export function Workbench(props: WorkbenchProps) {
     decide,
     edit,
     toBeginning: () => select(from),
+    onMade: keeping.countUse,
   });
   const { keep, make } = deeds;
   const trial = useTrial(deeds, offered, selected, solving);
@@ -268,6 +275,7 @@ export function Workbench(props: WorkbenchProps) {
       decide,
       mark: deeds.mark,
       takes: () => setTakesOpen(true),
+      keepMove: keeping.open,
       stepTake,
       trial,
       unmark,
@@ -325,7 +333,11 @@ export function Workbench(props: WorkbenchProps) {
         />
       }
     >
-      <BenchKeys actions={actions} after={trial.after} enabled={!keysOpen && !cardsOpen && !takesOpen} />
+      <BenchKeys
+        actions={actions}
+        after={trial.after}
+        enabled={!keysOpen && !cardsOpen && !takesOpen && !keeping.isOpen}
+      />
       <div className="bench" aria-busy={solving.busy}>
         <div className="bench-main">
           <Notices
@@ -352,6 +364,7 @@ export function Workbench(props: WorkbenchProps) {
             ghosts={ways.ghosts}
             zoom={zoom}
             onZoom={changeZoom}
+            onKeep={keeping.open}
             wishes={wishes}
             onWish={({ from: first, to: last }) => {
               select(first);
@@ -497,6 +510,7 @@ export function Workbench(props: WorkbenchProps) {
           takesOpen
             ? {
                 job,
+                kept: keeping.library.inTakes,
                 tastes,
                 selection: from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place),
                 of: { tuneId, takeId: take.id },
@@ -506,12 +520,29 @@ export function Workbench(props: WorkbenchProps) {
               }
             : null
         }
+        keeping={
+          keeping.isOpen && arranged
+            ? keeping.sheet(
+                {
+                  title: chart.title,
+                  slots,
+                  keys: sound.keys,
+                  cells,
+                  columns: arranged,
+                  tuning: tuningKey(player.tuning),
+                },
+                from,
+                to,
+              )
+            : null
+        }
         files={files}
         failed={playback.failed}
       />
       <Announcer trial={trial} tried={offered.name} lastEdit={store.undo.at(-1)?.label ?? null} />
       <Banished grip={grips.lastBanished} onTakeBack={grips.takeBackBanished} onClose={grips.forgetBanished} />
       {retuneNotice}
+      {keeping.notice}
       <Said words={store.said} onClose={dismiss} />
     </Frame>
   );

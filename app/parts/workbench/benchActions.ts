@@ -10,7 +10,7 @@ import type { usePlayback } from './usePlayback.ts';
 import type { useTrial } from './useTrial.ts';
 
 /** What the keys have to do with. */
-interface Bench extends Pick<BenchActions, 'mark' | 'takes' | 'stepTake' | 'undo' | 'redo'> {
+interface Bench extends Pick<BenchActions, 'mark' | 'takes' | 'keepMove' | 'stepTake' | 'undo' | 'redo'> {
   readonly count: number;
   readonly selected: number;
   readonly select: (column: number, extending?: boolean) => void;
@@ -69,6 +69,7 @@ export function benchActions(bench: Bench): BenchActions {
     pin: decide.pin,
     mark: bench.mark,
     takes: bench.takes,
+    keepMove: bench.keepMove,
     stepTake: bench.stepTake,
     beside: () => tab === 'grip' && grips.setBeside(grips.beside ? null : grips.at(Math.max(0, trying))),
     zoom: bench.changeZoom,

@@ -19,6 +19,8 @@ export interface BenchActions {
   readonly keep: () => void;
   readonly keepRest: () => void;
   readonly takes: () => void;
+  /** Keeps what is selected as a move. */
+  readonly keepMove: () => void;
   /** Opens the take before or after. */
   readonly stepTake: (by: 1 | -1) => void;
   readonly isPlaying: () => boolean;
@@ -75,6 +77,7 @@ const BY_PLACE: Readonly<Record<string, Deed>> = {
   v: (to) => to.tab('voice'),
   l: (to) => to.lift(),
   t: (to) => to.takes(),
+  k: (to) => to.keepMove(),
   comma: (to) => to.stepTake(-1),
   period: (to) => to.stepTake(1),
   ...Object.fromEntries(

@@ -22,10 +22,24 @@ interface Offer {
   readonly edit: (patch: Patch<Decision>, label: string) => void;
   /** Selects the chord that a move begins on. */
   readonly toBeginning: () => void;
+  /** Hears of a move that was made, by its id. */
+  readonly onMade: (id: string) => void;
 }
 
 /** What can be done with an option of the open tab. What is stale cannot be kept. */
-export function optionDeeds({ tab, offered, between, grip, book, busy, place, decide, edit, toBeginning }: Offer) {
+export function optionDeeds({
+  tab,
+  offered,
+  between,
+  grip,
+  book,
+  busy,
+  place,
+  decide,
+  edit,
+  toBeginning,
+  onMade,
+}: Offer) {
   const { colours, moves, moving, grips, voices, outcomes, trying, peek } = offered;
   const made = (move: PricedMove): Change | null =>
     moving.fresh && move.extra !== null ? { patch: move.patch, label: `${move.name} in ${place}` } : null;
@@ -55,6 +69,7 @@ export function optionDeeds({ tab, offered, between, grip, book, busy, place, de
     if (busy || change === null) return;
     if (tab === 'voice') voices.free();
     if (tab === 'move') toBeginning();
+    for (const cell of Object.values(change.patch)) if (cell?.layer === 'move') onMade(cell.id);
     offered.rest();
     edit(others ?? change.patch, others ? `${change.label}, the rest kept` : change.label);
   };

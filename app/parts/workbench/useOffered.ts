@@ -48,9 +48,12 @@ export function useOffered(
     off,
     grating,
     melodyFirst,
+    kept,
   }: Pick<MovesWanted, 'style' | 'stray' | 'off'> & {
     readonly grating: boolean;
     readonly melodyFirst: boolean;
+    /** The player's own kept moves, as one text. */
+    readonly kept: string;
   },
   book: ReturnType<typeof useGripBook>,
   between: readonly BetweenOffer[],
@@ -69,7 +72,7 @@ export function useOffered(
     liked: style?.colours ?? NONE,
   });
   const colours = useMemo(() => ({ ...priced, list: underMelody(priced.list, melodyFirst) }), [priced, melodyFirst]);
-  const how = { from, to, style, stray, off, ...(tab === 'move' ? {} : { most: BEST_MOVES }) };
+  const how = { from, to, style, stray, off, ...(tab === 'move' ? { kept } : { most: BEST_MOVES }) };
   const found = useMoves(how, solved, tab === 'colour' || tab === 'move');
   const moves = useMemo(
     () =>

@@ -14,13 +14,14 @@ import { moveOf, MOVES } from '../../reharm/moves/table.ts';
 import { rubWeight } from '../../reharm/rubs.ts';
 import { columnsOf, type Column } from '../../take/columns.ts';
 import type { Decision, Decisions } from '../../take/decision.ts';
+import { keptProposals, type NamedMove } from '../../take/drop.ts';
 import { movePatch } from '../../take/moves.ts';
 import { rubsIn } from '../../take/rub.ts';
 import type { ColourContext } from '../../reharm/grates.ts';
 import { decisionFor } from '../../take/standing.ts';
 import { colourContext } from '../../take/colour-context.ts';
 import { spanAt, type Span } from '../../reharm/moves/span.ts';
-import { beatsPerBar, ticksPerBar, ticksPerBeat, type Ticks } from '../../time/meter.ts';
+import { beatsPerBar, ticksPerBar, ticksPerBeat, type Meter, type Ticks } from '../../time/meter.ts';
 import { run } from '../../steps.ts';
 import type { Progress } from '../search.ts';
 import type { SolvedTake } from '../solve.ts';
@@ -30,7 +31,12 @@ export interface JointTaste extends Taste {
   readonly grating?: boolean;
   /** Nothing may clash with the melody, where anything does not. */
   readonly melodyFirst?: boolean;
+  /** Kept moves that may be used: their chords alone, the rest is the search's. */
+  readonly kept?: readonly NamedMove[];
 }
+
+/** Where kept moves would lie on the neck: nowhere, they bring their chords alone. */
+const BARE = { neck: { lastFret: 0, tuning: '' }, lossText: () => '', isBare: true } as const;
 
 /** One way to play a stretch of a chart: its chords in a colour, or what a move puts there. */
 export interface Way {
@@ -85,10 +91,11 @@ const isFit = ({ move: { group }, found: { parts } }: Proposal, { single, here }
   parts.every(({ chord, beats }) => beats <= bar || (single && pitchClass(chord.root) === pitchClass(here.chord.root)));
 
 /** The moves over a span that a style wants and the player has not switched off; chords that stay have their colours. */
-const movesFor = (span: Span, taste: JointTaste, bar: number): readonly Proposal[] =>
-  proposalsFor(span, { ...taste, off: MOVES.filter((move) => !isWanted(move, taste)).map(({ id }) => id) }).filter(
-    (proposal) => isFit(proposal, span, bar),
-  );
+const movesFor = (span: Span, taste: JointTaste, meter: Meter): readonly Proposal[] =>
+  [
+    ...proposalsFor(span, { ...taste, off: MOVES.filter((move) => !isWanted(move, taste)).map(({ id }) => id) }),
+    ...keptProposals(taste.kept ?? [], span, meter, BARE).filter(({ move }) => move.stray <= taste.stray),
+  ].filter((proposal) => isFit(proposal, span, beatsPerBar(meter)));
 
 /**
  * Whether each chord of a move begins where it is heard to change (common practice): one of more than half a bar on a bar line,
@@ -158,7 +165,7 @@ export function* waySteps(
       if (end - start > MOST_BARS * ticksPerBar(meter)) break;
       const span = spanAt(slots, start, end - start);
       if (!span) break;
-      for (const proposal of movesFor(span, taste, beatsPerBar(meter))) {
+      for (const proposal of movesFor(span, taste, meter)) {
         if (!changesAreHeard(proposal, slots[i]!, starts)) continue;
         found.push({ start, end, patch: movePatch(slots, keys, cells, span, proposal), colour: null, proposal });
       }

@@ -8,6 +8,9 @@ import type { Span } from '../moves/span.ts';
 import { letterOf, lettersOf, stretchesOf } from './functions.ts';
 import { passageIn, type Passage } from './passage.ts';
 
+/** One chord in so many may be lost; of a passage whose chords hang together none, or it would not be what it says. */
+const MOST_LOST = 4;
+
 /** How a passage is made to fit: as long as it is, half or twice as long. */
 export const LENGTHS = [1, 0.5, 2] as const;
 export type Length = (typeof LENGTHS)[number];
@@ -37,9 +40,13 @@ export function fitted(passage: Passage, span: Span, meter: Meter): Fitted | NoF
   const { next, before } = passage;
   if (before !== null && before !== (span.prev ? letterOf(span.prev) : 'start')) return 'before';
   if (next !== null && next !== (span.next ? letterOf(span.next) : 'end')) return 'next';
+  if (next === 'T' && span.next!.degree !== (passage.goesTo ?? 0)) return 'next';
   if (!isOver(passage, span)) return 'over';
+  // What else begins at home begins on the tonic itself: a vi is no place for I–vi–ii–V.
+  if (letterOf(span.here) === 'T' && span.here.degree !== (passage.opens ?? 0)) return 'over';
   const placed = rescaled(parts, { from: passage.meter, to: meter, length });
-  if (placed.parts.length < Math.min(2, parts.length)) return 'short';
+  const most = passage.into === undefined ? Math.floor(parts.length / MOST_LOST) : 0;
+  if (placed.lost.length > most) return 'short';
   const isOwnMeter =
     ticksPerBar(passage.meter) === ticksPerBar(meter) && beatsPerBar(passage.meter) === beatsPerBar(meter);
   return { ...placed, length, isOwnMeter };

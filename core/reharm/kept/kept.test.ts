@@ -108,6 +108,9 @@ describe('a passage fits', () => {
     const turn = passage('I6 VIm7 | IIm7 V7', { over: ['T'], next: 'T' });
     expect(told(turn, spanOf('key: G\n| G | G | G | C |', 1, 2))).toBe('G6:2 Em7:2 Am7:2 D7:2');
     expect(told(turn, spanOf('key: G\n| G | G | C | G |', 1, 2))).toBe('next');
+    // A vi is of the same function, but no tonic to turn to, nor one to begin on.
+    expect(told(turn, spanOf('key: G\n| G | G | Em | G |', 1, 2))).toBe('next');
+    expect(told(turn, spanOf('key: G\n| Em | Em | G | G |', 1, 2))).toBe('over');
     expect(told(turn, spanOf('key: G\n| C | G | G | G |', 1, 2))).toBe('over');
     expect(told(turn, spanOf('key: Gm\n| Gm | Gm | Gm | Cm |', 1, 2))).toBe('mode');
     expect(told(turn, spanOf('key: G\n| G | G | G | C |', 1, 3))).toBe('length');
@@ -139,6 +142,10 @@ describe('a passage fits', () => {
     expect(told(four, spanOf('key: C\n| C | C | C |', 1, 2))).toBe('C6:2 Am7:2 Dm7:2 G7:2');
     const two = passage('I6 VIm7 | IIm7 V7', { next: 'T' });
     expect(told(two, spanOf('key: C\n| C | C | F |', 1, 1))).toBe('C6:1 Am7:1 Dm7:1 G7:1');
+    // A ladder that loses every other step is none.
+    const ladder = passage('I6 IIdim7 I6/3 IVdim7 | I6/5 bVIdim7 I6/6 VIIdim7', { into: 'top-rises' });
+    expect(told(ladder, spanOf('key: C\n| C | C | F |', 1, 1))).toBe('short');
+    expect(told(ladder, spanOf('key: C\n| C | C | F |', 1, 2)).split(' ')).toHaveLength(8);
   });
 
   /* By hand: each chord on the beat nearest to where it was in its bar; of two on one beat the later, which leads on. */

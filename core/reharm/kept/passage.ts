@@ -39,6 +39,9 @@ export interface Passage {
   /** What comes before and after; null: whatever it is. */
   readonly before: FunctionLetter | 'start' | null;
   readonly next: FunctionLetter | 'end' | null;
+  /** Where home is another chord than the tonic: semitones above it of the plain chord under its beginning, and of the one after it. */
+  readonly opens?: number;
+  readonly goesTo?: number;
   /** It comes home later than the plain chords do: a tag, a detour. */
   readonly isLate?: true;
   /** How each chord goes on to the next, in one way or in turn. */

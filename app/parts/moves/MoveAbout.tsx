@@ -1,0 +1,166 @@
+import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import Switch from '@mui/material/Switch';
+import TextField from '@mui/material/TextField';
+import { Suspense, useState } from 'react';
+import { Form } from 'react-router';
+import {
+  formatKey,
+  formatMeter,
+  musical,
+  placeWords,
+  USE_WORDS,
+  type Key,
+  type KeptMove,
+  type KeyOrder,
+  type NamedMove,
+} from '../../../core/index.ts';
+import type { LibraryMove } from '../../keep/kept-moves.ts';
+import { Choice } from '../frame/Choice.tsx';
+import { DraftField } from '../frame/DraftField.tsx';
+import { later } from '../frame/later.tsx';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import { barsOf } from './MovesList.tsx';
+
+const EditMove = later(async () => (await import('./EditMove.tsx')).EditMove);
+
+interface MoveAboutProps {
+  readonly one: LibraryMove;
+  readonly musicalKey: Key;
+  readonly keys: readonly Key[];
+  readonly round: KeyOrder;
+  readonly tempo: number;
+  readonly playerId: string;
+  readonly onKey: (tonic: string) => void;
+  readonly onRound: (round: KeyOrder) => void;
+  readonly onTempo: (tempo: number) => void;
+  readonly onChange: (id: string, move: KeptMove, label?: string) => void;
+  /** Shows a move that was made the player's own. */
+  readonly onOwn: (id: string) => void;
+  readonly onPutAway: (one: NamedMove) => void;
+  readonly onTakes: (takes: boolean) => void;
+  /** A sheet is open, and has the keys. */
+  readonly onAsking: (asking: boolean) => void;
+}
+
+const ROUNDS: readonly (readonly [KeyOrder, string])[] = [
+  ['one', 'this key'],
+  ['fourths', 'by fourths'],
+  ['half-steps', 'by half steps'],
+  ['drawn', 'drawn'],
+];
+const SLOWEST = 20;
+const FASTEST = 400;
+
+/** What a move is, where it belongs, in which key it is shown, and what can be done with it. */
+export function MoveAbout(props: MoveAboutProps) {
+  const { one, musicalKey, keys, round, tempo, playerId, onKey, onRound, onTempo } = props;
+  const { onChange, onOwn, onPutAway, onTakes, onAsking } = props;
+  const { id, move, isOwn } = one;
+  const [editing, setEditing] = useState(false);
+  const edit = (open: boolean) => {
+    setEditing(open);
+    onAsking(open);
+  };
+  const bars = barsOf(move);
+  const own = () => {
+    const copy = crypto.randomUUID();
+    onChange(copy, { ...move, from: null }, `“${move.name}” made yours`);
+    onOwn(copy);
+  };
+  return (
+    <section className="move-about" aria-label="The move">
+      <h2>
+        <Glyphs text={musical(move.name)} />
+      </h2>
+      <p className="move-facts">
+        {USE_WORDS[move.use]} · {move.mode} · {bars} {bars === 1 ? 'bar' : 'bars'} of {formatMeter(move.meter)} · strays{' '}
+        {move.stray} of 5{move.mood !== '' && <em> · {move.mood}</em>}
+      </p>
+      {move.reason !== '' && (
+        <p>
+          <Glyphs text={musical(move.reason)} />
+        </p>
+      )}
+      <p className="move-facts">Stands {placeWords(move.over, move.before, move.next)}.</p>
+      {(move.note !== '' || move.tags.length > 0 || move.from) && (
+        <p className="move-facts">
+          {move.note}
+          {move.tags.map((tag) => (
+            <span key={tag} className="move-tag">
+              {tag}
+            </span>
+          ))}
+          {move.from && ` From ${move.from.title}, bars ${move.from.bars}.`}
+        </p>
+      )}
+      <div className="move-how">
+        <TextField
+          select
+          size="small"
+          label="Key"
+          value={musicalKey.tonic}
+          onChange={({ target }) => onKey(target.value)}
+        >
+          {keys.map((key) => (
+            <MenuItem key={key.tonic} value={key.tonic}>
+              <Glyphs text={musical(formatKey(key))} />
+            </MenuItem>
+          ))}
+        </TextField>
+        <Choice label="Through the keys" choices={ROUNDS} value={round} onChoose={onRound} />
+        <DraftField
+          label="Beats a minute"
+          inputMode="numeric"
+          width={120}
+          value={String(tempo)}
+          faultOf={(text) => (Number(text) >= SLOWEST && Number(text) <= FASTEST ? null : `${SLOWEST} to ${FASTEST}`)}
+          onTake={(text) => onTempo(Math.round(Number(text)))}
+        />
+      </div>
+      <div className="move-deeds">
+        <Form method="post">
+          <input type="hidden" name="intent" value="begin" />
+          <input type="hidden" name="id" value={id} />
+          <input type="hidden" name="key" value={formatKey(musicalKey)} />
+          <input type="hidden" name="tempo" value={tempo} />
+          <input type="hidden" name="playerId" value={playerId} />
+          <Button type="submit" variant="outlined" size="small">
+            Begin a tune with it
+          </Button>
+        </Form>
+        {isOwn ? (
+          <>
+            <Button variant="outlined" size="small" onClick={() => edit(true)}>
+              Change
+            </Button>
+            <Button size="small" onClick={() => onPutAway(one)}>
+              Put away
+            </Button>
+          </>
+        ) : (
+          <Button variant="outlined" size="small" onClick={own}>
+            Make it yours
+          </Button>
+        )}
+        <FormControlLabel
+          control={<Switch size="small" checked={one.inTakes} onChange={(_, on) => onTakes(on)} />}
+          label="Three takes may use it"
+        />
+      </div>
+      <Suspense>
+        {editing && (
+          <EditMove
+            move={move}
+            onSave={(next) => {
+              onChange(id, next);
+              edit(false);
+            }}
+            onClose={() => edit(false)}
+          />
+        )}
+      </Suspense>
+    </section>
+  );
+}

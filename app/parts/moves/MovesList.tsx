@@ -1,0 +1,157 @@
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useEffect, useRef } from 'react';
+import {
+  formatMeter,
+  keyOn,
+  musical,
+  PASSAGE_USES,
+  passageIn,
+  USE_WORDS,
+  type KeptMove,
+  type KeptWanted,
+  type PassageUse,
+} from '../../../core/index.ts';
+import type { LibraryMove } from '../../keep/kept-moves.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+
+/** How the list is sorted. */
+export type MovesOrder = 'kind' | 'use';
+
+interface MovesListProps {
+  readonly listed: readonly LibraryMove[];
+  readonly all: readonly LibraryMove[];
+  readonly chosen: string;
+  readonly wanted: KeptWanted;
+  readonly order: MovesOrder;
+  readonly onWanted: (wanted: KeptWanted) => void;
+  readonly onOrder: (order: MovesOrder) => void;
+  readonly onChoose: (id: string) => void;
+}
+
+const ANY = 'any';
+const STRAYS = [1, 2, 3, 4] as const;
+export const barsOf = (move: KeptMove): number => passageIn(move, keyOn('C', move.mode)).bars;
+const distinct = <T,>(all: readonly T[]): readonly T[] => [...new Set(all)];
+
+/** The library, found by words, degrees, use, length, meter, mode and stray. */
+export function MovesList(props: MovesListProps) {
+  const { listed, all, chosen, wanted, order, onWanted, onOrder, onChoose } = props;
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen, order]);
+  const put = (part: KeptWanted) => onWanted({ ...wanted, ...part });
+  const select = <K extends keyof KeptWanted>(
+    label: string,
+    field: K,
+    choices: readonly (readonly [NonNullable<KeptWanted[K]>, string])[],
+  ) => (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={wanted[field] ?? ANY}
+      onChange={({ target }) => put({ [field]: target.value === ANY ? null : target.value } as KeptWanted)}
+    >
+      <MenuItem value={ANY}>any</MenuItem>
+      {choices.map(([value, words]) => (
+        <MenuItem key={words} value={value as string | number}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  /** Yours stand apart; ours by what they are for. */
+  const headingOf = ({ isOwn, move }: LibraryMove) => (isOwn ? 'Yours' : plural(USE_WORDS[move.use]));
+  return (
+    <section className="moves-list" aria-label="The library">
+      <div className="moves-find">
+        <TextField
+          id="find-move"
+          size="small"
+          type="search"
+          label="Find: a word, or degrees as ii V I"
+          value={wanted.words ?? ''}
+          onChange={({ target }) => put({ words: target.value })}
+        />
+        <div className="moves-filters">
+          {select(
+            'What for',
+            'use',
+            PASSAGE_USES.map((use): [PassageUse, string] => [use, USE_WORDS[use]]),
+          )}
+          {select('Mode', 'mode', [
+            ['major', 'major'],
+            ['minor', 'minor'],
+          ])}
+          {select(
+            'Meter',
+            'meter',
+            distinct(all.map(({ move }) => formatMeter(move.meter))).map((meter) => [meter, meter]),
+          )}
+          {select(
+            'Bars',
+            'bars',
+            [...distinct(all.map(({ move }) => barsOf(move)))]
+              .sort((a, b) => a - b)
+              .map((bars) => [bars, String(bars)]),
+          )}
+          {select(
+            'Strays',
+            'stray',
+            STRAYS.map((stray) => [stray, `${stray} at most`]),
+          )}
+          <TextField
+            select
+            size="small"
+            label="Order"
+            value={order}
+            onChange={({ target }) => onOrder(target.value as MovesOrder)}
+          >
+            <MenuItem value="kind">by kind</MenuItem>
+            <MenuItem value="use">by use</MenuItem>
+          </TextField>
+        </div>
+      </div>
+      <ul ref={list}>
+        {listed.map((one, i) => {
+          const heading = order === 'kind' ? headingOf(one) : null;
+          const before = listed[i - 1];
+          const { move } = one;
+          return (
+            <li key={one.id}>
+              {heading !== null && (!before || headingOf(before) !== heading) && <h2>{heading}</h2>}
+              <button type="button" aria-current={one.id === chosen} onClick={() => onChoose(one.id)}>
+                <b>
+                  <Glyphs text={musical(move.name)} />
+                </b>
+                <small>
+                  {[
+                    ...(order === 'kind' ? [] : [USE_WORDS[move.use]]),
+                    `${barsOf(move)} ${barsOf(move) === 1 ? 'bar' : 'bars'}`,
+                    ...(formatMeter(move.meter) === '4/4' ? [] : [formatMeter(move.meter)]),
+                    ...(move.mode === 'minor' ? ['minor'] : []),
+                    ...(one.used > 0 ? [`used ${one.used} ${one.used === 1 ? 'time' : 'times'}`] : []),
+                  ].join(' · ')}
+                </small>
+                <span className="moves-degrees">
+                  <Glyphs text={musical(move.chords.replaceAll(' . ', ' ').replaceAll(' | ', ' │ '))} />
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {listed.length === 0 && (
+        <p className="side-empty">Nothing is kept that is like this. Take a word away, or keep one on the bench (K).</p>
+      )}
+    </section>
+  );
+}
+
+/** Words of one kind, for a heading. */
+const plural = (words: string): string => {
+  const all = words.startsWith('end of') ? words.replace('end', 'ends') : `${words.replace(/ch$/, 'che')}s`;
+  return all[0]!.toUpperCase() + all.slice(1);
+};

@@ -1,0 +1,184 @@
+import PlayArrow from '@mui/icons-material/PlayArrow';
+import Stop from '@mui/icons-material/Stop';
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { keysOfMode, pitchClass, wantedMoves, type Key, type KeyOrder, type KeptWanted } from '../../../core/index.ts';
+import { useFresh } from '../../keep/fresh.ts';
+import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import { useGripBook, useSettings, type KeptPlayer } from '../../keep/player.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import { Frame } from '../frame/Frame.tsx';
+import { KeySheet } from '../frame/KeySheet.tsx';
+import { Notice } from '../frame/Notice.tsx';
+import { SaveState } from '../frame/SaveState.tsx';
+import { guitarOf } from '../neck/layout.ts';
+import { MOVES_KEYS, useMovesKeys } from './keys.ts';
+import { MoveAbout } from './MoveAbout.tsx';
+import { MoveStrip } from './MoveStrip.tsx';
+import { MovesFiles } from './MovesFiles.tsx';
+import { MovesList, type MovesOrder } from './MovesList.tsx';
+import { useMoveEdits } from './useMoveEdits.ts';
+import { useMoveHeard } from './useMoveHeard.ts';
+import './moves.css';
+
+interface MovesPlaceProps {
+  readonly moves: KeptMovesLoaded;
+  readonly player: KeptPlayer;
+  /** The tune one comes from: its key and tempo are at hand. */
+  readonly tune: { readonly id: string; readonly key: Key | null; readonly tempo: number | null } | null;
+}
+
+const USUAL_TEMPO = 100;
+
+/** The library of kept moves: found, seen and heard in any key, changed, brought in and taken along. */
+export function MovesPlace({ moves, player: kept, tune }: MovesPlaceProps) {
+  useFresh();
+  const library = useKeptMoves(moves);
+  const edits = useMoveEdits(library);
+  const { player } = useSettings(kept);
+  const guitar = useMemo(() => guitarOf(player), [player]);
+  const { banished } = useGripBook(kept, player);
+  const [search, setSearch] = useSearchParams();
+  const set = (name: string, value: string | null) =>
+    setSearch(
+      (now) => {
+        if (value === null) now.delete(name);
+        else now.set(name, value);
+        return now;
+      },
+      { replace: true, preventScrollReset: true },
+    );
+  const [wanted, setWanted] = useState<KeptWanted>({});
+  const [order, setOrder] = useRemembered<MovesOrder>('moves-order', 'kind');
+  const listed = useMemo(() => {
+    const found = new Set(wantedMoves(library.all, wanted).map(({ id }) => id));
+    const all = library.all.filter(({ id }) => found.has(id));
+    return order === 'kind' ? all : [...all].sort((a, b) => b.used - a.used);
+  }, [library.all, wanted, order]);
+  const asked = search.get('move');
+  const chosen = library.all.find(({ id }) => id === asked) ?? listed[0] ?? library.all[0]!;
+  const mode = chosen.move.mode;
+  const keys = useMemo(() => keysOfMode({ mode }), [mode]);
+  const home = tune?.key?.tonic ?? 'C';
+  const key =
+    keys.find(({ tonic }) => tonic === search.get('key')) ??
+    keys.find(({ tonic }) => pitchClass(tonic) === pitchClass(search.get('key') ?? home)) ??
+    keys[0]!;
+  const [round, setRound] = useState<KeyOrder>('one');
+  const [tempo, setTempo] = useRemembered('moves-tempo', tune?.tempo ?? USUAL_TEMPO);
+  const heard = useMoveHeard({ named: chosen, keyOn: key, keys, round, tempo, player, banished });
+  const { playback, arrangement, busy, failed, sections } = heard;
+
+  const step = (by: number) => {
+    const next = listed[listed.findIndex(({ id }) => id === chosen.id) + by];
+    if (next) set('move', next.id);
+  };
+  /** A fourth up, or down, the cycle. */
+  const stepKey = (by: number) => {
+    const there = (pitchClass(key.tonic) + by * 5 + 60) % 12;
+    set('key', keys.find(({ tonic }) => pitchClass(tonic) === there)!.tonic);
+  };
+  const [asking, setAsking] = useState(false);
+  useMovesKeys(
+    {
+      step,
+      stepKey,
+      play: heard.play,
+      isPlaying: () => playback.active,
+      find: () => document.getElementById('find-move')?.focus(),
+      undo: edits.undo,
+      redo: edits.redo,
+    },
+    !asking,
+  );
+
+  return (
+    <Frame
+      tuneId={tune?.id ?? null}
+      header={
+        <>
+          <div className="head-title">
+            <h1>Moves</h1>
+            <span className="facts">
+              {library.own.length === 0 ? 'none of yours yet' : `${library.own.length} of yours`} for {player.name}
+            </span>
+          </div>
+          <span className="head-gap" />
+          <SaveState />
+          <span className="head-tools">
+            <MovesFiles library={library} onBrought={edits.bringIn} />
+            <KeySheet keys={MOVES_KEYS} onOpen={setAsking} />
+          </span>
+          <Button
+            variant="contained"
+            color="secondary"
+            startIcon={playback.active ? <Stop /> : <PlayArrow />}
+            onClick={heard.play}
+            disabled={arrangement === null}
+            className="play"
+          >
+            {playback.active ? 'Stop' : 'Play'}
+          </Button>
+        </>
+      }
+    >
+      <div className="moves-place">
+        <MovesList
+          listed={listed}
+          all={library.all}
+          chosen={chosen.id}
+          wanted={wanted}
+          order={order}
+          onWanted={setWanted}
+          onOrder={setOrder}
+          onChoose={(id) => set('move', id)}
+        />
+        <div className="moves-main" aria-busy={busy}>
+          <MoveAbout
+            one={chosen}
+            musicalKey={key}
+            keys={keys}
+            round={round}
+            tempo={tempo}
+            playerId={kept.id}
+            onKey={(tonic) => set('key', tonic)}
+            onRound={setRound}
+            onTempo={setTempo}
+            onChange={edits.change}
+            onOwn={(id) => set('move', id)}
+            onAsking={setAsking}
+            onPutAway={edits.putAway}
+            onTakes={(takes) => library.letTakes(chosen.id, takes)}
+          />
+          {failed !== null ? (
+            <p className="side-empty">{failed}</p>
+          ) : (
+            <MoveStrip
+              columns={arrangement?.columns ?? null}
+              sections={sections}
+              playing={playback.playing}
+              guitar={guitar}
+              stale={busy}
+              onHear={heard.hearColumn}
+            />
+          )}
+        </div>
+      </div>
+      <Notice
+        open={edits.said !== null}
+        goes
+        message={edits.said}
+        action={
+          edits.canUndo && (
+            <Button size="small" color="secondary" onClick={edits.undo}>
+              Undo
+            </Button>
+          )
+        }
+        onClose={edits.dismiss}
+      />
+      {playback.failed && <Notice open message={playback.failed} />}
+    </Frame>
+  );
+}

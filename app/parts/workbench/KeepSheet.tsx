@@ -1,0 +1,185 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import {
+  KEEP_PART_WORDS,
+  KEEP_PARTS,
+  keepable,
+  musical,
+  nearness,
+  nearText,
+  PASSAGE_USES,
+  passageIs,
+  passageName,
+  placeWords,
+  problemText,
+  USE_WORDS,
+  USUALLY_KEPT,
+  type KeepPart,
+  type PassageUse,
+} from '../../../core/index.ts';
+import type { KeptMoves } from '../../keep/kept-moves.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import { Glyphs } from '../symbol/glyphs.tsx';
+import './keep-sheet.css';
+
+export interface KeepSheetProps {
+  readonly take: Parameters<typeof keepable>[0];
+  /** The first and last selected column. */
+  readonly from: number;
+  readonly to: number;
+  readonly library: KeptMoves;
+  /** Tells that it was kept, by its name. */
+  readonly onKept: (id: string, name: string) => void;
+  readonly onClose: () => void;
+}
+
+const LONGEST_NAME = 120;
+
+/** What is selected, about to be kept as a move: what of it, under which name, and what is there already. */
+export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepSheetProps) {
+  const [parts, setParts] = useRemembered<readonly KeepPart[]>('keep-parts', USUALLY_KEPT);
+  const found = useMemo(() => keepable(take, from, to, parts), [take, from, to, parts]);
+  const move = found.ok ? found.value.move : null;
+  const called = useMemo(() => (move ? passageName(passageIs(move)) : ''), [move]);
+  const [named, setNamed] = useState<string | null>(null);
+  const [use, setUse] = useState<PassageUse | null>(null);
+  const [tags, setTags] = useState('');
+  const [note, setNote] = useState('');
+  const near = useMemo(
+    () =>
+      move
+        ? library.all.flatMap((one) => {
+            const how = nearness(one.move, move);
+            return how ? [{ how, name: one.move.name, id: one.id }] : [];
+          })
+        : [],
+    [move, library.all],
+  );
+  if (!found.ok || !move)
+    return (
+      <Dialog open onClose={onClose} aria-labelledby="keep-title" maxWidth="xs" fullWidth>
+        <DialogTitle id="keep-title">Keep as a move</DialogTitle>
+        <DialogContent>
+          <p>{found.ok ? '' : found.problems.map(problemText).join(' ')}</p>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose} autoFocus>
+            Back
+          </Button>
+        </DialogActions>
+      </Dialog>
+    );
+  const { has, openGrips, from: first, to: last } = found.value;
+  const name = (named ?? called).trim();
+  const toggle = (part: KeepPart) =>
+    setParts(parts.includes(part) ? parts.filter((one) => one !== part) : [...parts, part]);
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="keep-title" maxWidth="sm" fullWidth>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name === '') return;
+          const id = crypto.randomUUID();
+          const words = tags.split(',').flatMap((tag) => (tag.trim() === '' ? [] : [tag.trim().slice(0, 40)]));
+          library.keep(id, { ...move, name, use: use ?? move.use, tags: words.slice(0, 20), note });
+          onKept(id, name);
+          onClose();
+        }}
+      >
+        <DialogTitle id="keep-title">
+          Keep {first === last ? `bar ${first}` : `bars ${first} to ${last}`} as a move
+        </DialogTitle>
+        <DialogContent className="keep-sheet">
+          <p className="keep-chords">
+            {move.chords.split(' | ').map((bar, i) => (
+              <span key={i}>
+                <Glyphs text={musical(bar)} />
+              </span>
+            ))}
+          </p>
+          <p className="keep-place">{placeWords(move.over, move.before, move.next)}</p>
+          <TextField
+            autoFocus
+            fullWidth
+            size="small"
+            label="Name"
+            value={named ?? called}
+            onChange={(event) => setNamed(event.target.value)}
+            onFocus={(event) => event.target.select()}
+            error={name === ''}
+            helperText={name === '' ? 'A move needs a name.' : ' '}
+            slotProps={{ htmlInput: { maxLength: LONGEST_NAME } }}
+          />
+          <fieldset className="keep-parts">
+            <legend>With its chords</legend>
+            {KEEP_PARTS.filter((part) => has.includes(part)).map((part) => {
+              const [what, open] = KEEP_PART_WORDS[part];
+              const isOn = parts.includes(part);
+              return (
+                <label key={part}>
+                  <Checkbox size="small" checked={isOn} onChange={() => toggle(part)} />
+                  <span>
+                    {what}
+                    <small>
+                      {isOn
+                        ? part === 'grips' && openGrips > 0
+                          ? `${openGrips} with open strings stay behind in other keys`
+                          : 'kept'
+                        : `left open: ${open}`}
+                    </small>
+                  </span>
+                </label>
+              );
+            })}
+          </fieldset>
+          <div className="keep-more">
+            <TextField
+              select
+              size="small"
+              label="What for"
+              value={use ?? move.use}
+              onChange={(event) => setUse(event.target.value as PassageUse)}
+            >
+              {PASSAGE_USES.map((one) => (
+                <MenuItem key={one} value={one}>
+                  {USE_WORDS[one]}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              size="small"
+              label="Tags, with commas"
+              value={tags}
+              onChange={(event) => setTags(event.target.value)}
+            />
+            <TextField
+              size="small"
+              label="Note"
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+              slotProps={{ htmlInput: { maxLength: 2000 } }}
+            />
+          </div>
+          {near.slice(0, 3).map(({ how, name: other, id }) => (
+            <p key={id} className="keep-near">
+              {nearText(how, other)}
+            </p>
+          ))}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained" color="secondary" disabled={name === ''}>
+            Keep
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
