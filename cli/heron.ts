@@ -4,6 +4,7 @@ import { arrange } from './arrange.ts';
 import { check } from './check.ts';
 import { colours } from './colours.ts';
 import { grips } from './grips.ts';
+import { kept } from './kept.ts';
 import { moves } from './moves.ts';
 import { name } from './name.ts';
 import { read } from './read.ts';
@@ -39,6 +40,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--why] (what could not, and the reason), and all that score takes
   moves FILE --bar N           what could stand there
         [--beat B] [--beats D]
+  kept WORDS|all               kept moves, by words or degrees in a row: "ii bII I"
+        [--key K] [--own FILE] [--in TUNE --bar N --beats D] (those that fit there, priced)
   colours FILE --bar N         what the chord there may become, steadiest first
         [--beat B] [--grating]
   check FILE                   what each note of the melody is over its chord, and what mends a clash
@@ -112,6 +115,8 @@ function runVerb(argv: readonly string[], world: World): Printed {
       line: { type: 'string' },
       octave: { type: 'string' },
       bar: { type: 'string' },
+      own: { type: 'string' },
+      in: { type: 'string' },
       why: { type: 'boolean', default: false },
       beat: { type: 'string' },
       beats: { type: 'string' },
@@ -131,6 +136,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     decorations: () => decorations(subject, values, world),
     colours: () => colours(subject, values, world),
     moves: () => moves(subject, values, world),
+    kept: () => kept(subject, values, world),
     simplify: () => simplify(subject, world),
     check: () => check(subject, world),
     convert: () => convert(subject, out, values.to, world),

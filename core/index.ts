@@ -493,6 +493,7 @@ export { wantedMoves, type KeptWanted } from './take/kept-search.ts';
 export { mergedMoves, MOST_MOVES, readKeptMoves, writeKeptMoves } from './format/kept-moves.ts';
 export {
   KEEP_PART_WORDS,
+  ladderText,
   lossText,
   nearText,
   NO_FIT_WORDS,

@@ -13,6 +13,7 @@ import {
   holdingOthers,
   keptProposals,
   labelsOf,
+  ladderText,
   lastFretOf,
   likedFirst,
   lossText,
@@ -118,11 +119,12 @@ function keptFor({ session, slots }: SolvedTake, span: Span, { kept, stray, off 
 /** A proposal with the price of the whole path through what it would put in its span. */
 function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove {
   const { move, found } = proposal;
+  const price = priceMove(of, span, proposal);
   return {
     id: move.id,
     group: move.group,
     name: namedMove(proposal, of.session.library.neck.open),
-    reason: moveReason(proposal),
+    reason: [moveReason(proposal), ladderText(proposal, price.top)].filter(Boolean).join(' '),
     mood: move.mood,
     stray: move.stray,
     parts: found.parts.map(({ chord, beats }) => ({
@@ -130,7 +132,7 @@ function pricedMove(of: SolvedTake, span: Span, proposal: Proposal): PricedMove 
       numeral: plainNumeral(chord, span.key),
       beats,
     })),
-    ...priceMove(of, span, proposal),
+    ...price,
   };
 }
 

@@ -29,6 +29,8 @@ export interface Alternative {
 export interface Passage extends Omit<Path, 'nodes'> {
   /** Null at the end. */
   readonly next: number | null;
+  /** And the one before, that goes on to it. */
+  readonly prev: number | null;
 }
 
 /** Tables made, of those to make. */
@@ -285,7 +287,8 @@ export class Search {
     const chosen = [state];
     for (let k = inner.length - 1; k > 0; k--) chosen.unshift(tables[k]!.via[chosen[0]!]!);
     const next = after === null ? null : this.#nodes[after]!.states.shape[behind.via[state]!]!;
-    return { shapes: chosen.map((one, k) => inner[k]!.states.shape[one]!), next, cost: inTenths(price) };
+    const prev = before === null ? null : this.#nodes[before]!.states.shape[tables[0]!.via[chosen[0]!]!]!;
+    return { shapes: chosen.map((one, k) => inner[k]!.states.shape[one]!), next, prev, cost: inTenths(price) };
   }
 }
 

@@ -57,9 +57,10 @@ export type KeptLayer = (typeof KEPT_LAYERS)[number];
 export function shippedMove({ grips = {}, ...row }: ShippedMove): KeptMove {
   const ticks = ticksPerBar(row.meter) * row.chords.split('|').length;
   const at = { bar: 'bar-1', pass: 'all', tick: 0 } as const;
-  const { family, texture, area } = grips;
+  const { family, texture, rises, area } = grips;
   const wishes = [
     ...(isOf(FAMILIES, family) ? [{ kind: 'family', family } as const] : []),
+    ...(rises ? [{ kind: rises, way: 'rising' } as const] : []),
     ...(area ? [{ kind: 'area', from: area[0], to: area[1] } as const] : []),
   ];
   const cells: Record<string, Decision> = Object.fromEntries(

@@ -1,5 +1,7 @@
 /* Kept moves in words: what they are, where they fit, what gets lost. */
 import { musical } from './music.ts';
+import type { MovePrice } from '../leading/take.ts';
+import type { Proposal } from '../reharm/moves/propose.ts';
 import type { Feature, PassageIs } from '../reharm/kept/name.ts';
 import type { Nearness } from '../reharm/kept/near.ts';
 import type { NoFit } from '../reharm/kept/fit.ts';
@@ -127,3 +129,20 @@ export const NO_FIT_WORDS: Readonly<Record<NoFit, string>> = {
   next: 'It wants to go on to something else.',
   short: 'There is no time for its chords.',
 };
+
+const STEPS = ['', 'a half step', 'a whole step', 'a minor third', 'a major third', 'a fourth'];
+const stepText = (semitones: number): string =>
+  semitones === 0
+    ? 'on the same note'
+    : `by ${STEPS[Math.abs(semitones)] ?? `${Math.abs(semitones)} semitones`} ${semitones > 0 ? 'up' : 'down'}`;
+
+/** How a ladder is come to and left on top, of which it makes a line; nothing where its top does not go by step. */
+export function ladderText({ found }: Proposal, { into, outOf }: MovePrice['top']): string {
+  const isLadder = found.parts.some((part) => part.into === 'top-rises' || part.into === 'top-falls');
+  if (!isLadder || (into === null && outOf === null)) return '';
+  const ways = [
+    ...(into === null ? [] : [`come to ${stepText(into)}`]),
+    ...(outOf === null ? [] : [`left ${stepText(outOf)}`]),
+  ];
+  return `On top it is ${ways.join(' and ')}.`;
+}

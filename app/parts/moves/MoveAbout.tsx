@@ -3,7 +3,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
-import { Suspense, useState } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import {
   formatKey,
@@ -42,6 +42,8 @@ interface MoveAboutProps {
   readonly onTakes: (takes: boolean) => void;
   /** A sheet is open, and has the keys. */
   readonly onAsking: (asking: boolean) => void;
+  /** Its chords. */
+  readonly children: ReactNode;
 }
 
 const ROUNDS: readonly (readonly [KeyOrder, string])[] = [
@@ -56,7 +58,7 @@ const FASTEST = 400;
 /** What a move is, where it belongs, in which key it is shown, and what can be done with it. */
 export function MoveAbout(props: MoveAboutProps) {
   const { one, musicalKey, keys, round, tempo, playerId, onKey, onRound, onTempo } = props;
-  const { onChange, onOwn, onPutAway, onTakes, onAsking } = props;
+  const { onChange, onOwn, onPutAway, onTakes, onAsking, children } = props;
   const { id, move, isOwn } = one;
   const [editing, setEditing] = useState(false);
   const edit = (open: boolean) => {
@@ -95,6 +97,7 @@ export function MoveAbout(props: MoveAboutProps) {
           {move.from && ` From ${move.from.title}, bars ${move.from.bars}.`}
         </p>
       )}
+      {children}
       <div className="move-how">
         <TextField
           select

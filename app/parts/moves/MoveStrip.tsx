@@ -20,7 +20,7 @@ interface MoveStripProps {
 }
 
 const WIDTH = 118;
-const HEIGHT = 168;
+const HEIGHT = 190;
 const LONG = 6;
 const nothing = () => undefined;
 
@@ -34,7 +34,7 @@ export function MoveStrip({ columns, sections, playing, guitar, stale, onHear }:
   const range = useMemo(() => pitchRange(columns ?? []), [columns]);
   if (columns === null) return <p className="strip-waiting">Its grips are looked for…</p>;
   const perSemitone = HEIGHT / (range.high - range.low + 1);
-  const mark = Math.min(14, Math.max(9, perSemitone * 1.6));
+  const mark = Math.min(14, Math.max(11, perSemitone * 1.6));
   const yOf = (pitch: number) => HEIGHT - (pitch - range.low + 0.75) * perSemitone;
   return (
     <ol className={stale ? 'strip strip-stale' : 'strip'} ref={strip} aria-label="Its chords" tabIndex={0}>

@@ -150,19 +150,20 @@ export function MovesPlace({ moves, player: kept, tune }: MovesPlaceProps) {
             onAsking={setAsking}
             onPutAway={edits.putAway}
             onTakes={(takes) => library.letTakes(chosen.id, takes)}
-          />
-          {failed !== null ? (
-            <p className="side-empty">{failed}</p>
-          ) : (
-            <MoveStrip
-              columns={arrangement?.columns ?? null}
-              sections={sections}
-              playing={playback.playing}
-              guitar={guitar}
-              stale={busy}
-              onHear={heard.hearColumn}
-            />
-          )}
+          >
+            {failed !== null ? (
+              <p className="side-empty">{failed}</p>
+            ) : (
+              <MoveStrip
+                columns={arrangement?.columns ?? null}
+                sections={sections}
+                playing={playback.playing}
+                guitar={guitar}
+                stale={busy}
+                onHear={heard.hearColumn}
+              />
+            )}
+          </MoveAbout>
         </div>
       </div>
       <Notice

@@ -8,7 +8,7 @@ import type { Span } from '../moves/span.ts';
 import { letterOf, lettersOf, stretchesOf } from './functions.ts';
 import { passageIn, type Passage } from './passage.ts';
 
-/** One chord in so many may be lost; of a passage whose chords hang together none, or it would not be what it says. */
+/** In another meter one chord in so many may be lost; in half the bars, or where chords hang together, none: it would not be what it says. */
 const MOST_LOST = 4;
 
 /** How a passage is made to fit: as long as it is, half or twice as long. */
@@ -45,7 +45,7 @@ export function fitted(passage: Passage, span: Span, meter: Meter): Fitted | NoF
   // What else begins at home begins on the tonic itself: a vi is no place for I–vi–ii–V.
   if (letterOf(span.here) === 'T' && span.here.degree !== (passage.opens ?? 0)) return 'over';
   const placed = rescaled(parts, { from: passage.meter, to: meter, length });
-  const most = passage.into === undefined ? Math.floor(parts.length / MOST_LOST) : 0;
+  const most = passage.into === undefined && length === 1 ? Math.floor(parts.length / MOST_LOST) : 0;
   if (placed.lost.length > most) return 'short';
   const isOwnMeter =
     ticksPerBar(passage.meter) === ticksPerBar(meter) && beatsPerBar(passage.meter) === beatsPerBar(meter);

@@ -1,8 +1,10 @@
-import { bass, MAJOR_SCALE, SIXTH_DIMINISHED, voice, within } from '../claims.ts';
-import { rows } from './row.ts';
+import { leadsUp } from '../../../chord/kind.ts';
+import { pitchClass } from '../../../pitch/note.ts';
+import { bass, MAJOR_SCALE, SIXTH_DIMINISHED, voice, within, type Claim } from '../claims.ts';
+import { rows, type ShippedMove } from './row.ts';
 
 /** Eight steps over a chord that is held: each voice goes along one scale. */
-export const LADDERS = rows({ use: 'ladder', over: ['T'], stray: 2 }, [
+const LADDERS_FROM_BELOW = rows({ use: 'ladder', over: ['T'], stray: 2 }, [
   {
     id: 'ladder-major-up',
     name: 'sixth-diminished, up',
@@ -55,18 +57,18 @@ export const LADDERS = rows({ use: 'ladder', over: ['T'], stray: 2 }, [
     id: 'ladder-sixths',
     name: 'the scale in sixths',
     chords: 'I IIm IIIm IV | V VIm VIIdim I',
-    grips: { texture: 'sixths' },
+    grips: { texture: 'sixths', rises: 'top' },
     mood: 'two abreast',
-    reason: 'Two notes of each triad a sixth apart, up the scale.',
+    reason: 'Two notes of each triad a sixth apart; the upper one goes up.',
     claims: [bass(`${MAJOR_SCALE} 1`), within(MAJOR_SCALE)],
   },
   {
     id: 'ladder-tenths',
     name: 'the scale in tenths',
     chords: 'I IIm IIIm IV | V VIm VIIdim I',
-    grips: { texture: 'tenths' },
+    grips: { texture: 'tenths', rises: 'bass' },
     mood: 'a long stride',
-    reason: 'Root and third of each triad a tenth apart, up the scale.',
+    reason: 'Two notes of each triad a tenth apart; the bass goes up.',
     claims: [bass(`${MAJOR_SCALE} 1`), within(MAJOR_SCALE)],
   },
   {
@@ -100,3 +102,34 @@ export const LADDERS = rows({ use: 'ladder', over: ['T'], stray: 2 }, [
     claims: [bass('1 3 5 6'), within('1 3 5 6'), voice('1 1 1 1')],
   },
 ]);
+
+/** The inversions a ladder of eight steps can be entered from, so that one lies by step from what comes before. */
+const ENTRIES: readonly (readonly [number, string, string])[] = [
+  [2, 'third', 'from the third'],
+  [4, 'fifth', 'from the fifth'],
+  [6, 'sixth', 'from the sixth'],
+];
+
+/** Every other chord is the tonic's sixth, the others diminished. */
+const alternates: Claim = (chords, { tonic }) =>
+  chords.every(({ root, kind }, i) => (i % 2 === 0 ? pitchClass(root) === pitchClass(tonic) : leadsUp(kind)));
+
+/** A ladder that begins some steps further on, and goes through all eight all the same. */
+function enteredAt(ladder: ShippedMove, [steps, id, words]: (typeof ENTRIES)[number]): ShippedMove {
+  const chords = ladder.chords.replace(' | ', ' ').split(' ');
+  const at = ladder.into === 'top-rises' ? steps : chords.length - steps;
+  const turned = [...chords.slice(at), ...chords.slice(0, at)];
+  return {
+    ...ladder,
+    id: `${ladder.id}-${id}`,
+    name: `${ladder.name}, ${words}`,
+    chords: `${turned.slice(0, 4).join(' ')} | ${turned.slice(4).join(' ')}`,
+    claims: [within(SIXTH_DIMINISHED[ladder.mode]), alternates],
+  };
+}
+
+export const LADDERS: readonly ShippedMove[] = LADDERS_FROM_BELOW.flatMap((ladder) =>
+  /^ladder-(major|minor)-(up|down)$/.test(ladder.id)
+    ? [ladder, ...ENTRIES.map((entry) => enteredAt(ladder, entry))]
+    : [ladder],
+);

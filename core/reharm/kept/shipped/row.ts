@@ -21,6 +21,8 @@ export interface ShippedMove extends Passage {
     /** A family of voicings, by its name (grip/labels.ts). */
     readonly family?: string;
     readonly texture?: SmallTexture;
+    /** The outer voice that rises all the way. */
+    readonly rises?: 'top' | 'bass';
     /** Frets from the nut. */
     readonly area?: readonly [number, number];
   };
