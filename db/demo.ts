@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { isNull } from 'drizzle-orm';
-import { readPlayer, type BarId } from '../core/index.ts';
+import { keptMoveDoc, readKeptMoves, readPlayer, type BarId } from '../core/index.ts';
 import { gripsPatch, takeDoc } from './documents.ts';
+import { getMoves, putMoves } from './kept-moves.ts';
 import type { Db } from './open.ts';
+import { getSetting, putSetting } from './settings.ts';
 import { createPlayer, putGrips } from './players.ts';
 import { player } from './schema.ts';
 import { createTake } from './takes.ts';
@@ -61,5 +63,19 @@ export function fillDemo(db: Db, demo: string): number {
     for (const { name, cells } of more[number!] ?? [])
       createTake(db, { tuneId: id, name, doc: docOf(cells, doc.bars), parentId: null, about: null, now: Date.now() });
   });
+  fillMoves(db, readFileSync(join(demo, 'kept-moves.json'), 'utf8'));
   return files.length;
+}
+
+/** How often the band used some moves of ours. */
+const USED = { 'turn-pushed': { used: 5 }, 'ending-minor-iv': { used: 3 }, 'demo-strut-turnback': { used: 4 } };
+
+/** Puts the band's kept moves beside those there are. */
+function fillMoves(db: Db, text: string): void {
+  const read = readKeptMoves(text);
+  if (!read.ok) throw new Error(`demo/kept-moves.json: ${JSON.stringify(read.problems)}`);
+  const come = Object.fromEntries(read.value.map(({ id, move }) => [id, keptMoveDoc(move)]));
+  putMoves(db, { ...come, ...getMoves(db).cells });
+  const { version, cells } = getSetting(db, 'moves');
+  putSetting(db, 'moves', { version, cells: { ...USED, ...cells } });
 }

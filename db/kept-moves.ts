@@ -1,4 +1,5 @@
-import { and, asc, eq, isNotNull, isNull, max } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
+import { z } from 'zod';
 import { keptMoveCell, readDocument, type KeptMoveCell } from './documents.ts';
 import type { Db } from './open.ts';
 import { edit, keptMove } from './schema.ts';
@@ -52,4 +53,34 @@ export function binnedMove(db: Db, id: string): KeptMoveCell | null {
     .where(and(eq(keptMove.id, id), isNotNull(keptMove.deletedAt)))
     .get();
   return row ? readDocument(keptMoveCell, row.doc) : null;
+}
+
+/** What a move was before one of its changes, and when that was made. */
+export interface EarlierMove {
+  readonly at: number;
+  readonly doc: KeptMoveCell;
+}
+
+const MOST_EARLIER = 20;
+const patchOf = z.record(z.string(), z.unknown());
+
+/** What a kept move was before each of its last changes, the newest first; what it was twice is told once. */
+export function earlierMoves(db: Db, id: string): readonly EarlierMove[] {
+  const rows = db
+    .select({ inverse: edit.inverse, at: edit.at })
+    .from(edit)
+    .where(and(eq(edit.aggregate, MOVES), sql`json_type(${edit.inverse}, ${`$."${id}"`}) = 'object'`))
+    .orderBy(desc(edit.version))
+    .all();
+  const seen = new Set<string>();
+  return rows
+    .flatMap(({ inverse, at }): EarlierMove[] => {
+      const cells = readDocument(patchOf, inverse);
+      const doc = cells ? keptMoveCell.safeParse(cells[id]).data : undefined;
+      const text = JSON.stringify(doc);
+      if (!doc || seen.has(text)) return [];
+      seen.add(text);
+      return [{ at, doc }];
+    })
+    .slice(0, MOST_EARLIER);
 }

@@ -105,6 +105,7 @@ test('pages do not go against their own policy', async ({ page }) => {
     `/tunes/${id}/bench`,
     `/tunes/${id}/history`,
     '/grips',
+    '/moves',
     '/players',
     '/keeping',
   ]) {
@@ -213,7 +214,14 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
   await priced(page);
   await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').nth(2).locator('.option-keep').click();
   await expect(page.locator('#column-1')).toContainText('chosen');
-  for (const place of ['/players', '/keeping', `/tunes/${id}/history`, `/tunes/${id}/takes`, '/']) {
+  for (const place of [
+    '/players',
+    '/keeping',
+    `/moves?tune=${id}`,
+    `/tunes/${id}/history`,
+    `/tunes/${id}/takes`,
+    '/',
+  ]) {
     await page.goto(place);
     if (place.endsWith('takes')) await expect(page.locator('.pair-column').first()).toBeVisible();
     expect(await overflow(), place).toBeLessThanOrEqual(0);

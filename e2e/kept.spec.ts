@@ -104,6 +104,10 @@ test('one of ours is made one’s own, changed, undone, saved as a file, brought
   await sheet.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { name, level: 2 })).toBeVisible();
   await expectSaved(page);
+  // What it was is there, and the way back.
+  await page.getByRole('button', { name: 'As it was' }).click();
+  await expect(page.getByRole('menuitem', { name: /^I vi ii V, before/ })).toBeVisible();
+  await page.keyboard.press('Escape');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save yours as a file' }).click();
   const file = await (await download).path();

@@ -101,6 +101,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     ['chart', `/tunes/${id}/chart`],
     ['takes', `/tunes/${id}/takes`],
     ['grips', `/grips?tune=${id}`],
+    ['moves', `/moves?tune=${id}`],
     ['player', `/players?tune=${id}`],
     ['keeping', '/keeping'],
     ['history', `/tunes/${id}/history`],
@@ -110,6 +111,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     if (name === 'chart') await expect(page.locator('.cm-editor')).toBeVisible();
     if (name === 'takes') await expect(page.locator('.pair-column').first()).toBeVisible();
     if (name === 'grips') await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
+    if (name === 'moves') await expect(page.locator('.strip li').first()).toBeVisible();
     if (name === 'player') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await look(name);
   }

@@ -166,10 +166,9 @@ await shot('grips', {}, async (page) => {
   await page.goto(`${address}/grips?grip=4-6-5-5-4-4&key=Db`);
   await page.locator('.around[aria-busy=false]').waitFor();
 });
-await shot('grips-areas', {}, async (page) => {
-  await page.goto(`${address}/grips?grip=x-x-3-5-5-5&chord=Dm7&view=areas&beside=Fmaj7+Gaug+C`);
-  await page.locator('.side .option').nth(2).waitFor();
-  await page.locator('.areas-ask').evaluate((element) => element.scrollIntoView());
+await shot('moves', {}, async (page) => {
+  await page.goto(`${address}/moves?move=ladder-minor-up&key=E`);
+  await page.locator('.moves-main[aria-busy=false] .strip li').nth(7).waitFor();
 });
 await shot('bench-phone', { width: 390, height: 844 }, async (page) => {
   await open(page, 'Cable and Pulley', 'bench');

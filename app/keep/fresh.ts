@@ -11,9 +11,9 @@ export function useFresh(): void {
   useEffect(
     () =>
       theOutbox().listen((edit, answer) => {
-        // What a place has in hand it follows by itself; lists and charts, and what was refused, are looked at anew.
+        // What a place has in hand it follows by itself; lists, charts and what a move was, and what was refused, are looked at anew.
         const followed =
-          (answer.status === 'saved' && !edit.aggregate.startsWith('tune:')) ||
+          (answer.status === 'saved' && !/^(tune|moves):/.test(edit.aggregate)) ||
           (answer.status === 'conflict' && answer.kept === null);
         if (!followed) void revalidate();
       }),

@@ -14,7 +14,7 @@ import {
   type NamedMove,
 } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
-import { getMoves } from '../../db/kept-moves.ts';
+import { earlierMoves, getMoves } from '../../db/kept-moves.ts';
 import type { Db } from '../../db/open.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { createTune, getTune } from '../../db/tunes.ts';
@@ -32,6 +32,9 @@ const request = z.object({
   playerId: z.string().max(64),
 });
 
+/** A move's name as it is asked for; what is none names nothing. */
+const ownId = (text: string | null): string => (text !== null && /^[\w-]{1,64}$/.test(text) ? text : '');
+
 export function meta() {
   return [{ title: 'Moves · Yellow Heron' }];
 }
@@ -45,6 +48,7 @@ export const loader = inWords(({ request: { url } }: Route.LoaderArgs) => {
   const { id } = playerFor(db, { playerId: tune?.playerId ?? null });
   return {
     moves: keptMoves(db),
+    earlier: earlierMoves(db, ownId(searchParams.get('move'))),
     player: players.find((one) => one.id === id) ?? players[0]!,
     tune: tune && { id: tune.id, key: chart?.ok ? chart.value.key : null, tempo: chart?.ok ? chart.value.tempo : null },
   };

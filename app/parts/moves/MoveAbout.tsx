@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
@@ -10,6 +11,7 @@ import {
   formatMeter,
   musical,
   placeWords,
+  readKeptMove,
   USE_WORDS,
   type Key,
   type KeptMove,
@@ -25,8 +27,15 @@ import { barsOf } from './MovesList.tsx';
 
 const EditMove = later(async () => (await import('./EditMove.tsx')).EditMove);
 
+/** What a move was before one of its changes, as a document, and when that was made. */
+export interface EarlierMove {
+  readonly at: number;
+  readonly doc: Readonly<Record<string, unknown>>;
+}
+
 interface MoveAboutProps {
   readonly one: LibraryMove;
+  readonly earlier: readonly EarlierMove[];
   readonly musicalKey: Key;
   readonly keys: readonly Key[];
   readonly round: KeyOrder;
@@ -57,7 +66,7 @@ const FASTEST = 400;
 
 /** What a move is, where it belongs, in which key it is shown, and what can be done with it. */
 export function MoveAbout(props: MoveAboutProps) {
-  const { one, musicalKey, keys, round, tempo, playerId, onKey, onRound, onTempo } = props;
+  const { one, earlier, musicalKey, keys, round, tempo, playerId, onKey, onRound, onTempo } = props;
   const { onChange, onOwn, onPutAway, onTakes, onAsking, children } = props;
   const { id, move, isOwn } = one;
   const [editing, setEditing] = useState(false);
@@ -88,13 +97,13 @@ export function MoveAbout(props: MoveAboutProps) {
       <p className="move-facts">Stands {placeWords(move.over, move.before, move.next)}.</p>
       {(move.note !== '' || move.tags.length > 0 || move.from) && (
         <p className="move-facts">
-          {move.note}
+          {move.note}{' '}
           {move.tags.map((tag) => (
             <span key={tag} className="move-tag">
               {tag}
             </span>
           ))}
-          {move.from && ` From ${move.from.title}, bars ${move.from.bars}.`}
+          {move.from && `From ${move.from.title}, bars ${move.from.bars}.`}
         </p>
       )}
       {children}
@@ -138,6 +147,10 @@ export function MoveAbout(props: MoveAboutProps) {
             <Button variant="outlined" size="small" onClick={() => edit(true)}>
               Change
             </Button>
+            <Earlier
+              earlier={earlier}
+              onBack={(before, when) => onChange(id, before, `“${before.name}” as it was before ${when}`)}
+            />
             <Button size="small" onClick={() => onPutAway(one)}>
               Put away
             </Button>
@@ -165,5 +178,41 @@ export function MoveAbout(props: MoveAboutProps) {
         )}
       </Suspense>
     </section>
+  );
+}
+
+interface EarlierProps {
+  readonly earlier: readonly EarlierMove[];
+  readonly onBack: (move: KeptMove, when: string) => void;
+}
+
+/** What a move was before, to go back to. */
+function Earlier({ earlier, onBack }: EarlierProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  if (earlier.length === 0) return null;
+  return (
+    <>
+      <Button size="small" onClick={({ currentTarget }) => setAnchor(currentTarget)}>
+        As it was
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {earlier.map(({ at, doc }) => {
+          const read = readKeptMove(doc);
+          if (!read.ok) return null;
+          const when = new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+          return (
+            <MenuItem
+              key={at}
+              onClick={() => {
+                setAnchor(null);
+                onBack(read.value, when);
+              }}
+            >
+              {read.value.name}, before {when}
+            </MenuItem>
+          );
+        })}
+      </Menu>
+    </>
   );
 }

@@ -14,7 +14,7 @@ import { Notice } from '../frame/Notice.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { guitarOf } from '../neck/layout.ts';
 import { MOVES_KEYS, useMovesKeys } from './keys.ts';
-import { MoveAbout } from './MoveAbout.tsx';
+import { MoveAbout, type EarlierMove } from './MoveAbout.tsx';
 import { MoveStrip } from './MoveStrip.tsx';
 import { MovesFiles } from './MovesFiles.tsx';
 import { MovesList, type MovesOrder } from './MovesList.tsx';
@@ -24,15 +24,18 @@ import './moves.css';
 
 interface MovesPlaceProps {
   readonly moves: KeptMovesLoaded;
+  /** What the move that is shown was before its last changes. */
+  readonly earlier: readonly EarlierMove[];
   readonly player: KeptPlayer;
   /** The tune one comes from: its key and tempo are at hand. */
   readonly tune: { readonly id: string; readonly key: Key | null; readonly tempo: number | null } | null;
 }
 
+const NOTHING_EARLIER: readonly EarlierMove[] = [];
 const USUAL_TEMPO = 100;
 
 /** The library of kept moves: found, seen and heard in any key, changed, brought in and taken along. */
-export function MovesPlace({ moves, player: kept, tune }: MovesPlaceProps) {
+export function MovesPlace({ moves, earlier, player: kept, tune }: MovesPlaceProps) {
   useFresh();
   const library = useKeptMoves(moves);
   const edits = useMoveEdits(library);
@@ -137,6 +140,7 @@ export function MovesPlace({ moves, player: kept, tune }: MovesPlaceProps) {
         <div className="moves-main" aria-busy={busy}>
           <MoveAbout
             one={chosen}
+            earlier={asked === chosen.id ? earlier : NOTHING_EARLIER}
             musicalKey={key}
             keys={keys}
             round={round}
