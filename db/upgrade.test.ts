@@ -12,8 +12,10 @@ import {
   versionsOf,
   type Decisions,
 } from '../core/index.ts';
+import { listBin } from './bin.ts';
 import { applyEdit } from './edits.ts';
 import { historyOf, tuneAt } from './history.ts';
+import { earlierMoves, getMoves } from './kept-moves.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
 import { edit, take } from './schema.ts';
 import { getTake, listTakes } from './takes.ts';
@@ -211,5 +213,30 @@ test('melodies of an earlier build are read, edited and gone back on', () => {
   expect(notesIn('Slack Water')).toBe(27);
   // As it was before its first edit.
   expect(Object.keys(tuneAt(old, slack.id, 0)!.melody)).toHaveLength(16);
+  old.$client.close();
+});
+
+/* `fixtures/schema-5.db` was written by the build that kept moves in schema 1: the demo data, a move changed, one put away, one put into a take. */
+test('kept moves of an earlier build are read, with what they were, and takes tell those they were made with', () => {
+  const own = join(folder, 'moves.db');
+  copyFileSync(join(FIXTURES, 'schema-5.db'), own);
+  const old = openDatabase(own);
+  migrateDatabase(old, own);
+  const { cells, unreadable } = getMoves(old);
+  expect(Object.values(cells).map(({ name }) => name)).toEqual([
+    'Strut turnback, slower',
+    'Fog turn, with its grips',
+    'Quay ending',
+  ]);
+  expect(unreadable).toEqual([]);
+  expect(earlierMoves(old, 'demo-strut-turnback').map(({ doc }) => doc.name)).toEqual(['Strut turnback']);
+  expect(listBin(old).map(({ title }) => title)).toEqual(['Lamp on the rail']);
+  const { id } = listTunes(old).find(({ title }) => title === 'Two Landings')!;
+  const told = Object.values(listTakes(old, id)[0]!.doc.cells).flatMap((cell) =>
+    cell.layer === 'move' && cell.told
+      ? [[cell.id, cell.told.name, cell.parts?.map(({ degree }) => degree).join(' ')]]
+      : [],
+  );
+  expect(told).toEqual([['kept:two-five-substitute', 'ii ♭II7 I', '2M:m9 2m:13 1P:maj9 1P:maj9']]);
   old.$client.close();
 });

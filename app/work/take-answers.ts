@@ -107,9 +107,15 @@ const ownMoves = (text = ''): readonly NamedMove[] => {
 };
 
 /** The kept moves that fit in a span, within what was asked for. */
-function keptFor({ session, slots }: SolvedTake, span: Span, { kept, stray, off }: MovesWanted) {
+function keptFor({ session, slots, columns }: SolvedTake, span: Span, { kept, stray, off }: MovesWanted) {
   const { hand } = session.library;
-  const neck = { lastFret: lastFretOf(hand), tuning: tuningKey(hand.tuning) };
+  // Where one wished to be, their grips go.
+  const area = columns
+    .find(({ slot }) => slot.start >= span.start)
+    ?.wishes.map(({ wish }) => wish)
+    .find((wish) => wish.kind === 'area');
+  const near = area ? ([area.from, area.to] as const) : null;
+  const neck = { lastFret: lastFretOf(hand), tuning: tuningKey(hand.tuning), near };
   const meter = slots.findLast(({ start }) => start <= span.start)!.meter;
   return keptProposals([...ownMoves(kept), ...shippedNamed()], span, meter, { neck, lossText }).filter(
     ({ move }) => move.stray <= stray && !off.includes(move.id),

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Suspense, useState } from 'react';
 import { GROUP_NAMES, musical, type Column } from '../../../core/index.ts';
@@ -25,7 +26,7 @@ interface MovesProps {
 export function Moves(props: MovesProps) {
   const { at, offered, deeds } = props;
   const { column, whyNot } = at;
-  const { make: onMake, hearMove: onHear } = deeds;
+  const { make: onMake, hearMove: onHear, keepMove } = deeds;
   const { moves, words, setWords, trying, setTrying } = offered;
   const [editing, setEditing] = useState(false);
   const [cheapest] = moves.filter(({ extra }) => extra !== null).sort((a, b) => a.extra! - b.extra!);
@@ -58,6 +59,9 @@ export function Moves(props: MovesProps) {
           {offered.moving.done ? 'Nothing fits here within what you asked for.' : 'Looking for moves…'}
         </p>
       )}
+      <Button size="small" className="moves-keep" onClick={keepMove}>
+        Keep what stands in {at.place} as a move
+      </Button>
       {whyNot.map((sentence) => (
         <p key={sentence} className="side-empty">
           <Glyphs text={sentence} />

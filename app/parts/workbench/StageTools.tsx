@@ -36,7 +36,7 @@ const Tools = memo(function Tools({ onZoom, isExtending, onExtending, onKeep }: 
         aria-label="Select several chords"
         title="Select several chords: the next tap takes all up to there (Shift →)"
         aria-pressed={isExtending}
-        className={isExtending ? 'stage-extends' : ''}
+        className={`stage-select ${isExtending ? 'stage-extends' : ''}`}
         onClick={() => onExtending(!isExtending)}
       >
         <SelectAll fontSize="small" />

@@ -442,7 +442,15 @@ export function Workbench(props: WorkbenchProps) {
           tab={tab}
           onTab={show}
           offered={offered}
-          deeds={{ decide, keep, make, take: deeds.take, hear: hearing.grip, hearMove: hearing.move }}
+          deeds={{
+            decide,
+            keep,
+            make,
+            take: deeds.take,
+            hear: hearing.grip,
+            hearMove: hearing.move,
+            keepMove: keeping.open,
+          }}
           changes={changes}
           taste={tastes}
           hasMelody={sung.length > 0}

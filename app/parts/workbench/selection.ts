@@ -33,4 +33,6 @@ export interface Deeds {
   take(change: Change): void;
   hear(grip: Grip | null): void;
   hearMove(move: PricedMove): void;
+  /** Keeps what is selected, as it stands, as a move. */
+  keepMove(): void;
 }
