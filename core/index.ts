@@ -499,5 +499,6 @@ export {
   NO_FIT_WORDS,
   passageName,
   placeWords,
+  sungText,
   USE_WORDS,
 } from './wording/kept.ts';

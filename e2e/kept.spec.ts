@@ -150,6 +150,12 @@ test('the moves are worked by keys, on a phone too, with nothing for axe to say'
   await expect(page.locator('.strip li').first()).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'over the fifth', level: 2 })).toBeVisible();
+  // A hand that holds everything is shown everything.
+  const items = page.getByRole('region', { name: 'The library' }).getByRole('listitem');
+  const all = await items.count();
+  await page.getByRole('switch', { name: 'Only what this hand holds' }).click();
+  await expect(page.locator('.moves-main')).toHaveAttribute('aria-busy', 'false');
+  await expect(items).toHaveCount(all);
   await page.keyboard.press('/');
   await page.keyboard.type('ii bii i');
   await expect(page.getByRole('region', { name: 'The library' }).getByRole('listitem').first()).toContainText('♭II');

@@ -11,13 +11,13 @@ import {
   type Passage,
   type PassageUse,
 } from '../reharm/kept/passage.ts';
-import { BONDS, type Bond } from '../reharm/moves/bond.ts';
+import { BONDS } from '../reharm/moves/bond.ts';
 import type { Stray } from '../reharm/moves/groups.ts';
 import type { ShippedMove } from '../reharm/kept/shipped/row.ts';
 import { ticksPerBar, formatMeter, parseMeter } from '../time/meter.ts';
 import { readDecision, type Decision, type Decisions } from './decision.ts';
 import { nameOf, readName } from './key.ts';
-import { recordOf } from './layers/fields.ts';
+import { hasOnly, isOf, isText, isWhole, recordOf } from './layers/fields.ts';
 
 /** The key that what lies on the neck is kept in. */
 export const KEPT_IN = 'C';
@@ -73,171 +73,101 @@ export function shippedMove({ grips = {}, ...row }: ShippedMove): KeptMove {
 
 const MOST_TAGS = 20;
 const LONGEST_TAG = 40;
-const LONGEST_TEXT = 2000;
+const LONGEST_REASON = 1000;
+const LONGEST_NOTE = 2000;
 const MOST_CELLS = 400;
 const MODES = ['major', 'minor'] as const;
-const FIELDS = [
-  'schema',
-  'name',
-  'use',
-  'mode',
-  'meter',
-  'chords',
-  'over',
-  'before',
-  'next',
-  'opens',
-  'goesTo',
-  'isLate',
-  'into',
-  'stray',
-  'mood',
-  'reason',
-  'tags',
-  'note',
-  'cells',
-  'tuning',
-  'sung',
-  'from',
-] as const;
-
-/** What is right in a field, in words; it is told where it is not. */
-const RIGHT: Readonly<Record<string, string>> = {
-  schema: `the number ${KEPT_MOVE_SCHEMA}`,
-  name: `a text of 1 to ${LONGEST_TITLE} characters`,
-  use: PASSAGE_USES.join(', '),
-  mode: 'major or minor',
-  meter: 'a meter as 4/4',
-  chords: 'bars of chords by degree, as IIm9 V13 | Imaj9',
-  over: 'up to 20 texts of T, S and D, as “S D T”',
-  before: 'T, S, D, start or null',
-  next: 'T, S, D, end or null',
-  opens: 'semitones above the tonic, 0 to 11, or nothing',
-  goesTo: 'semitones above the tonic, 0 to 11, or nothing',
-  isLate: 'true, or nothing',
-  into: `one of ${BONDS.join(', ')}, or a list of them and of null`,
-  stray: 'a number from 0 to 5',
-  mood: `a text of up to ${LONGEST_TITLE} characters`,
-  reason: 'a text of up to 1000 characters',
-  tags: `up to ${MOST_TAGS} texts of up to ${LONGEST_TAG} characters`,
-  note: `a text of up to ${LONGEST_TEXT} characters`,
-  cells: 'decisions by name, as in a take',
-  tuning: 'open strings as E2 A2 D3 G3 B3 E4, or null',
-  sung: 'semitones above the tonic, 0 to 11',
-  from: 'a title and bars, or null',
-};
-
-const wrong = (field: string) => bad(problem('moves-field', { field, right: RIGHT[field] ?? 'not there' }));
-const isText = (value: unknown, most: number, least = 0): value is string =>
-  typeof value === 'string' && value.length <= most && value.trim().length >= least;
-const isOf = <T>(list: readonly T[], value: unknown): value is T => list.includes(value as T);
-/** A degree of the key, in semitones above the tonic. */
-const isDegree = (one: unknown): one is number => Number.isInteger(one) && (one as number) >= 0 && (one as number) < 12;
+const STRAYS = [0, 1, 2, 3, 4, 5] as const;
 const OVER = /^(?:[TSD](?: [TSD])*)?$/;
 const TUNING = /^[A-G][b#]?\d( [A-G][b#]?\d){5,6}$/;
+const BAR = /^bar-\d{1,2}$/;
 
-function readInto(value: unknown): Passage['into'] | null {
-  if (isOf(BONDS, value)) return value;
-  const all = Array.isArray(value) && value.length <= 100 && value.every((one) => one === null || isOf(BONDS, one));
-  return all ? (value as (Bond | null)[]) : null;
-}
+/** A text with something in it. */
+const isNamed = (value: unknown, most: number): value is string => isText(value, most) && value.trim() !== '';
+/** A degree of the key, in semitones above the tonic. */
+const isDegree = (value: unknown): boolean => isWhole(value, 0, 11);
+const isList = (value: unknown, most: number, isRight: (one: unknown) => boolean): boolean =>
+  Array.isArray(value) && value.length <= most && value.every(isRight);
+const isBond = (value: unknown): boolean => isOf(BONDS, value);
+const isLeftOut = (value: unknown): boolean => value === undefined;
+const isCell = ([name, cell]: readonly [string, unknown]): boolean => {
+  const named = readName(name);
+  return (
+    named !== null && isOf(KEPT_LAYERS, named.layer) && BAR.test(named.at.bar) && readDecision(name, cell) !== null
+  );
+};
+const isFrom = (value: unknown): boolean => {
+  const from = recordOf(value) ?? {};
+  return isText(from.title, LONGEST_TITLE) && isText(from.bars, 40) && hasOnly(from, 'title', 'bars');
+};
 
-function readCells(value: unknown): Decisions | null {
-  const record = recordOf(value);
-  if (!record || Object.keys(record).length > MOST_CELLS) return null;
-  const read = Object.entries(record).map(([name, cell]) => {
-    const named = readName(name);
-    const isKept = named && isOf(KEPT_LAYERS, named.layer) && /^bar-\d{1,2}$/.test(named.at.bar);
-    return [name, isKept ? readDecision(name, cell) : null] as const;
-  });
-  return read.some(([, cell]) => cell === null) ? null : (Object.fromEntries(read) as Decisions);
-}
+/** Every field: whether it is right, and what would be, in words that are told where it is not. */
+const FIELDS: Readonly<Record<string, readonly [isRight: (value: unknown) => boolean, right: string]>> = {
+  schema: [(value) => value === KEPT_MOVE_SCHEMA, `the number ${KEPT_MOVE_SCHEMA}`],
+  name: [(value) => isNamed(value, LONGEST_TITLE), `a text of 1 to ${LONGEST_TITLE} characters`],
+  use: [(value) => isOf(PASSAGE_USES, value), PASSAGE_USES.join(', ')],
+  mode: [(value) => isOf(MODES, value), 'major or minor'],
+  meter: [(value) => typeof value === 'string' && parseMeter(value).ok, 'a meter as 4/4'],
+  chords: [(value) => isNamed(value, LONGEST_PASSAGE), 'bars of chords by degree, as IIm9 V13 | Imaj9'],
+  over: [
+    (value) => isList(value, 20, (one) => isText(one, 60) && OVER.test(one)),
+    'up to 20 texts of T, S and D, as “S D T”',
+  ],
+  before: [(value) => value === null || value === 'start' || isOf(FUNCTION_LETTERS, value), 'T, S, D, start or null'],
+  next: [(value) => value === null || value === 'end' || isOf(FUNCTION_LETTERS, value), 'T, S, D, end or null'],
+  opens: [(value) => isLeftOut(value) || isDegree(value), 'semitones above the tonic, 0 to 11, or nothing'],
+  goesTo: [(value) => isLeftOut(value) || isDegree(value), 'semitones above the tonic, 0 to 11, or nothing'],
+  isLate: [(value) => isLeftOut(value) || value === true, 'true, or nothing'],
+  into: [
+    (value) => isLeftOut(value) || isBond(value) || isList(value, 100, (one) => one === null || isBond(one)),
+    `one of ${BONDS.join(', ')}, or a list of them and of null`,
+  ],
+  stray: [(value) => isOf(STRAYS, value), 'a number from 0 to 5'],
+  mood: [(value) => isText(value, LONGEST_TITLE), `a text of up to ${LONGEST_TITLE} characters`],
+  reason: [(value) => isText(value, LONGEST_REASON), `a text of up to ${LONGEST_REASON} characters`],
+  tags: [
+    (value) => isList(value, MOST_TAGS, (tag) => isNamed(tag, LONGEST_TAG)),
+    `up to ${MOST_TAGS} texts of up to ${LONGEST_TAG} characters`,
+  ],
+  note: [(value) => isText(value, LONGEST_NOTE), `a text of up to ${LONGEST_NOTE} characters`],
+  cells: [
+    (value) => {
+      const cells = Object.entries(recordOf(value) ?? { none: null });
+      return cells.length <= MOST_CELLS && cells.every(isCell);
+    },
+    'decisions by name, as in a take',
+  ],
+  tuning: [
+    (value) => value === null || (typeof value === 'string' && TUNING.test(value)),
+    'open strings as E2 A2 D3 G3 B3 E4, or null',
+  ],
+  sung: [(value) => isList(value, 12, isDegree), 'semitones above the tonic, 0 to 11'],
+  from: [(value) => value === null || isFrom(value), 'a title and bars, or null'],
+};
 
-/** A kept move as it comes from outside, of this schema or an older one: or what is wrong, field by field, and what would be right. */
+const wrong = (field: string) =>
+  bad(problem('moves-field', { field, right: Object.hasOwn(FIELDS, field) ? FIELDS[field]![1] : 'not there' }));
+
+/** A kept move as it comes from outside, of this schema or an older one: or the first field that is wrong, and what would be right. */
 export function readKeptMove(value: unknown): Outcome<KeptMove> {
   const record = recordOf(value);
   if (!record) return bad(problem('moves-field', { field: 'a move', right: 'an object' }));
-  const {
-    schema,
-    name,
-    use,
-    mode,
-    chords,
-    over,
-    before,
-    next,
-    opens,
-    goesTo,
-    isLate,
-    stray,
-    mood,
-    reason,
-    tags,
-    note,
-    sung,
-  } = record;
+  const { schema } = record;
   if (typeof schema === 'number' && schema > KEPT_MOVE_SCHEMA) return bad(problem('moves-newer', { schema }));
-  if (schema !== KEPT_MOVE_SCHEMA) return wrong('schema');
-  const stranger = Object.keys(record).find((field) => !isOf(FIELDS, field));
+  const stranger = Object.keys(record).find((field) => !Object.hasOwn(FIELDS, field));
   if (stranger !== undefined) return wrong(stranger.slice(0, 40));
-  if (!isText(name, LONGEST_TITLE, 1)) return wrong('name');
-  if (!isOf(PASSAGE_USES, use)) return wrong('use');
-  if (!isOf(MODES, mode)) return wrong('mode');
-  const meter = typeof record.meter === 'string' ? parseMeter(record.meter) : null;
-  if (!meter?.ok) return wrong('meter');
-  if (!isText(chords, LONGEST_PASSAGE, 1)) return wrong('chords');
-  if (!Array.isArray(over) || over.length > 20 || !over.every((one) => isText(one, 60) && OVER.test(one)))
-    return wrong('over');
-  if (before !== null && before !== 'start' && !isOf(FUNCTION_LETTERS, before)) return wrong('before');
-  if (next !== null && next !== 'end' && !isOf(FUNCTION_LETTERS, next)) return wrong('next');
-  if (opens !== undefined && !isDegree(opens)) return wrong('opens');
-  if (goesTo !== undefined && !isDegree(goesTo)) return wrong('goesTo');
-  if (isLate !== undefined && isLate !== true) return wrong('isLate');
-  const into = record.into === undefined ? undefined : readInto(record.into);
-  if (into === null) return wrong('into');
-  if (!isOf([0, 1, 2, 3, 4, 5] as const, stray)) return wrong('stray');
-  if (!isText(mood, LONGEST_TITLE)) return wrong('mood');
-  if (!isText(reason, 1000)) return wrong('reason');
-  if (!Array.isArray(tags) || tags.length > MOST_TAGS || !tags.every((tag) => isText(tag, LONGEST_TAG, 1)))
-    return wrong('tags');
-  if (!isText(note, LONGEST_TEXT)) return wrong('note');
-  const cells = readCells(record.cells);
-  if (cells === null) return wrong('cells');
-  const tuning = record.tuning;
-  if (tuning !== null && !(typeof tuning === 'string' && TUNING.test(tuning))) return wrong('tuning');
-  if (!Array.isArray(sung) || sung.length > 12 || !sung.every(isDegree)) return wrong('sung');
-  const from = record.from === null ? null : readFrom(record.from);
-  if (from === undefined) return wrong('from');
-  const passage = readPassage({ meter: meter.value, chords, ...(into && { into }) }, keyOn(KEPT_IN, mode));
-  if (!passage.ok) return passage;
-  return good({
-    name,
-    use,
-    mode,
-    meter: meter.value,
-    chords,
-    over: over as string[],
-    before,
-    next,
-    ...(opens !== undefined && { opens }),
-    ...(goesTo !== undefined && { goesTo }),
-    ...(isLate && { isLate }),
-    ...(into && { into }),
-    stray,
-    mood,
-    reason,
-    tags: tags as string[],
-    note,
-    cells,
-    tuning,
-    sung: sung as number[],
-    from,
-  });
-}
-
-function readFrom(value: unknown): KeptFrom | undefined {
-  const { title, bars } = recordOf(value) ?? {};
-  return isText(title, LONGEST_TITLE) && isText(bars, 40) ? { title, bars } : undefined;
+  const amiss = Object.keys(FIELDS).find((field) => !FIELDS[field]![0](record[field]));
+  if (amiss !== undefined) return wrong(amiss);
+  const meter = parseMeter(String(record.meter));
+  if (!meter.ok) return meter;
+  const { schema: _, ...fields } = record;
+  const cells = Object.entries(record.cells as Decisions).map(
+    ([name, cell]) => [name, readDecision(name, cell)!] as const,
+  );
+  // Every field was looked at.
+  const move = { ...fields, meter: meter.value, cells: Object.fromEntries(cells) } as unknown as KeptMove;
+  const passage = readPassage(move, keyOn(KEPT_IN, move.mode));
+  return passage.ok ? good(move) : passage;
 }
 
 /** A kept move as it is written: what {@link readKeptMove} reads. */

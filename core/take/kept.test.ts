@@ -282,6 +282,7 @@ describe('as a document', () => {
     ['cells that lift melodies', { cells: { 'bar-1:1:0:carry': { layer: 'carry' } } }, '“cells” is not right'],
     ['a newer schema', { schema: 9 }, 'newer Yellow Heron'],
     ['no schema', { schema: undefined }, '“schema” is not right'],
+    ['more than a title and bars', { from: { title: 'x', bars: '1', by: 'me' } }, '“from” is not right'],
     ['degrees past the octave', { sung: [12] }, '“sung” is not right'],
     ['a text a mile long', { note: 'x'.repeat(5000) }, '“note” is not right'],
   ])('with %s it is refused in words', (_, wrong, words) => {

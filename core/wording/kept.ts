@@ -53,6 +53,11 @@ export function placeWords(
   ].join('; ');
 }
 
+const DEGREES = ['1', '♭2', '2', '♭3', '3', '4', '♯4', '5', '♭6', '6', '♭7', '7'];
+/** What was sung over a passage where it was found, by degree of the key. */
+export const sungText = (sung: readonly number[]): string =>
+  `It was found under ${sung.map((semitones) => DEGREES[semitones]).join(', ')} of the melody.`;
+
 const FEATURE_WORDS: Readonly<Record<Feature, string>> = {
   'bass-half-steps-down': 'the bass down by half steps',
   'bass-half-steps-up': 'the bass up by half steps',

@@ -12,7 +12,9 @@ import {
   musical,
   placeWords,
   readKeptMove,
+  sungText,
   USE_WORDS,
+  writeKeptMoves,
   type Key,
   type KeptMove,
   type KeyOrder,
@@ -21,6 +23,7 @@ import {
 import type { LibraryMove } from '../../keep/kept-moves.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { DraftField } from '../frame/DraftField.tsx';
+import { download, fileName } from '../frame/download.ts';
 import { later } from '../frame/later.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { barsOf } from './MovesList.tsx';
@@ -94,7 +97,10 @@ export function MoveAbout(props: MoveAboutProps) {
           <Glyphs text={musical(move.reason)} />
         </p>
       )}
-      <p className="move-facts">Stands {placeWords(move.over, move.before, move.next)}.</p>
+      <p className="move-facts">
+        Stands {placeWords(move.over, move.before, move.next)}.
+        {move.sung.length > 0 && <Glyphs text={` ${sungText(move.sung)}`} />}
+      </p>
       {(move.note !== '' || move.tags.length > 0 || move.from) && (
         <p className="move-facts">
           {move.note}{' '}
@@ -160,6 +166,12 @@ export function MoveAbout(props: MoveAboutProps) {
             Make it yours
           </Button>
         )}
+        <Button
+          size="small"
+          onClick={() => download(fileName(move.name, 'json'), writeKeptMoves([one]), 'application/json')}
+        >
+          Save as a file
+        </Button>
         <FormControlLabel
           control={<Switch size="small" checked={one.inTakes} onChange={(_, on) => onTakes(on)} />}
           label="Three takes may use it"

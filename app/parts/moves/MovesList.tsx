@@ -1,4 +1,6 @@
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
+import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef } from 'react';
 import {
@@ -24,6 +26,9 @@ interface MovesListProps {
   readonly chosen: string;
   readonly wanted: KeptWanted;
   readonly order: MovesOrder;
+  /** Whether only those are wanted that the player's hand holds. */
+  readonly onlyHeld: boolean;
+  readonly onOnlyHeld: (only: boolean) => void;
   readonly onWanted: (wanted: KeptWanted) => void;
   readonly onOrder: (order: MovesOrder) => void;
   readonly onChoose: (id: string) => void;
@@ -36,7 +41,7 @@ const distinct = <T,>(all: readonly T[]): readonly T[] => [...new Set(all)];
 
 /** The library, found by words, degrees, use, length, meter, mode and stray. */
 export function MovesList(props: MovesListProps) {
-  const { listed, all, chosen, wanted, order, onWanted, onOrder, onChoose } = props;
+  const { listed, all, chosen, wanted, order, onlyHeld, onOnlyHeld, onWanted, onOrder, onChoose } = props;
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
     list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
@@ -113,6 +118,11 @@ export function MovesList(props: MovesListProps) {
             <MenuItem value="use">by use</MenuItem>
           </TextField>
         </div>
+        <FormControlLabel
+          className="moves-held"
+          control={<Switch size="small" checked={onlyHeld} onChange={(_, on) => onOnlyHeld(on)} />}
+          label="Only what this hand holds"
+        />
       </div>
       <ul ref={list}>
         {listed.map((one, i) => {

@@ -18,6 +18,7 @@ import { MoveAbout, type EarlierMove } from './MoveAbout.tsx';
 import { MoveStrip } from './MoveStrip.tsx';
 import { MovesFiles } from './MovesFiles.tsx';
 import { MovesList, type MovesOrder } from './MovesList.tsx';
+import { useHeldMoves } from './useHeldMoves.ts';
 import { useMoveEdits } from './useMoveEdits.ts';
 import { useMoveHeard } from './useMoveHeard.ts';
 import './moves.css';
@@ -54,16 +55,18 @@ export function MovesPlace({ moves, earlier, player: kept, tune }: MovesPlacePro
     );
   const [wanted, setWanted] = useState<KeptWanted>({});
   const [order, setOrder] = useRemembered<MovesOrder>('moves-order', 'kind');
+  const home = tune?.key?.tonic ?? 'C';
+  const [onlyHeld, setOnlyHeld] = useRemembered('moves-held', false);
+  const held = useHeldMoves(library.all, player, search.get('key') ?? home, onlyHeld);
   const listed = useMemo(() => {
     const found = new Set(wantedMoves(library.all, wanted).map(({ id }) => id));
-    const all = library.all.filter(({ id }) => found.has(id));
+    const all = library.all.filter(({ id }) => found.has(id) && (held?.has(id) ?? true));
     return order === 'kind' ? all : [...all].sort((a, b) => b.used - a.used);
-  }, [library.all, wanted, order]);
+  }, [library.all, wanted, order, held]);
   const asked = search.get('move');
   const chosen = library.all.find(({ id }) => id === asked) ?? listed[0] ?? library.all[0]!;
   const mode = chosen.move.mode;
   const keys = useMemo(() => keysOfMode({ mode }), [mode]);
-  const home = tune?.key?.tonic ?? 'C';
   const key =
     keys.find(({ tonic }) => tonic === search.get('key')) ??
     keys.find(({ tonic }) => pitchClass(tonic) === pitchClass(search.get('key') ?? home)) ??
@@ -133,6 +136,8 @@ export function MovesPlace({ moves, earlier, player: kept, tune }: MovesPlacePro
           chosen={chosen.id}
           wanted={wanted}
           order={order}
+          onlyHeld={onlyHeld}
+          onOnlyHeld={setOnlyHeld}
           onWanted={setWanted}
           onOrder={setOrder}
           onChoose={(id) => set('move', id)}
