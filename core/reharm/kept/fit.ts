@@ -1,10 +1,10 @@
 /* Where a passage fits, and what it is there: longer, shorter, in another meter, with what gets lost. */
-import { symbolOf } from '../../chord/chord.ts';
 import type { Key } from '../../pitch/key.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { beatsPerBar, ticksPerBar, type Meter } from '../../time/meter.ts';
 import type { Part } from '../moves/move.ts';
 import type { Span } from '../moves/span.ts';
+import { degreeTextOf } from './degree-text.ts';
 import { letterOf, lettersOf, stretchesOf } from './functions.ts';
 import { passageIn, type Passage } from './passage.ts';
 
@@ -23,7 +23,7 @@ export interface Fitted {
   readonly length: Length;
   /** Whether the meter is the passage's own. */
   readonly isOwnMeter: boolean;
-  /** Chords for which there is no time, by symbol. */
+  /** Chords for which there is no time, by degree. */
   readonly lost: readonly string[];
 }
 
@@ -44,7 +44,7 @@ export function fitted(passage: Passage, span: Span, meter: Meter): Fitted | NoF
   if (!isOver(passage, span)) return 'over';
   // What else begins at home begins on the tonic itself: a vi is no place for I–vi–ii–V.
   if (letterOf(span.here) === 'T' && span.here.degree !== (passage.opens ?? 0)) return 'over';
-  const placed = rescaled(parts, { from: passage.meter, to: meter, length });
+  const placed = rescaled(parts, { from: passage.meter, to: meter, length, key: span.key });
   const most = passage.into === undefined && length === 1 ? Math.floor(parts.length / MOST_LOST) : 0;
   if (placed.lost.length > most) return 'short';
   const isOwnMeter =
@@ -78,7 +78,7 @@ function landing(parts: readonly Part[], { tonic }: Key): number | null {
  */
 function rescaled(
   parts: readonly Part[],
-  { from, to, length }: { readonly from: Meter; readonly to: Meter; readonly length: Length },
+  { from, to, length, key }: { readonly from: Meter; readonly to: Meter; readonly length: Length; readonly key: Key },
 ): Pick<Fitted, 'parts' | 'of' | 'lost'> {
   const [bar, room] = [beatsPerBar(from), beatsPerBar(to)];
   const total = beatsOf(parts);
@@ -104,6 +104,6 @@ function rescaled(
       const goesOn = into !== undefined && kept[k + 1] === i + 1;
       return { ...part, beats: (starts[kept[k + 1]!] ?? end) - starts[i]!, ...(goesOn && { into }) };
     }),
-    lost: parts.flatMap(({ chord }, i) => (kept.includes(i) ? [] : [symbolOf(chord)])),
+    lost: parts.flatMap(({ chord }, i) => (kept.includes(i) ? [] : [degreeTextOf(chord, key)])),
   };
 }

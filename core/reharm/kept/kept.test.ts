@@ -160,6 +160,15 @@ describe('a passage fits', () => {
     expect(told(passage(chords), span, meter)).toBe(parts);
   });
 
+  test('what is lost is told by degree, so that it is true in any key', () => {
+    const fit = fitted(
+      passage('I6 VIm7 IIm7 V7 | I'),
+      spanOf('key: Ab\nmeter: 3/4\n| Ab | Ab | Db |', 1, 2),
+      meterOf('3/4'),
+    );
+    expect(typeof fit === 'string' ? fit : fit.lost).toEqual(['IIm7']);
+  });
+
   test('and always fills the span exactly, whatever the meter, with no chord shorter than a beat that was not', () => {
     fc.assert(
       fc.property(
