@@ -490,7 +490,7 @@ export { KEEP_PARTS, keepable, USUALLY_KEPT, type Keepable, type KeepPart } from
 export { dropped, keptMoveId, keptProposals, shippedNamed, type NamedMove } from './take/drop.ts';
 export type { LaidProposal } from './take/moves.ts';
 export { wantedMoves, type KeptWanted } from './take/kept-search.ts';
-export { mergedMoves, MOST_MOVES, readKeptMoves, writeKeptMoves } from './format/kept-moves.ts';
+export { KEPT_MOVE_ID, mergedMoves, MOST_MOVES, readKeptMoves, writeKeptMoves } from './format/kept-moves.ts';
 export {
   KEEP_PART_WORDS,
   ladderText,

@@ -102,6 +102,7 @@ export type ProblemCode =
   | 'chord-unplayable'
   | 'degree-unknown'
   | 'passage-long'
+  | 'passage-crowded'
   | 'passage-rest'
   | 'passage-meters'
   | 'passage-pickup'

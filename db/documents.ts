@@ -4,6 +4,7 @@ import {
   LONGEST_CHART,
   LONGEST_TITLE,
   MANNERS,
+  KEPT_MOVE_ID,
   keptMoveDoc,
   PLAYER_FIELDS,
   problemText,
@@ -138,7 +139,7 @@ export const keptMoveCell = z.unknown().transform((value, context) => {
 });
 export type KeptMoveCell = z.infer<typeof keptMoveCell>;
 /** More do not come in one edit. */
-export const movesPatch = z.record(z.string().regex(OWN_ID), keptMoveCell.nullable()).refine(isChange, CHANGES);
+export const movesPatch = z.record(z.string().regex(KEPT_MOVE_ID), keptMoveCell.nullable()).refine(isChange, CHANGES);
 
 const weight = z.int().min(0).max(3);
 const stray = z.int().min(0).max(5);

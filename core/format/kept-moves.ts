@@ -5,7 +5,8 @@ import { keptMoveDoc, readKeptMove } from '../take/kept-move.ts';
 
 /** More moves are not read from one file. */
 export const MOST_MOVES = 2000;
-const ID = /^[\w-]{1,64}$/;
+/** With what names it in a take it still is an id there. */
+export const KEPT_MOVE_ID = /^[\w-]{1,58}$/;
 
 /** Moves as a file. */
 export const writeKeptMoves = (moves: readonly NamedMove[]): string =>
@@ -30,8 +31,8 @@ export function readKeptMoves(text: string): Outcome<readonly NamedMove[]> {
   const read: NamedMove[] = [];
   for (const [i, one] of moves.entries()) {
     const { id, ...rest } = (typeof one === 'object' && one !== null ? one : {}) as Record<string, unknown>;
-    if (typeof id !== 'string' || !ID.test(id))
-      return inMove(i, problem('moves-field', { field: 'id', right: 'letters, digits and dashes' }));
+    if (typeof id !== 'string' || !KEPT_MOVE_ID.test(id))
+      return inMove(i, problem('moves-field', { field: 'id', right: 'letters, digits and dashes, 58 at most' }));
     const move = readKeptMove(rest);
     if (!move.ok) return inMove(i, ...move.problems);
     read.push({ id, move: move.value });

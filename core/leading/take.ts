@@ -80,7 +80,10 @@ export function pricePatch(
   const topOf = (shape: number | null) => (shape === null ? null : pitchesOf(library, shape).at(-1)!);
   const tops = [topOf(passage.prev), ...passage.shapes.map(topOf), topOf(passage.next)];
   const [first, end] = [sounding.findIndex(inSpan) + 1, sounding.findLastIndex(inSpan) + 1];
-  const rise = (a: number, b: number) => (tops[a] == null || tops[b] == null ? null : tops[b]! - tops[a]!);
-  const top = { into: rise(first - 1, first), outOf: rise(end, end + 1) };
+  const rise = (at: number) => {
+    const [a = null, b = null] = [tops[at], tops[at + 1]];
+    return a === null || b === null ? null : b - a;
+  };
+  const top = { into: rise(first - 1), outOf: rise(end) };
   return { extra, grips: isLoose ? [] : asked, top, rub, patch };
 }

@@ -15,7 +15,9 @@ import { spanAt } from '../reharm/moves/span.ts';
 import { run } from '../steps.ts';
 import { lossText } from '../wording/kept.ts';
 import { problemText } from '../wording/problems.ts';
-import type { Decisions } from './decision.ts';
+import { readChart } from '../reading/read.ts';
+import { readDecision, type Decisions } from './decision.ts';
+import { slotKeys } from './key.ts';
 import { dropped, keptMoveId } from './drop.ts';
 import { keepable, KEEP_PARTS, type KeepPart } from './keep.ts';
 import { gripsShift } from './kept-in-key.ts';
@@ -317,6 +319,28 @@ describe('as a document', () => {
     const other = { id: 'a', move: { ...own, note: 'another' } };
     expect(mergedMoves([one], [other], () => 'new')).toEqual({ added: [{ ...other, id: 'new' }], same: 0 });
   });
+});
+
+test('the longest that can be kept can be put into a take, which can be read again', () => {
+  const bar = Array.from({ length: 8 }, (_, i) => (i % 2 ? 'V7b9' : 'Imaj9')).join(' ');
+  const move: KeptMove = {
+    ...shippedMove(SHIPPED_MOVES[0]!),
+    name: 'n'.repeat(120),
+    reason: 'r'.repeat(1000),
+    chords: Array.from({ length: 32 }, () => bar).join(' | '),
+    over: ['T'],
+    before: null,
+    next: null,
+  };
+  expect(readKeptMove(JSON.parse(JSON.stringify(keptMoveDoc(move)))).ok).toBe(true);
+  expect(readKeptMove(keptMoveDoc({ ...move, chords: move.chords.replaceAll('V7b9', 'V7b9 I') })).ok).toBe(false);
+  const of = readChart(chartOf(`key: Gb\n${Array.from({ length: 32 }, () => '| Gb |').join('\n')}`));
+  const span = spanAt(of, 0, 32 * 1920)!;
+  const found = dropped({ id: 'x'.repeat(58), move }, span, of[0]!.meter, { neck, lossText });
+  if (typeof found === 'string') throw new Error(found);
+  const patch = movePatch(of, slotKeys(of, BARS), {}, span, found);
+  for (const [name, cell] of Object.entries(patch))
+    expect(readDecision(name, JSON.parse(JSON.stringify(cell)))).toEqual(JSON.parse(JSON.stringify(cell)));
 });
 
 test('moves are found by words, degrees in a row, use, mode, meter, bars and stray', () => {

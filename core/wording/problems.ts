@@ -42,6 +42,7 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'degree-unknown': ({ text }) =>
     `“${text}” is no chord by its degree. Write it like IIm7, bVImaj7 or V7/3: capitals, a kind, and a bass in figures above the root.`,
   'passage-long': ({ bars, most }) => `That is ${bars} bars; a move has ${most} at most. Select fewer.`,
+  'passage-crowded': ({ chords, most }) => `That is ${chords} chords; a move has ${most} at most.`,
   'passage-rest': () => 'There is a rest in it: a move has a chord at every moment. Select bars without one.',
   'passage-meters': () => 'The meter changes in it: a move has one. Select bars of one meter.',
   'passage-pickup': () => 'It begins with a pickup: a move has whole bars. Select from bar 1 on.',

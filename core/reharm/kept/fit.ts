@@ -85,7 +85,8 @@ function rescaled(
   const step = Number.isInteger(room) ? 1 : room;
   const placeOf = (beat: number) => {
     const scaled = (beat / bar) * room * length;
-    return from.count === to.count && from.unit === to.unit && Number.isInteger(scaled)
+    const isExact = length >= 1 || Number.isInteger(scaled);
+    return from.count === to.count && from.unit === to.unit && isExact
       ? scaled
       : Math.floor(scaled / step + 0.5) * step;
   };

@@ -61,6 +61,8 @@ export interface PassageInKey {
 export const LONGEST_PASSAGE = 2000;
 /** And in bars: what is longer is a tune. */
 export const MOST_PASSAGE_BARS = 32;
+/** No more chords stand in one move of a take. */
+const MOST_PASSAGE_CHORDS = 256;
 
 /** The key of a passage that is shown by its degrees alone. */
 export const keyOn = (tonic: string, mode: Passage['mode']): Key => ({ tonic, mode });
@@ -79,6 +81,8 @@ export function readPassage(passage: Pick<Passage, 'meter' | 'chords' | 'into'>,
   if (bars.length > MOST_PASSAGE_BARS || passage.chords.length > LONGEST_PASSAGE)
     return bad(problem('passage-long', { bars: bars.length, most: MOST_PASSAGE_BARS }));
   const slots = readChart(chart.value);
+  if (slots.length > MOST_PASSAGE_CHORDS)
+    return bad(problem('passage-crowded', { chords: slots.length, most: MOST_PASSAGE_CHORDS }));
   if (slots.some(({ entry }) => entry.chord === null)) return bad(problem('passage-rest', {}));
   const into = (i: number) => (typeof passage.into === 'string' ? passage.into : passage.into?.[i]);
   const parts = slots.map((slot, i): Part => {

@@ -40,7 +40,8 @@ export interface ToldMove {
   readonly reason: string;
   readonly stray: Stray;
 }
-const LONGEST_REASON = 1000;
+/** The reason of a kept move, and what became of it in its span. */
+const LONGEST_REASON = 2000;
 const STRAYS: readonly Stray[] = [0, 1, 2, 3, 4, 5];
 
 function readTold(value: unknown): ToldMove | null {
@@ -48,7 +49,7 @@ function readTold(value: unknown): ToldMove | null {
   return isText(name, 120) && isText(reason, LONGEST_REASON) && isOf(STRAYS, stray) ? { name, reason, stray } : null;
 }
 
-const MOST_PARTS = 64;
+const MOST_PARTS = 256;
 
 function readPart(value: unknown): KeptPart | null {
   const { degree, beats, role, own, into, asNext } = recordOf(value) ?? {};
