@@ -33,6 +33,26 @@ const solvedTake = (text: string, cells: Decisions = {}): SolvedTake =>
 const TUNE = 'key: C\n| C | Am | Dm7 G7 | C | N.C. | F |';
 
 describe('the price of a move', () => {
+  test('over some of the bars of a chord tells that what is left of it begins anew', () => {
+    const text = 'key: C\n| C | C | C | C | C | F |';
+    const take = solvedTake(text);
+    for (const [from, to] of [
+      [0, 1],
+      [1, 1],
+      [1, 2],
+    ] as const) {
+      const span = spanOfColumns(take.slots, take.columns.slice(from, to + 1))!;
+      const proposals = proposalsFor(span).filter(({ move: { group } }) => group === 'line' || group === 'planing');
+      expect(proposals.length).toBeGreaterThan(1);
+      for (const proposal of proposals) {
+        const { extra, patch } = priceMove(take, span, proposal);
+        if (extra === null) continue;
+        const after = solvedTake(text, applyPatch(take.cells, patch).cells);
+        expect([from, proposal.move.id, extra]).toEqual([from, proposal.move.id, after.best - take.best]);
+      }
+    }
+  });
+
   test.each([
     [0, 0],
     [1, 1],
