@@ -477,26 +477,21 @@ export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuni
 export { apartFrom, type SectionOf, type ToldTake } from './wording/side-by-side.ts';
 export { HARMONY_WORDS, harmonyText, takeFiguresText, takeText } from './wording/takes.ts';
 export { faultText, lostText, type FileFault } from './wording/files.ts';
-export { PASSAGE_USES, passageIn, keyOn, readPassage, type Passage, type PassageUse } from './reharm/kept/passage.ts';
-export { chordOfText, symbolsIn } from './reharm/kept/degree-text.ts';
-export { passageIs, type PassageIs } from './reharm/kept/name.ts';
-export { nearness, type Nearness } from './reharm/kept/near.ts';
-export type { NoFit } from './reharm/kept/fit.ts';
+export { keyOn, PASSAGE_USES, passageIn, type PassageUse } from './reharm/kept/passage.ts';
+export { passageIs } from './reharm/kept/name.ts';
+export { nearness } from './reharm/kept/near.ts';
 export { SHIPPED_MOVES } from './reharm/kept/shipped/library.ts';
-export { keptMoveDoc, readKeptMove, shippedMove, type KeptFrom, type KeptMove } from './take/kept-move.ts';
-export type { OnNeck } from './take/kept-in-key.ts';
-export { KEY_ORDERS, keptTune, keysInOrder, type KeptTune, type KeyOrder } from './take/kept-tune.ts';
-export { KEEP_PARTS, keepable, USUALLY_KEPT, type Keepable, type KeepPart } from './take/keep.ts';
+export { keptMoveDoc, readKeptMove, shippedMove, type KeptMove } from './take/kept-move.ts';
+export { keptTune, keysInOrder, type KeyOrder } from './take/kept-tune.ts';
+export { KEEP_PARTS, keepable, USUALLY_KEPT, type KeepPart } from './take/keep.ts';
 export { dropped, keptMoveId, keptProposals, shippedNamed, type NamedMove } from './take/drop.ts';
-export type { LaidProposal } from './take/moves.ts';
 export { wantedMoves, type KeptWanted } from './take/kept-search.ts';
-export { KEPT_MOVE_ID, mergedMoves, MOST_MOVES, readKeptMoves, writeKeptMoves } from './format/kept-moves.ts';
+export { KEPT_MOVE_ID, mergedMoves, readKeptMoves, writeKeptMoves } from './format/kept-moves.ts';
 export {
   KEEP_PART_WORDS,
   ladderText,
   lossText,
   nearText,
-  NO_FIT_WORDS,
   passageName,
   placeWords,
   sungText,

@@ -4,7 +4,6 @@ import type { MovePrice } from '../leading/take.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
 import type { Feature, PassageIs } from '../reharm/kept/name.ts';
 import type { Nearness } from '../reharm/kept/near.ts';
-import type { NoFit } from '../reharm/kept/fit.ts';
 import type { FunctionLetter } from '../reharm/kept/functions.ts';
 import type { PassageUse } from '../reharm/kept/passage.ts';
 import type { Loss } from '../take/drop.ts';
@@ -124,16 +123,6 @@ function oneLoss(loss: Loss): string {
     }
   }
 }
-
-/** Why a kept move is not offered in a span. */
-export const NO_FIT_WORDS: Readonly<Record<NoFit, string>> = {
-  mode: 'The key is of the other mode.',
-  length: 'It needs as many bars, half as many, or twice as many.',
-  over: 'The chart does something else there.',
-  before: 'It wants something else before it.',
-  next: 'It wants to go on to something else.',
-  short: 'There is no time for its chords.',
-};
 
 const STEPS = ['', 'a half step', 'a whole step', 'a minor third', 'a major third', 'a fourth'];
 const stepText = (semitones: number): string =>

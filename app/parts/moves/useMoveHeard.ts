@@ -1,6 +1,5 @@
 import { useMemo } from 'react';
 import {
-  clockOfChart,
   handOf,
   keptTune,
   keysInOrder,
@@ -73,7 +72,6 @@ export function useMoveHeard({ named, keyOn, keys, round, tempo, player, banishe
     busy,
     failed,
     sections,
-    clock: useMemo(() => clockOfChart(chart), [chart]),
     play(): void {
       if (playback.active) playback.stop();
       else if (score) playback.play(score, 0, { countIn: 0 });
