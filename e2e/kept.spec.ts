@@ -4,8 +4,8 @@ import { expect, expectSaved, idle, newTune, openBench, openNew, priced, symbols
 
 /* Kept moves: kept on the bench, found, heard in other keys, put into another tune in another meter, changed, brought in and out. */
 
-/** A name that no other run has used. */
-const named = (name: string) => `${name} ${Math.random().toString(36).slice(2, 8)}`;
+/** A name that no other run has used; its b is no flat. */
+const named = (name: string) => `${name} b${Math.random().toString(36).slice(2, 8)}`;
 const FOUR = 'title: Lower Deck\nkey: E\ntempo: 120\n| F#m B7 | E | E | A |\n';
 const WALTZ = 'title: Upper Deck\nkey: G\nmeter: 3/4\ntempo: 120\n| Am . D7 | G | G | C |\n';
 

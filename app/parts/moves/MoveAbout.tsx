@@ -86,7 +86,7 @@ export function MoveAbout(props: MoveAboutProps) {
   return (
     <section className="move-about" aria-label="The move">
       <h2>
-        <Glyphs text={musical(move.name)} />
+        <Glyphs text={move.name} />
       </h2>
       <p className="move-facts">
         {USE_WORDS[move.use]} · {move.mode} · {bars} {bars === 1 ? 'bar' : 'bars'} of {formatMeter(move.meter)} · strays{' '}
@@ -94,7 +94,7 @@ export function MoveAbout(props: MoveAboutProps) {
       </p>
       {move.reason !== '' && (
         <p>
-          <Glyphs text={musical(move.reason)} />
+          <Glyphs text={move.reason} />
         </p>
       )}
       <p className="move-facts">

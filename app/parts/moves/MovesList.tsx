@@ -134,7 +134,7 @@ export function MovesList(props: MovesListProps) {
               {heading !== null && (!before || headingOf(before) !== heading) && <h2>{heading}</h2>}
               <button type="button" aria-current={one.id === chosen} onClick={() => onChoose(one.id)}>
                 <b>
-                  <Glyphs text={musical(move.name)} />
+                  <Glyphs text={move.name} />
                 </b>
                 <small>
                   {[
