@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, expectSaved, idle, openNew, test } from './player.ts';
+import { axeClean, expect, expectSaved, idle, openNew, test } from './player.ts';
 
 /* What lies between the chords: offered, kept by keys, chosen three ways for a span, switched one by one, heard, written. */
 
@@ -113,8 +112,7 @@ test('it is heard with and without, and what cannot be added says why', async ({
     'true',
   );
   await page.keyboard.press('Escape');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations).toEqual([]);
+  await axeClean(page);
 });
 
 test('a span is played in tenths, each chord told by what is heard of it; undone, the grips are there again', async ({

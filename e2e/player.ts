@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
 
 /** A browser profile as its player keeps it: the shapes of known hands stay in it, settings are each test's own. */
@@ -132,4 +133,16 @@ export async function symbols(page: Page): Promise<string[]> {
 /** The grip in hand, as written above the neck. */
 export function gripInHand(page: Page) {
   return page.locator('.hand code');
+}
+
+/** Axe has nothing to say of the page as it stands, once no colour is on its way to another; `rules`: of these alone. */
+export async function axeClean(page: Page, rules?: readonly string[]): Promise<void> {
+  await expect
+    .poll(() => page.evaluate(() => document.getAnimations().some((one) => one instanceof CSSTransition)))
+    .toBe(false);
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules ? axe.withRules([...rules]) : axe).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
+    [],
+  );
 }
