@@ -21,6 +21,7 @@ const CORE_ORDER = [
   'take',
   'leading',
   'score',
+  'practice',
   'format',
   'wording',
 ];

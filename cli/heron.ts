@@ -4,6 +4,7 @@ import { arrange } from './arrange.ts';
 import { check } from './check.ts';
 import { colours } from './colours.ts';
 import { grips } from './grips.ts';
+import { hardest } from './hardest.ts';
 import { kept } from './kept.ts';
 import { moves } from './moves.ts';
 import { name } from './name.ts';
@@ -36,6 +37,8 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
   score FILE                   what sounds, and when: the guitar in a rhythm, a bass and brushes
         [--rhythm R|usual]
         [--swing 0.5-0.75] [--bassist two|four|pedal|none] [--decorate 0-1 [--seed N]], and all that arrange takes but --only, --explain, --paths
+  hardest FILE                 every change of grip, the hardest for the hand first
+        all that arrange takes but --only, --explain, --paths
   decorations FILE --bar N     what could be added to the chords there as they sound
         [--why] (what could not, and the reason), and all that score takes
   moves FILE --bar N           what could stand there
@@ -132,6 +135,7 @@ function runVerb(argv: readonly string[], world: World): Printed {
     name: () => name(subject, values),
     arrange: () => arrange(subject, values, world),
     takes: () => takes(subject, values, world),
+    hardest: () => hardest(subject, values, world),
     score: () => score(subject, values, world),
     decorations: () => decorations(subject, values, world),
     colours: () => colours(subject, values, world),

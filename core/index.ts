@@ -497,3 +497,63 @@ export {
   sungText,
   USE_WORDS,
 } from './wording/kept.ts';
+export { hardestChanges, hardnessOf, type Hardness, type TuneChange } from './practice/hardest.ts';
+export { EASY_CHANGE, planOf, type PlanStep } from './practice/plan.ts';
+export {
+  climbed,
+  ladderFrom,
+  LADDER_ROUNDS,
+  LADDER_STARTS,
+  LADDER_STEPS,
+  LADDER_TOPS,
+  movedTo,
+  USUAL_LADDER,
+  type Ladder,
+  type LadderHow,
+  type RoundMark,
+} from './practice/ladder.ts';
+export { cardOf, readPractised, type ChangeItem, type PassageItem, type Practised } from './practice/practised.ts';
+export {
+  cardOfEntry,
+  HURT_PLACES,
+  LOG_ID,
+  playedIn,
+  readLogEntry,
+  type Corrected,
+  type HurtPlace,
+  type LogEntry,
+  type Logged,
+  type Played,
+  type PlayedNow,
+} from './practice/log.ts';
+export { GRADES, gradeOf, type Grade } from './practice/grade.ts';
+export { changePiece, gripPiece, type Piece } from './practice/piece.ts';
+export {
+  practiceSession,
+  SESSION_MINUTES,
+  type SessionCard,
+  type SessionMinutes,
+  type SessionStep,
+} from './practice/session.ts';
+export {
+  isStrained,
+  REST_SECONDS,
+  restDue,
+  RESTED,
+  RESTED_AFTER,
+  worked,
+  type RestReason,
+  type Work,
+} from './practice/care.ts';
+export { dueAhead, minutesByDay, tempoLines, type TempoLine } from './practice/progress.ts';
+export {
+  GRADE_WORDS,
+  hardText,
+  hardWord,
+  HURT_WORDS,
+  practisedText,
+  restText,
+  SESSION_WORDS,
+  stepReason,
+  WARM_UP_STEPS,
+} from './wording/practice.ts';

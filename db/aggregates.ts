@@ -1,9 +1,18 @@
 import { eq } from 'drizzle-orm';
-import { applyPatch, type Decisions, type Kept, type MelodyCells, type Patch, type TextChange } from '../core/index.ts';
+import {
+  applyPatch,
+  type Decisions,
+  type Kept,
+  type LogEntry,
+  type MelodyCells,
+  type Patch,
+  type TextChange,
+} from '../core/index.ts';
 import type { KeptGripCell, KeptMoveCell } from './documents.ts';
 import { getMoves, putMoves } from './kept-moves.ts';
 import type { Db } from './open.ts';
 import { faultOf, getGrips, getPlayer, putGrips, putPlayer } from './players.ts';
+import { addToLog, logFault, logVersion } from './practice.ts';
 import { take, tune } from './schema.ts';
 import { getSetting, putSetting } from './settings.ts';
 import { mergeText, recorded, type TextEdit } from './text-merge.ts';
@@ -57,6 +66,7 @@ export function loadAggregate(db: Db, aggregate: string, now: number): Aggregate
     player: () => loadPlayer(db, id),
     grips: () => loadGrips(db, id, now),
     moves: () => (id === 'own' ? loadMoves(db, now) : null),
+    practice: () => (id === 'log' ? loadLog(db, now) : null),
     tune: () => loadTune(db, id, now),
     melody: () => loadMelody(db, id, now),
     take: () => loadTake(db, id, now),
@@ -114,6 +124,21 @@ function loadMoves(db: Db, now: number): Aggregate {
     cells,
     make: (patch, since) => makeCells(cells, patch, since, { fault }),
     save: (next) => putMoves(db, next as Readonly<Record<string, KeptMoveCell>>, now),
+  };
+}
+
+/** The log of practice: an edit adds entries, so that two windows never contest; what is logged stays as it is. */
+function loadLog(db: Db, now: number): Aggregate {
+  return {
+    version: logVersion(db),
+    // A year of it is not sent with every answer.
+    cells: {},
+    make(patch) {
+      const message = logFault(db, patch as Readonly<Record<string, LogEntry>>);
+      const inverse = Object.fromEntries(Object.keys(patch).map((id) => [id, null]));
+      return message === null ? { kind: 'made', cells: patch, patch, inverse } : { kind: 'invalid', message };
+    },
+    save: (entries) => addToLog(db, entries as Readonly<Record<string, LogEntry>>, now),
   };
 }
 

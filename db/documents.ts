@@ -9,9 +9,12 @@ import {
   PLAYER_FIELDS,
   problemText,
   readDecision,
+  LOG_ID,
   readKeptMove,
+  readLogEntry,
   readPattern,
   type Decision,
+  type LogEntry,
   type TakeAbout,
 } from '../core/index.ts';
 
@@ -141,6 +144,16 @@ export type KeptMoveCell = z.infer<typeof keptMoveCell>;
 /** More do not come in one edit. */
 export const movesPatch = z.record(z.string().regex(KEPT_MOVE_ID), keptMoveCell.nullable()).refine(isChange, CHANGES);
 
+/** An entry of the log of practice, as the core reads it. */
+export const logEntry = z.unknown().transform((value, context): LogEntry => {
+  const read = readLogEntry(value);
+  if (read !== null) return read;
+  context.addIssue({ code: 'custom', message: 'no entry of the log' });
+  return z.NEVER;
+});
+/** What is added to the log; nothing is taken away. */
+export const practicePatch = z.record(z.string().regex(LOG_ID), logEntry).refine(isChange, CHANGES);
+
 const weight = z.int().min(0).max(3);
 const stray = z.int().min(0).max(5);
 /** A player's own style of moves. */
@@ -194,7 +207,7 @@ const editId = z.string().regex(/^[\w-]{1,64}\.[\w-]{1,64}$/);
 export const editRequest = z.strictObject({
   editId,
   after: editId.nullable().optional(),
-  aggregate: z.string().regex(/^(tune|melody|take|setting|player|grips|moves):[\w.-]{1,80}$/),
+  aggregate: z.string().regex(/^(tune|melody|take|setting|player|grips|moves|practice):[\w.-]{1,80}$/),
   baseVersion: z.int().min(1),
   patch: z.record(z.string(), z.unknown()),
 });

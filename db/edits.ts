@@ -8,6 +8,7 @@ import {
   melodyPatch,
   movesPatch,
   playerPatch,
+  practicePatch,
   readDocument,
   takePatch,
   tunePatch,
@@ -168,6 +169,7 @@ const PATCHES = {
   player: playerPatch,
   grips: gripsPatch,
   moves: movesPatch,
+  practice: practicePatch,
 } as const;
 
 /** An edit made here, on what stands now. */

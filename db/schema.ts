@@ -111,6 +111,45 @@ export const keptMove = sqliteTable(
   ],
 );
 
+/** The log of practice (practice.ts): rows are added, and never changed. */
+export const practiceLog = sqliteTable(
+  'practice_log',
+  {
+    id: text().primaryKey(),
+    /** When it was done, by the clock of whoever did it. */
+    at: integer().notNull(),
+    /** The card it belongs to; a correction's is that of what it corrects. Null: it has none. */
+    cardId: text('card_id'),
+    doc: text().notNull(),
+    loggedAt: integer('logged_at').notNull(),
+  },
+  (table) => [
+    index('practice_at').on(table.at),
+    index('practice_of_card').on(table.cardId),
+    check('practice_doc', sql`json_valid(${table.doc})`),
+  ],
+);
+
+/** What comes back when it is due, worked out of the log whenever something is added to it. */
+export const card = sqliteTable(
+  'card',
+  {
+    id: text().primaryKey(),
+    kind: text().notNull(),
+    /** What is practised, as the log has it last. */
+    what: text().notNull(),
+    /** Where the scheduler has it. */
+    state: text().notNull(),
+    /** Null: it was laid down, and does not come back. */
+    due: integer(),
+  },
+  (table) => [
+    index('card_due').on(table.due),
+    check('card_what', sql`json_valid(${table.what})`),
+    check('card_state', sql`json_valid(${table.state})`),
+  ],
+);
+
 /** Every acknowledged edit: what it changed, on which version it was made, which version it made. */
 export const edit = sqliteTable(
   'edit',

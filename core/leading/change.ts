@@ -1,4 +1,5 @@
 import type { Grip } from '../grip/grips.ts';
+import type { Millimetres } from '../neck/frets.ts';
 import type { Neck } from '../neck/hand.ts';
 import type { Finger } from '../neck/hold.ts';
 import { shiftMm } from './join-cost.ts';
@@ -73,15 +74,27 @@ const BARRE_MS = 40;
 const SLIDE_MS = 30;
 const PER_SHIFTED_MM_MS = 0.8;
 
+/** The fingers that come to lie across more strings than before. */
+export const barresPressed = ({ from, to }: { readonly from: HandShape; readonly to: HandShape }): readonly Finger[] =>
+  FINGERS.filter((finger) => {
+    const after = stringsOf(to, finger);
+    return after.length > 1 && after.length > stringsOf(from, finger).length;
+  });
+
+/** How far the hand goes along the neck; not at all where a finger stays down, or none moves: it opens or closes. */
+export function handShift({ stay, slide, place }: HandChange, from: HandShape, to: HandShape, neck: Neck): Millimetres {
+  if (stay.length > 0 || slide.length + place.length === 0) return 0;
+  return shiftMm(lowestFret(from), lowestFret(to), neck);
+}
+
 /** How long the hand needs for a change, in milliseconds. */
-export function neededMs({ slide, place }: HandChange, from: HandShape, to: HandShape, neck: Neck): number {
-  const barres = place.filter((finger) => stringsOf(to, finger).length > 1).length;
-  const shifted = shiftMm(lowestFret(from), lowestFret(to), neck);
+export function neededMs(change: HandChange, from: HandShape, to: HandShape, neck: Neck): number {
+  const { slide, place } = change;
   return Math.round(
     (place.length > 0 ? FIRST_FINGER_MS + (place.length - 1) * NEXT_FINGER_MS : 0) +
-      barres * BARRE_MS +
+      barresPressed({ from, to }).length * BARRE_MS +
       (slide.length > 0 ? SLIDE_MS : 0) +
-      (slide.length + place.length > 0 ? shifted * PER_SHIFTED_MM_MS : 0),
+      handShift(change, from, to, neck) * PER_SHIFTED_MM_MS,
   );
 }
 

@@ -3,6 +3,7 @@ import type { WayOutId } from '../grip/ways-out.ts';
 import type { Makeup } from '../grip/labels.ts';
 import type { ChangeRating, HandChange } from '../leading/change.ts';
 import type { Finger, WhyNot } from '../neck/hold.ts';
+import { STRETCHED_MM, VERY_HARD } from '../practice/care.ts';
 import { musical } from './music.ts';
 
 /** Difficulty 0–10 in a word. */
@@ -29,13 +30,9 @@ export function difficultyText(parts: Readonly<Record<DifficultyPart, number>>):
     .join(' · ');
 }
 
-/** A stretch for most hands (common practice). */
-const WIDE_MM = 95;
-const VERY_HARD = 6;
-
 /** A caution where a grip may strain a hand, or null. */
 export function caution(reachMm: number, difficulty: number): string | null {
-  if (reachMm >= WIDE_MM) return 'A wide stretch: warm up, stop at any pain, take a smaller grip if in doubt.';
+  if (reachMm >= STRETCHED_MM) return 'A wide stretch: warm up, stop at any pain, take a smaller grip if in doubt.';
   return difficulty >= VERY_HARD ? 'A hard grip: rest the hand between tries, stop at any pain.' : null;
 }
 

@@ -1,0 +1,110 @@
+import type { Hardness } from '../practice/hardest.ts';
+import type { HurtPlace } from '../practice/log.ts';
+import type { Grade } from '../practice/grade.ts';
+import type { Practised } from '../practice/practised.ts';
+import { REST_AFTER, REST_SECONDS, type RestReason } from '../practice/care.ts';
+import type { SessionReason } from '../practice/session.ts';
+import type { PlanStep } from '../practice/plan.ts';
+import { difficultyWord } from './hand.ts';
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five'];
+
+/** Why a change is hard: `three fingers and a barre are set, the hand moves 120 mm; it needs 0.28 s and has 0.23 s`. */
+export function hardText({ change, shiftMm, neededMs, allowedMs, parts }: Hardness): string {
+  const { place, slide, shapeMoves } = change;
+  const fingers = place.length === 1 ? 'one finger is set' : `${NUMBERS[place.length]} fingers are set`;
+  const deeds = [
+    shapeMoves !== 0 ? 'the whole shape slides' : place.length > 0 ? fingers : slide.length > 0 ? 'fingers slide' : '',
+    parts.barre > 0 ? 'a barre comes down' : '',
+    shiftMm >= 1 ? `the hand moves ${Math.round(shiftMm)} mm` : '',
+  ].filter(Boolean);
+  const time = `it needs ${inSeconds(neededMs)} and has ${inSeconds(allowedMs)}`;
+  return deeds.length === 0 ? 'fingers only lift' : `${deeds.join(', ')}; ${time}`;
+}
+const inSeconds = (ms: number) => `${(ms / 1000).toFixed(2)} s`;
+
+/** How hard a change is, in a word. */
+export const hardWord = (difficulty: number): string =>
+  difficulty < 2.5 ? 'easy' : difficulty < 5 ? 'moderate' : difficulty < 7 ? 'hard' : 'very hard';
+
+const times = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`);
+
+/** Why a step of a plan stands where it does. */
+export function stepReason(step: PlanStep): string {
+  switch (step.kind) {
+    case 'grip':
+      return `new to your hand, ${difficultyWord(step.difficulty)} (${Math.round(step.reachMm)} mm), comes ${times(step.times)}`;
+    case 'change':
+      return `${hardText(step.hardest)}; comes ${times(step.times)}`;
+    case 'bars':
+      return step.hardest ? `with a change that is ${hardWord(step.hardest.difficulty)}` : '';
+    case 'form':
+      return 'all of it, as it is played';
+  }
+}
+
+/** What is practised, in a few words; chord symbols as they are, ASCII. */
+export function practisedText(what: Practised): string {
+  switch (what.kind) {
+    case 'grip':
+      return what.symbol;
+    case 'change':
+      return `${what.from.symbol} to ${what.to.symbol}`;
+    case 'passage':
+      return `${what.title}, ${what.bars}`;
+    case 'move':
+      return what.name;
+    case 'warm-up':
+      return 'Warm up';
+  }
+}
+
+export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
+  again: 'not there yet',
+  hard: 'with effort',
+  good: 'well',
+  easy: 'with ease',
+};
+
+export const SESSION_WORDS: Readonly<Record<SessionReason, string>> = {
+  'warm-up': 'before anything else',
+  due: 'due',
+  today: 'the tune of today',
+  easy: 'to end with something that goes well',
+};
+
+export const HURT_WORDS: Readonly<Record<HurtPlace, string>> = {
+  fingertips: 'fingertips',
+  fingers: 'fingers',
+  thumb: 'thumb',
+  wrist: 'wrist',
+  forearm: 'forearm',
+  shoulder: 'shoulder',
+  neck: 'neck',
+  back: 'back',
+  ears: 'ears',
+  other: 'elsewhere',
+};
+
+const REST_WORDS: Readonly<Record<RestReason, string>> = {
+  stretch: 'of stretching',
+  same: 'of the same thing',
+  playing: 'of playing',
+};
+
+/** That a rest is due, and how long: `Three minutes of stretching: rest the hand for a minute.` */
+export function restText(reason: RestReason): string {
+  return `${inMinutes(REST_AFTER[reason])} ${REST_WORDS[reason]}: rest the hand for ${inMinutes(REST_SECONDS[reason]).toLowerCase()}. Shake it out, let the arm hang.`;
+}
+const inMinutes = (seconds: number) => {
+  const minutes = Math.round(seconds / 60);
+  return minutes === 1 ? 'A minute' : `${minutes} minutes`;
+};
+
+/** How fingers are made warm (common practice). */
+export const WARM_UP_STEPS = [
+  'Let both arms hang and shake them out.',
+  'Open and close each hand slowly, ten times.',
+  'Fret one note a finger, one fret a finger, on the middle strings: lightly, no faster than you breathe.',
+  'The same one string further out each time. Stop where it pulls.',
+] as const;
