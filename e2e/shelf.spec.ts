@@ -42,6 +42,24 @@ test('a tune is renamed, duplicated, deleted, and brought back', async ({ page }
   await expect(row('Bow Line (copy)')).toBeVisible();
 });
 
+test('a menu stays where it was opened, whatever comes to the shelf meanwhile', async ({ page }) => {
+  await newTune(page, 'title: Heaving Line\nkey: G\n| G | C |\n');
+  await page.goto('/');
+  const row = (title: string) => page.locator('.shelf-tune', { has: page.getByText(title, { exact: true }) });
+  await page.getByRole('button', { name: 'More for Heaving Line', exact: true }).click();
+  const item = page.getByRole('menuitem', { name: 'Duplicate' });
+  await item.click({ trial: true });
+  const before = await item.boundingBox();
+  const moved = (await row('Heaving Line').boundingBox())!.y;
+  await newTune(page, 'title: Came Between\nkey: G\n| G | C |\n');
+  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await expect(row('Came Between').first()).toBeVisible();
+  expect((await row('Heaving Line').boundingBox())!.y).toBeGreaterThan(moved);
+  expect(await item.boundingBox()).toEqual(before);
+  await item.click();
+  await expect(row('Heaving Line (copy)')).toBeVisible();
+});
+
 test('what cannot be done to a tune that is gone is said', async ({ page, clean }) => {
   clean.allow(/404|Failed to load resource/);
   const id = await newTune(page, 'title: Slipped Away\nkey: G\n| G | C |\n');

@@ -54,12 +54,21 @@ const ROW_PX = 63;
 /** Rows drawn beyond what is in sight. */
 const BEYOND = 8;
 
+/** What can be done with a tune. It stays where it was opened: its row may move on, when a tune comes from elsewhere. */
+interface RowMenu {
+  readonly at: { readonly left: number; readonly top: number };
+  readonly tune: ShelfTune;
+  readonly open: boolean;
+}
+
 export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   useFresh();
   useWarmSolver(settings);
   const submit = useDeeds();
   const navigate = useNavigate();
-  const [menu, setMenu] = useState<{ anchor: HTMLElement; tune: ShelfTune } | null>(null);
+  const [menu, setMenu] = useState<RowMenu | null>(null);
+  const open = menu?.open === true;
+  const closeMenu = () => setMenu((now) => now && { ...now, open: false });
   const [renaming, setRenaming] = useState<ShelfTune | null>(null);
   const [words, setWords] = useState('');
   const deleted = useDeleted();
@@ -110,7 +119,7 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
     const tune = tunes.find((one) => one.id === id);
     if (tune) run(tune);
   };
-  const free = { preventDefault: true, enabled: menu === null && renaming === null };
+  const free = { preventDefault: true, enabled: !open && renaming === null };
   useHotkeys('n', () => newTune.current?.requestSubmit(), free);
   useHotkeys('i', () => void navigate('/import'), free);
   useHotkeys('slash', () => search.current?.focus(), free);
@@ -123,7 +132,7 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
   useHotkeys('mod+z', undo, free);
   const choose = (run: (tune: ShelfTune) => void) => () => {
     if (menu) run(menu.tune);
-    setMenu(null);
+    closeMenu();
   };
   return (
     <Frame
@@ -210,12 +219,15 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
               index={index}
               now={now}
               measure={long ? virtual.measureElement : null}
-              onMenu={(anchor) => setMenu({ anchor, tune: tunes[index]! })}
+              onMenu={(more) => {
+                const { left, bottom } = more.getBoundingClientRect();
+                setMenu({ at: { left, top: bottom }, tune: tunes[index]!, open: true });
+              }}
             />
           ))}
         </ul>
       </div>
-      <Menu anchorEl={menu?.anchor ?? null} open={menu !== null} onClose={() => setMenu(null)}>
+      <Menu anchorReference="anchorPosition" {...(menu && { anchorPosition: menu.at })} open={open} onClose={closeMenu}>
         {menu &&
           !menu.tune.unreadable && [
             <MenuItem key="rename" onClick={choose(setRenaming)}>
