@@ -512,6 +512,7 @@ export {
   type LadderHow,
   type RoundMark,
 } from './practice/ladder.ts';
+export { columnsOfPassage, passageOf, practisedIn } from './practice/item.ts';
 export { cardOf, readPractised, type ChangeItem, type PassageItem, type Practised } from './practice/practised.ts';
 export {
   cardOfEntry,
@@ -557,3 +558,11 @@ export {
   stepReason,
   WARM_UP_STEPS,
 } from './wording/practice.ts';
+export {
+  practisedScore,
+  PRACTICE_CLICKS,
+  PRACTICE_WAYS,
+  type PracticeClick,
+  type PracticeWay,
+} from './practice/rounds.ts';
+export { logCsv, logJson } from './format/practice-log.ts';

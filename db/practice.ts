@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, isNotNull, lt, max, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gte, inArray, isNotNull, lt, lte, max, sql } from 'drizzle-orm';
 import {
   cardOfEntry,
   playedIn,
@@ -138,3 +138,13 @@ export const cardsInUse = (db: Db): readonly KeptCard[] =>
 /** A card by its id; null: there is none. */
 export const getCard = (db: Db, id: string): KeptCard | null =>
   readCards(db.select().from(card).where(eq(card.id, id)).all())[0] ?? null;
+
+/** How much is due by a time: all of it, and of each tune, by its id. */
+export function dueBy(db: Db, now: number): { readonly all: number; readonly tunes: Readonly<Record<string, number>> } {
+  const tuneId = sql<string | null>`json_extract(${card.what}, '$.tuneId')`;
+  const rows = db.select({ tuneId, many: count() }).from(card).where(lte(card.due, now)).groupBy(tuneId).all();
+  return {
+    all: rows.reduce((sum, { many }) => sum + many, 0),
+    tunes: Object.fromEntries(rows.flatMap(({ tuneId: id, many }) => (id === null ? [] : [[id, many]]))),
+  };
+}

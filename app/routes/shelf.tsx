@@ -6,6 +6,7 @@ import { database, saving } from '../../db/client.server.ts';
 import { fillDemo } from '../../db/demo.ts';
 import { renameTune } from '../../db/edits.ts';
 import { listPlayers } from '../../db/players.ts';
+import { dueBy } from '../../db/practice.ts';
 import { countShelf, createTune, deleteTune, duplicateTune, listShelf, restoreTune } from '../../db/tunes.ts';
 import { alsoAfterProblems, problemsSaid, whenAwayAsBefore } from '../keep/away.ts';
 import { Shelf } from '../parts/shelf/Shelf.tsx';
@@ -35,11 +36,13 @@ const FIRST_TUNES = 16;
 
 export const loader = inWords((_: Route.LoaderArgs) => {
   const db = database();
+  const now = Date.now();
   return {
     tunes: listShelf(db, FIRST_TUNES),
     count: countShelf(db),
     settings: listPlayers(db)[0].cells,
-    now: Date.now(),
+    due: dueBy(db, now),
+    now,
   };
 });
 

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
+import type { Chart } from '../chart/chart.ts';
 import { parseChart } from '../chart/parse.ts';
+import { writeOut } from '../chart/played.ts';
 import { GRADES, gradeOf } from './grade.ts';
 import { playedIn, readLogEntry, type Corrected, type Logged, type Played } from './log.ts';
 import { changePiece, gripPiece } from './piece.ts';
@@ -132,11 +134,11 @@ describe('a grade comes from the marks and the tempo reached', () => {
 
 describe('a grip or a change as a tune of its own', () => {
   test.each([
-    [1, ['2/4'], 1],
-    [2, ['2/4'], 2],
-    [3, ['3/4'], 2],
-    [4, ['4/4'], 2],
-    [8, ['4/4'], 2],
+    [1, ['2/4'], 2],
+    [2, ['2/4'], 4],
+    [3, ['3/4'], 4],
+    [4, ['4/4'], 4],
+    [8, ['4/4'], 4],
   ])('%i beats a chord', (beats, [meter], bars) => {
     const { chartText, barIds, cells } = changePiece({ ...(PRACTISED[1] as Practised & { kind: 'change' }), beats });
     const chart = parseChart(chartText);
@@ -145,7 +147,9 @@ describe('a grip or a change as a tune of its own', () => {
       bars,
     ]);
     expect(barIds).toHaveLength(bars);
-    expect(Object.values(cells)).toMatchObject([{ voicing: { grip: c69.grip } }, { voicing: { grip: f13.grip } }]);
+    const held = [c69, f13, c69, f13].map(({ grip }) => ({ voicing: { grip } }));
+    expect(Object.values(cells)).toMatchObject(held);
+    expect(writeOut((chart as { value: Chart }).value)).toHaveLength(4);
   });
   test('a grip is set in a bar', () => {
     expect(parseChart(gripPiece(f13).chartText).ok).toBe(true);

@@ -12,27 +12,40 @@ export interface Piece {
 }
 
 /** One chord with its grip, a bar long; slow, as it is only to be set. */
-export const gripPiece = (grip: NamedGrip): Piece => pieceOf([grip], '4/4', SET_TEMPO, 4);
+export const gripPiece = (grip: NamedGrip): Piece => pieceOf([grip], SET_TEMPO, 4);
 const SET_TEMPO = 60;
 
-/** Two chords with their grips, each as long as in the tune they are of: a bar of as many beats, four at most. */
-export function changePiece({ from, to, tempo, beats }: ChangeItem): Piece {
-  const long = Math.max(1, Math.min(4, Math.round(beats)));
-  return pieceOf([from, to], long === 1 ? '2/4' : `${long}/4`, tempo, long);
-}
+/** There and back twice: two chords with their grips, each as long as in the tune they are of, four beats at most. */
+export const changePiece = ({ from, to, tempo, beats }: ChangeItem): Piece =>
+  pieceOf([from, to, from, to], tempo, Math.max(1, Math.min(4, Math.round(beats))));
 
-function pieceOf(grips: readonly NamedGrip[], meter: string, tempo: number, beats: number): Piece {
-  const symbols = grips.map(({ symbol }) => symbol);
-  const bars = beats === 1 ? `| ${symbols.join(' ')} |` : `| ${symbols.join(' | ')} |`;
-  const named = grips.map(({ symbol, grip }, i) => {
-    const at = beats === 1 ? { bar: 'bar-1', tick: i * TICKS_PER_QUARTER } : { bar: `bar-${i + 1}`, tick: 0 };
-    const decision = { layer: 'chord', on: symbol, colour: null, voicing: { grip, led: true } } as const;
-    return [chordName({ ...at, pass: 'all' }), decision] as const;
+/** A bar for each chord; of single beats two make a bar. */
+function pieceOf(grips: readonly NamedGrip[], tempo: number, beats: number): Piece {
+  const inBar = beats === 1 ? 2 : 1;
+  const at = (i: number) => ({
+    bar: `bar-${Math.floor(i / inBar) + 1}`,
+    pass: 'all' as const,
+    tick: (i % inBar) * TICKS_PER_QUARTER,
   });
+  const bars = Array.from({ length: Math.ceil(grips.length / inBar) }, (_, i) =>
+    grips.slice(i * inBar, (i + 1) * inBar).map(({ symbol }) => symbol),
+  );
+  const lines = [
+    `title: ${[...new Set(grips.map(({ symbol }) => symbol))].join(' to ')}`,
+    'key: C',
+    `meter: ${Math.max(2, beats)}/4`,
+    `tempo: ${Math.max(SLOWEST, tempo)}`,
+    `| ${bars.map((bar) => bar.join(' ')).join(' | ')} |`,
+  ];
   return {
-    chartText: `title: ${symbols.join(' to ')}\nkey: C\nmeter: ${meter}\ntempo: ${Math.max(SLOWEST, tempo)}\n${bars}`,
-    barIds: beats === 1 ? ['bar-1'] : grips.map((_, i) => `bar-${i + 1}`),
-    cells: Object.fromEntries(named),
+    chartText: lines.join('\n'),
+    barIds: bars.map((_, i) => `bar-${i + 1}`),
+    cells: Object.fromEntries(
+      grips.map(({ symbol, grip }, i) => {
+        const decision = { layer: 'chord', on: symbol, colour: null, voicing: { grip, led: true } } as const;
+        return [chordName(at(i)), decision];
+      }),
+    ),
   };
 }
 /** A chart has no slower tempo. */

@@ -7,7 +7,9 @@ import { DEFAULT_HAND } from '../neck/hand.ts';
 import { scoreOf } from '../score/score.ts';
 import { run } from '../steps.ts';
 import { stepReason } from '../wording/practice.ts';
+import { columnsOfPassage, practisedIn } from './item.ts';
 import { planOf, type PlanStep } from './plan.ts';
+import { readPractised, type PassageItem } from './practised.ts';
 
 const library = buildLibrary({ ...DEFAULT_HAND, highestFret: 9 });
 const session = sessionOf(library, { pricing: pricingFor({ company: 'alone', area: null, matters: {} }) });
@@ -17,7 +19,7 @@ const taken = (text: string, known: readonly string[] = []) => {
   const { columns } = arrangedTake(run(solveTake(session, { chart: chart.value })));
   const score = scoreOf({ chart: chart.value, open: library.neck.open, columns });
   const grips = columns.map(({ grip }) => grip);
-  return { score, grips, neck: library.neck, known: new Set(known) };
+  return { score, grips, columns, neck: library.neck, known: new Set(known) };
 };
 const ofKind = <K extends PlanStep['kind']>(steps: readonly PlanStep[], kind: K) =>
   steps.filter((step): step is PlanStep & { kind: K } => step.kind === kind);
@@ -56,6 +58,30 @@ describe('the plan of a take', () => {
       const bars = take.score.columns.slice(step.from, step.to + 1).map(({ bar }) => bar);
       expect([bars[0], bars.at(-1)]).toEqual(step.bars);
     }
+  });
+
+  test('what is practised in each step can be kept, and its bars are found again in the tune', () => {
+    const barIds = take.score.bars.map(({ index }) => `b${index}`);
+    const of = { tuneId: 't', takeId: 'k', title: 'T', take: 'Take 1', barIds, tuning: 'E2 A2 D3 G3 B3 E4', ...take };
+    for (const step of steps) {
+      const item = practisedIn(step, of);
+      expect(readPractised(JSON.parse(JSON.stringify(item)))).toEqual(item);
+      if (item.kind !== 'passage') continue;
+      const { from, to } = step;
+      expect(columnsOfPassage(item, barIds, take.score)).toEqual({ from, to });
+      // In a chart whose bars are others they are not.
+      expect(
+        columnsOfPassage(
+          item,
+          barIds.map((id) => `x${id}`),
+          take.score,
+        ),
+      ).toBeNull();
+    }
+    const passages = steps
+      .map((step) => practisedIn(step, of))
+      .filter((one): one is PassageItem => one.kind === 'passage');
+    expect(passages.at(-1)).toMatchObject({ bars: 'bars 1–16', first: { bar: 'b0', pass: 1 } });
   });
 
   test('each step says why', () => {

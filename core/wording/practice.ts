@@ -6,6 +6,7 @@ import { REST_AFTER, REST_SECONDS, type RestReason } from '../practice/care.ts';
 import type { SessionReason } from '../practice/session.ts';
 import type { PlanStep } from '../practice/plan.ts';
 import { difficultyWord } from './hand.ts';
+import { musical } from './music.ts';
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five'];
 
@@ -43,13 +44,13 @@ export function stepReason(step: PlanStep): string {
   }
 }
 
-/** What is practised, in a few words; chord symbols as they are, ASCII. */
+/** What is practised, in a few words. */
 export function practisedText(what: Practised): string {
   switch (what.kind) {
     case 'grip':
-      return what.symbol;
+      return musical(what.symbol);
     case 'change':
-      return `${what.from.symbol} to ${what.to.symbol}`;
+      return `${musical(what.from.symbol)} to ${musical(what.to.symbol)}`;
     case 'passage':
       return `${what.title}, ${what.bars}`;
     case 'move':
@@ -68,7 +69,7 @@ export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
 
 export const SESSION_WORDS: Readonly<Record<SessionReason, string>> = {
   'warm-up': 'before anything else',
-  due: 'due',
+  due: 'what is due',
   today: 'the tune of today',
   easy: 'to end with something that goes well',
 };

@@ -35,6 +35,7 @@ export function Frame({ tuneId, header, children }: FrameProps) {
         )}
         <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>Grips</NavLink>
         <NavLink to={tuneId === null ? '/moves' : `/moves?tune=${tuneId}`}>Moves</NavLink>
+        <NavLink to={tuneId === null ? '/practice' : `/practice?tune=${tuneId}`}>Practice</NavLink>
         <NavLink to={tuneId === null ? '/players' : `/players?tune=${tuneId}`}>Player</NavLink>
         <NavLink to="/keeping">Keeping</NavLink>
         <span className="rail-end">

@@ -30,6 +30,8 @@ interface ShelfProps {
   readonly now: number;
   /** Of the first player: most tunes are theirs. */
   readonly settings: KeptCells['cells'];
+  /** What is due for practice: in all, and of each tune. */
+  readonly due: { readonly all: number; readonly tunes: Readonly<Record<string, number>> };
 }
 
 const KEYS: Keys = [
@@ -61,7 +63,7 @@ interface RowMenu {
   readonly open: boolean;
 }
 
-export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
+export function Shelf({ tunes: first, count, settings, due, now }: ShelfProps) {
   useFresh();
   useWarmSolver(settings);
   const submit = useDeeds();
@@ -141,7 +143,15 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
         <>
           <div className="head-title">
             <h1>Yellow Heron</h1>
-            <span className="facts">{count === 1 ? 'one tune' : `${count} tunes`}</span>
+            <span className="facts">
+              {count === 1 ? 'one tune' : `${count} tunes`}
+              {due.all > 0 && (
+                <>
+                  {' · '}
+                  <Link to="/practice">{due.all} due for practice</Link>
+                </>
+              )}
+            </span>
           </div>
           <span className="head-gap" />
           <SaveState />
@@ -218,6 +228,7 @@ export function Shelf({ tunes: first, count, settings, now }: ShelfProps) {
               tune={tunes[index]!}
               index={index}
               now={now}
+              due={due.tunes[tunes[index]!.id] ?? 0}
               measure={long ? virtual.measureElement : null}
               onMenu={(more) => {
                 const { left, bottom } = more.getBoundingClientRect();

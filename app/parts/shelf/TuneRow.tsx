@@ -10,6 +10,8 @@ interface TuneRowProps {
   readonly tune: ShelfTune;
   readonly index: number;
   readonly now: number;
+  /** How much of it is due for practice. */
+  readonly due: number;
   /** Takes the row's height, where only those in sight are drawn. */
   readonly measure: ((row: HTMLElement | null) => void) | null;
   readonly onMenu: (anchor: HTMLElement) => void;
@@ -17,7 +19,7 @@ interface TuneRowProps {
 
 /** A tune on the shelf: the title, how it begins, its facts, when it was worked on. */
 export const TuneRow = memo(
-  function TuneRow({ tune, index, now, measure, onMenu }: TuneRowProps) {
+  function TuneRow({ tune, index, now, due, measure, onMenu }: TuneRowProps) {
     const { id, title, facts, unreadable, changedAt } = tune;
     return (
       <li className="shelf-tune" data-index={index} data-id={id} ref={measure}>
@@ -39,6 +41,13 @@ export const TuneRow = memo(
               <span className="shelf-bars">{facts && facts.bars > 0 ? `${facts.bars} bars` : ''}</span>
               <span className="shelf-changed">{agoText(now - changedAt)}</span>
             </Link>
+            <span className="shelf-due">
+              {due > 0 && (
+                <Link to={`/practice?tune=${id}`} className="shelf-chart">
+                  {due} due
+                </Link>
+              )}
+            </span>
             <Link to={`/tunes/${id}/chart`} className="shelf-chart">
               Chart
             </Link>
@@ -62,5 +71,5 @@ export const TuneRow = memo(
     );
   },
   // What is done with a row does not change with it.
-  (a, b) => a.tune === b.tune && a.index === b.index && a.now === b.now && a.measure === b.measure,
+  (a, b) => a.tune === b.tune && a.index === b.index && a.now === b.now && a.due === b.due && a.measure === b.measure,
 );

@@ -3,24 +3,12 @@ import { Suspense, useState } from 'react';
 import { pitchName } from '../../../core/index.ts';
 import { fileName } from '../frame/download.ts';
 import { later } from '../frame/later.tsx';
-import { bassLine, movementByBar, positionLine, rangeByBar, voiceLines, type Steps } from './byBar.ts';
+import { bassLine, movementByBar, positionLine, rangeByBar, voiceLines } from './byBar.ts';
+import { CHARTS, drawingOf, type ChartKind, type Drawn } from './drawn.ts';
 import type { SideTake } from './useTwoTakes.ts';
 import './takes.css';
 
-const Plot = later(async () => (await import('./Plot.tsx')).Plot);
-
-const KINDS = { voices: 'Voices over time', movement: 'Movement by bar', position: 'Hand position' } as const;
-export type ChartKind = keyof typeof KINDS;
-
-/** What a chart draws of each take. */
-export interface Drawn {
-  readonly kind: ChartKind;
-  readonly bars: readonly number[];
-  readonly names: readonly [string, string];
-  /** Of voices, from the top, the bass once more at the end; of positions one; none of movement. */
-  readonly lines: readonly [readonly Steps[], readonly Steps[]];
-  readonly movement: readonly [readonly number[], readonly number[]];
-}
+const Plot = later(async () => (await import('../plot/Plot.tsx')).Plot);
 
 interface ChartsProps {
   readonly sides: readonly [SideTake, SideTake];
@@ -45,10 +33,11 @@ export function Charts({ sides, bars, title }: ChartsProps) {
     ),
     movement: pair(({ columns }) => movementByBar(columns, bars)),
   };
+  const drawing = drawn && drawingOf(drawn);
   return (
     <section className="charts" aria-label="Charts">
       <div className="charts-kinds" role="group" aria-label="Charts of both takes">
-        {(Object.keys(KINDS) as ChartKind[]).map((one) => (
+        {(Object.keys(CHARTS) as ChartKind[]).map((one) => (
           <Button
             key={one}
             size="small"
@@ -56,17 +45,17 @@ export function Charts({ sides, bars, title }: ChartsProps) {
             aria-pressed={one === kind}
             onClick={() => setKind(one === kind ? null : one)}
           >
-            {KINDS[one]}
+            {CHARTS[one]}
           </Button>
         ))}
       </div>
-      {drawn && (
+      {drawn && drawing && (
         <>
           <Suspense fallback={<div className="plot" />}>
             <Plot
-              drawn={drawn}
-              label={`${KINDS[drawn.kind]}: ${drawn.names.join(' and ')}`}
-              file={fileName(`${title} ${KINDS[drawn.kind]}`, 'png')}
+              draw={drawing}
+              label={`${CHARTS[drawn.kind]}: ${drawn.names.join(' and ')}`}
+              file={fileName(`${title} ${CHARTS[drawn.kind]}`, 'png')}
             />
           </Suspense>
           <details>
@@ -92,7 +81,7 @@ function ChartTable({ drawn: { kind, bars, names, lines, movement } }: { readonl
   return (
     <div className="figures-scroll">
       <table className="two-figures">
-        <caption className="visually-hidden">{KINDS[kind]}</caption>
+        <caption className="visually-hidden">{CHARTS[kind]}</caption>
         <thead>
           <tr>
             <th scope="col">bar</th>

@@ -62,7 +62,8 @@ export function usePlayback() {
     turns.current = channel;
     return () => channel.close();
   }, [stop]);
-  const perform = (performance: Performance) =>
+  /** `onEnd`: told when it ends by itself. */
+  const perform = (performance: Performance, onEnd?: () => void) =>
     void guarded(async () => {
       const mine = ++run.current;
       turns.current?.postMessage(null);
@@ -73,6 +74,7 @@ export function usePlayback() {
           // Until the first of it is heard it is still starting, and can be stopped.
           setStarting(false);
           setPlaying(column);
+          if (column === null) onEnd?.();
         },
         lost() {
           if (mine !== run.current) return;
@@ -94,7 +96,8 @@ export function usePlayback() {
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
     /** Notes of a melody, alone. */
     sing: (notes: Parameters<typeof sungAlone>[0]) => perform(sungAlone(notes)),
-    play: (score: Score, from: number, how: Played = {}) => perform(performanceFrom(score, from, how)),
+    play: (score: Score, from: number, how: Played = {}, onEnd?: () => void) =>
+      perform(performanceFrom(score, from, how), onEnd),
     /** Two takes at once; which of them is heard can be changed at any time. */
     playBoth: (...both: Parameters<typeof bothFrom>) => perform(bothFrom(...both)),
     hearSide: (side: Side) => ready().hearSide(side),

@@ -1,0 +1,160 @@
+import { useEffect } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { WARM_UP_STEPS, type Practised } from '../../../core/index.ts';
+import type { KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import { playerOf, type KeptPlayer } from '../../keep/player.ts';
+import { standOf, useLog, useSession } from '../../keep/practice.ts';
+import { guitarOf } from '../neck/layout.ts';
+import { useTakeJob, type WorkLoaded } from '../practice/useVoiced.ts';
+import type { AtStand } from './at-stand.ts';
+import { Gone } from './Gone.tsx';
+import { GripStand } from './GripStand.tsx';
+import { LoopStand } from './LoopStand.tsx';
+import { StandFrame } from './StandFrame.tsx';
+import { useWarmUp } from './useWarmUp.ts';
+import { playerTuned, useGripsPiece, useMovePiece, usePassagePiece } from './useStandPiece.ts';
+import './stand.css';
+
+interface StandPlaceProps {
+  readonly version: number;
+  readonly players: readonly KeptPlayer[];
+  /** The take that bars are practised of; null: none, or it is gone. */
+  readonly work: WorkLoaded | null;
+  readonly moves: KeptMovesLoaded | null;
+}
+
+/** At the stand: one thing at a time, large, in the dark, worked by two pedals. */
+export function StandPlace({ version, players, work, moves }: StandPlaceProps) {
+  const [session, setSession] = useSession();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const log = useLog(version);
+  const at = Number(search.get('at') ?? 0);
+  const step = session?.steps[at];
+  useWakeLock();
+  if (!session || !step) {
+    return (
+      <div className="stand" data-mui-color-scheme="dark">
+        <p className="stand-lost">
+          There is no session in this window. <Link to="/practice">Begin one under Practice.</Link>
+        </p>
+      </div>
+    );
+  }
+  const isLast = at === session.steps.length - 1;
+  const close = () => {
+    setSession(null);
+    void navigate('/practice');
+  };
+  const next = () => {
+    if (isLast) return close();
+    const on = { ...session, at: at + 1 };
+    setSession(on);
+    void navigate(standOf(on));
+  };
+  const stand: AtStand = {
+    step,
+    place: `${at + 1} of ${session.steps.length}`,
+    isLast,
+    log,
+    onNext: next,
+    onClose: close,
+  };
+  return <Step key={at} {...stand} players={players} work={work} moves={moves} />;
+}
+
+type StepProps = AtStand & Omit<StandPlaceProps, 'version'>;
+
+/** One step, by what it is of. */
+function Step({ players, work, moves, ...stand }: StepProps) {
+  const { what } = stand.step;
+  switch (what.kind) {
+    case 'warm-up':
+      return <WarmUp {...stand} />;
+    case 'grip':
+    case 'change':
+      return <OfGrips {...stand} what={what} player={playerTuned(players, what.tuning)} />;
+    case 'passage':
+      return work && work.take.id === what.takeId ? (
+        <OfTake {...stand} what={what} work={work} />
+      ) : (
+        <Gone
+          {...stand}
+          words={`“${what.take}” of ${what.title} was deleted. It lies in the bin, under Keeping; your log stays.`}
+        />
+      );
+    case 'move':
+      return moves && <OfMove {...stand} what={what} moves={moves} player={players[0]!} />;
+  }
+}
+
+type Of<Kind extends Practised['kind']> = AtStand & { readonly what: Practised & { kind: Kind } };
+
+function OfGrips({ player, ...stand }: Of<'grip' | 'change'> & { readonly player: KeptPlayer }) {
+  const piece = useGripsPiece(stand.what, player);
+  const guitar = guitarOf(playerOf(player.settings.cells));
+  return stand.what.kind === 'grip' ? (
+    <GripStand {...stand} piece={piece} guitar={guitar} />
+  ) : (
+    <LoopStand {...stand} piece={piece} guitar={guitar} />
+  );
+}
+
+function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: WorkLoaded }) {
+  const { job, who, along } = useTakeJob(work);
+  const piece = usePassagePiece(stand.what, job, along, work.tune.chart.tempo);
+  return (
+    <LoopStand
+      {...stand}
+      piece={piece}
+      guitar={who.guitar}
+      bench={`/tunes/${work.tune.tuneId}/bench?take=${work.take.id}`}
+    />
+  );
+}
+
+function OfMove({ moves, player, ...stand }: Of<'move'> & { moves: KeptMovesLoaded; player: KeptPlayer }) {
+  const piece = useMovePiece(stand.what, moves, player);
+  return <LoopStand {...stand} piece={piece} guitar={guitarOf(playerOf(player.settings.cells))} />;
+}
+
+/** Fingers are made warm, as slowly as they like. */
+function WarmUp(stand: AtStand) {
+  const left = useWarmUp(stand);
+  return (
+    <StandFrame {...stand} onRight={stand.onNext} right="Warm; go on">
+      <div className="stand-warm">
+        <ol>
+          {WARM_UP_STEPS.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ol>
+        <p aria-live="off">
+          {left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : 'That will do.'}
+        </p>
+      </div>
+    </StandFrame>
+  );
+}
+
+/** The screen stays on while one plays, where the browser can. */
+function useWakeLock(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null;
+    let wanted = true;
+    const ask = () => {
+      if (document.visibilityState !== 'visible') return;
+      void navigator.wakeLock
+        ?.request('screen')
+        .then((got) => (wanted ? (lock = got) : void got.release()))
+        .catch(() => undefined);
+    };
+    ask();
+    document.addEventListener('visibilitychange', ask);
+    return () => {
+      wanted = false;
+      document.removeEventListener('visibilitychange', ask);
+      void lock?.release();
+    };
+  }, []);
+}

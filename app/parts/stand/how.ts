@@ -1,0 +1,18 @@
+import { USUAL_LADDER, type LadderHow, type PracticeClick, type PracticeWay } from '../../../core/index.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+
+/** How one practises at the stand, remembered by this browser. */
+export interface StandHow {
+  readonly ladder: LadderHow;
+  readonly way: PracticeWay;
+  readonly click: PracticeClick;
+  /** Whether the guitar is heard as it should sound, and the band. */
+  readonly guitar: boolean;
+  readonly band: boolean;
+}
+const AT_FIRST: StandHow = { ladder: USUAL_LADDER, way: 'both', click: 'beats', guitar: true, band: false };
+
+export function useStandHow() {
+  const [kept, setHow] = useRemembered<Partial<StandHow>>('stand-how', AT_FIRST);
+  return [{ ...AT_FIRST, ...kept }, setHow] as const;
+}

@@ -1,0 +1,195 @@
+import { useEffect, useRef, useState } from 'react';
+import {
+  climbed,
+  isStrained,
+  ladderFrom,
+  movedTo,
+  practisedScore,
+  RESTED,
+  RESTED_AFTER,
+  restDue,
+  worked,
+  type HurtPlace,
+  type Ladder,
+  type Played,
+  type Practised,
+  type RestReason,
+  type RoundMark,
+  type Work,
+} from '../../../core/index.ts';
+import { useLatest } from '../../keep/latest.ts';
+import { endUnderWay, keepUnderWay, lockOf, type PracticeLog } from '../../keep/practice.ts';
+import { useOfWindow } from '../../keep/remembered.ts';
+import { usePlayback } from '../workbench/usePlayback.ts';
+import type { StandHow } from './how.ts';
+import type { StandPiece } from './useStandPiece.ts';
+
+/** What the hand did since it last rested, and when it last did something. */
+interface WorkKept {
+  readonly work: Work;
+  readonly at: number;
+}
+const NO_WORK: WorkKept = { work: RESTED, at: 0 };
+
+/** A round that is played, or was: its number, and when it was begun. */
+interface Round {
+  readonly number: number;
+  readonly begun: number;
+}
+
+/** Rounds of one thing on a ladder of tempi, marked by whoever plays; logged when it ends, whatever ends it. */
+export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log: PracticeLog) {
+  const playback = usePlayback();
+  const [ladder, setLadder] = useState<Ladder>(() => ladderFrom(how.ladder));
+  const [running, setRunning] = useState(false);
+  const [resting, setResting] = useState<RestReason | null>(null);
+  const [keptWork, setWork] = useOfWindow('work', NO_WORK);
+  const [entry] = useState(() => ({ id: crypto.randomUUID(), at: Date.now() }));
+  const seconds = useRef(0);
+  const hurt = useRef<{ place: HurtPlace | null; note: string }>({ place: null, note: '' });
+  const rounds = useRef<{ now: Round | null; before: Round | null }>({ now: null, before: null });
+  /** Each round is marked once. */
+  const marked = useRef(new Set<number>());
+  const isGrip = what.kind === 'grip';
+
+  const logged = (at: Ladder): Played => ({
+    deed: 'played',
+    schema: 1,
+    at: entry.at,
+    seconds: Math.round(seconds.current),
+    what,
+    goal: piece.goal,
+    clean: isGrip || at.best === null || piece.goal === null ? null : Math.round(at.best * piece.goal),
+    rounds: at.rounds,
+    hurt: hurt.current.place,
+    note: hurt.current.note,
+  });
+  const isWorthLogging = (at: Ladder) =>
+    at.rounds.clean + at.rounds.unclean > 0 || seconds.current >= LEAST_SECONDS || hurt.current.place !== null;
+  /** So far it is kept here; in the log it is when the step ends. */
+  const keep = (at: Ladder) => isWorthLogging(at) && keepUnderWay(entry.id, logged(at));
+
+  const latest = useLatest({ ladder, piece, how, keptWork, logged, isWorthLogging, log });
+  /** Whether another round follows. */
+  const goesOn = useRef(false);
+  const ended = useRef(false);
+  const end = () => {
+    if (ended.current) return;
+    ended.current = true;
+    const now = latest.current;
+    if (now.isWorthLogging(now.ladder)) now.log.add(now.logged(now.ladder), entry.id);
+    endUnderWay(entry.id);
+  };
+  const endNow = useLatest(end);
+  useEffect(() => {
+    let release: () => void = () => undefined;
+    void navigator.locks.request(lockOf(entry.id), () => new Promise<void>((resolve) => (release = resolve)));
+    const endIt = () => endNow.current();
+    return () => {
+      release();
+      endIt();
+    };
+  }, [entry.id, endNow]);
+
+  /** The time since a round began is work of the hand. */
+  const account = (round: Round | null) => {
+    const now = latest.current;
+    const columns = now.piece.arrangement?.columns ?? [];
+    if (!round || !now.piece.span) return null;
+    const long = Math.min(MOST_ROUND_SECONDS, (Date.now() - round.begun) / 1000);
+    seconds.current += long;
+    const played = columns.slice(now.piece.span.from, now.piece.span.to + 1).flatMap(({ grip }) => grip ?? []);
+    const strained = played.filter(isStrained).length;
+    const { work, at } = now.keptWork;
+    const rested = Date.now() - at > RESTED_AFTER * 1000 + long * 1000;
+    const next = worked(rested ? RESTED : work, {
+      seconds: long,
+      strained: played.length === 0 ? 0 : (long * strained) / played.length,
+      grips: strained,
+      anew: seconds.current === long,
+    });
+    setWork({ work: next, at: Date.now() });
+    keep(now.ladder);
+    return restDue(next);
+  };
+
+  const onEnd = useRef<() => void>(() => undefined);
+  const play = () => {
+    const { piece: at, how: by, ladder: on } = latest.current;
+    if (!at.score || !at.span) return;
+    const { now: before } = rounds.current;
+    rounds.current = { now: { number: (before?.number ?? 0) + 1, begun: Date.now() }, before };
+    const last = at.score.columns[at.span.to]!;
+    const until = last.start + last.ticks;
+    playback.play(practisedScore(at.score, by), at.span.from, { rate: on.rate, until, countIn: 1 }, () =>
+      onEnd.current(),
+    );
+  };
+  /** A round ended by itself: the next begins, unless a rest is due. */
+  useEffect(() => {
+    onEnd.current = () => {
+      const reason = account(rounds.current.now);
+      if (reason !== null) {
+        goesOn.current = false;
+        setRunning(false);
+        setResting(reason);
+      } else if (goesOn.current) play();
+    };
+  });
+  const start = () => {
+    if (resting !== null || ended.current) return;
+    goesOn.current = true;
+    setRunning(true);
+    play();
+  };
+  const stop = () => {
+    if (goesOn.current) account(rounds.current.now);
+    goesOn.current = false;
+    setRunning(false);
+    playback.stop();
+  };
+  const mark = (as: RoundMark) => {
+    // In the bar that counts in, it is the round before that is spoken of.
+    const counted = running && playback.playing === null;
+    const round = counted ? rounds.current.before : rounds.current.now;
+    // A grip has no rounds: each time it is set is marked.
+    const number = isGrip ? marked.current.size : round?.number;
+    if (number === undefined || marked.current.has(number)) return false;
+    marked.current.add(number);
+    const next = climbed(ladder, how.ladder, as);
+    setLadder(next);
+    keep(next);
+    return true;
+  };
+  return {
+    playback,
+    ladder,
+    running,
+    resting,
+    start,
+    stop,
+    mark,
+    end,
+    /** Another rate, by hand. */
+    moveTo: (rate: number) => setLadder(movedTo(ladder, rate)),
+    rested: () => {
+      setWork(NO_WORK);
+      setResting(null);
+    },
+    /** A grip was set: its time is work, too. */
+    spend: (more: number) => {
+      seconds.current += more;
+      keep(ladder);
+    },
+    say(place: HurtPlace | null, note: string) {
+      hurt.current = { place, note };
+      keep(ladder);
+    },
+    entry,
+  };
+}
+export type Rounds = ReturnType<typeof useRounds>;
+/** What was hardly begun was not practised, in seconds. */
+const LEAST_SECONDS = 5;
+/** A page that slept did not play, in seconds. */
+const MOST_ROUND_SECONDS = 900;

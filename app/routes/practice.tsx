@@ -1,0 +1,75 @@
+import { dueAhead, minutesByDay, playedIn, tempoLines } from '../../core/index.ts';
+import { database } from '../../db/client.server.ts';
+import type { Db } from '../../db/open.ts';
+import { cardsInUse, lastLogged, logBetween, logVersion } from '../../db/practice.ts';
+import { listTakes, takeNames } from '../../db/takes.ts';
+import { listShelf } from '../../db/tunes.ts';
+import { alsoAfterProblems, whenAwayAsBefore } from '../keep/away.ts';
+import { PracticePlace } from '../parts/practice/PracticePlace.tsx';
+import type { Route } from './+types/practice';
+import { inWords } from './answer.server.ts';
+import { dayOf, daysAhead, weeksBack } from './calendar.server.ts';
+import { tuneAtWork } from './tune-at-work.server.ts';
+
+export function meta() {
+  return [{ title: 'Practice · Yellow Heron' }];
+}
+
+/** As many entries of the log as come at once. */
+const ENTRIES = 60;
+/** Weeks that progress looks back over, and days it looks ahead. */
+const WEEKS = 26;
+const DAYS_AHEAD = 14;
+
+/** `?tune` and `?take`: whose plan is shown; `?show=log|progress`; `?before`: entries of the log older than a time. */
+export const loader = inWords(({ request }: Route.LoaderArgs) => {
+  const db = database();
+  const { searchParams } = new URL(request.url);
+  const now = Date.now();
+  const tunes = listShelf(db).filter(({ facts }) => facts !== null && facts.bars > 0);
+  const asked = tunes.find(({ id }) => id === searchParams.get('tune')) ?? tunes[0];
+  const show = searchParams.get('show');
+  const before = Number(searchParams.get('before') ?? Number.MAX_SAFE_INTEGER);
+  return {
+    now,
+    version: logVersion(db),
+    cards: cardsInUse(db),
+    tunes: tunes.map(({ id, title }) => ({ id, title })),
+    work: asked ? atWork(db, asked.id, searchParams.get('take')) : null,
+    log: show === 'log' ? lastLogged(db, ENTRIES, Number.isFinite(before) ? before : Number.MAX_SAFE_INTEGER) : [],
+    progress: show === 'progress' ? progressOf(db, now) : null,
+    minutesToday: Math.ceil(
+      playedIn(logBetween(db, startOfDay(now), now + 1)).reduce((sum, { seconds }) => sum + seconds, 0) / 60,
+    ),
+  };
+});
+
+const startOfDay = (now: number) => new Date(now).setHours(0, 0, 0, 0);
+
+/** A tune with the take whose plan is asked for. */
+function atWork(db: Db, tuneId: string, wanted: string | null) {
+  const takes = listTakes(db, tuneId);
+  const take = takes.find(({ id }) => id === wanted) ?? takes[0];
+  if (!take) return null;
+  const { id, name, version, doc } = take;
+  return { tune: tuneAtWork(db, tuneId), takes: takeNames(db, tuneId), take: { id, name, version, cells: doc.cells } };
+}
+
+function progressOf(db: Db, now: number) {
+  const played = playedIn(logBetween(db, weeksBack(now, WEEKS), now + 1));
+  return {
+    minutes: minutesByDay(played, dayOf),
+    tempi: tempoLines(played, dayOf),
+    ahead: dueAhead(
+      cardsInUse(db).map(({ due }) => due!),
+      daysAhead(now, DAYS_AHEAD),
+    ),
+  };
+}
+
+export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/practice');
+export const shouldRevalidate = alsoAfterProblems;
+
+export default function PracticeRoute({ loaderData }: Route.ComponentProps) {
+  return <PracticePlace {...loaderData} />;
+}
