@@ -512,8 +512,28 @@ export {
   type LadderHow,
   type RoundMark,
 } from './practice/ladder.ts';
+export { afterTurn, turnsOf, type Turns } from './practice/turns.ts';
+export {
+  beatsOf,
+  countedBeats,
+  CROSS_COUNTS,
+  crossing,
+  inBeats,
+  type CrossCount,
+  type Moment,
+} from './practice/beats.ts';
+export { callsFor, type Call } from './practice/no-time.ts';
+export { NOTHING_LEFT_OUT, questionsFor, type Question } from './practice/asked.ts';
 export { columnsOfPassage, passageOf, practisedIn } from './practice/item.ts';
-export { cardOf, readPractised, type ChangeItem, type PassageItem, type Practised } from './practice/practised.ts';
+export {
+  cardOf,
+  PASSAGE_WAYS,
+  readPractised,
+  type ChangeItem,
+  type PassageItem,
+  type PassageWay,
+  type Practised,
+} from './practice/practised.ts';
 export {
   cardOfEntry,
   HURT_PLACES,
@@ -553,10 +573,12 @@ export {
   hardWord,
   HURT_WORDS,
   practisedText,
+  questionText,
   restText,
   SESSION_WORDS,
   stepReason,
   WARM_UP_STEPS,
+  WAY_WORDS,
 } from './wording/practice.ts';
 export {
   practisedScore,

@@ -39,7 +39,8 @@ export function passageOf({ from, to }: ColumnSpan, of: OfTake): PassageItem {
   const { tuneId, takeId, title, take, barIds, score, columns } = of;
   const [first, last] = [from, to].map((i) => score.bars.find(({ number }) => number === score.columns[i]!.bar)!);
   const at = ({ index, pass }: typeof first & object) => ({ bar: barIds[index] ?? `bar-${index + 1}`, pass });
-  const [a, b] = [first!.number, last!.number];
+  // A pickup goes with the first bar.
+  const [a, b] = [Math.max(1, first!.number), Math.max(1, last!.number)];
   return {
     kind: 'passage',
     tuneId,

@@ -27,6 +27,18 @@ const PRACTISED: readonly Practised[] = [
     bars: '1–4',
     chords: ['Cm', 'G7/B'],
   },
+  {
+    kind: 'passage',
+    way: 'calls',
+    tuneId: 't',
+    takeId: 'k',
+    first: { bar: 'b1', pass: 1 },
+    last: { bar: 'b4', pass: 2 },
+    title: 'Slack Water',
+    take: 'Take 1',
+    bars: '1–4',
+    chords: [],
+  },
   { kind: 'move', id: 'm', name: 'turn' },
   { kind: 'warm-up' },
 ];
@@ -76,6 +88,7 @@ describe('what comes from outside', () => {
     ['no grip', { ...played(), what: { ...PRACTISED[0], grip: 'x-x' } }],
     ['no tuning', { ...played(), what: { ...PRACTISED[0], tuning: '<b>' } }],
     ['no bar', { ...played(), what: { ...PRACTISED[2], first: { bar: '../x', pass: 1 } } }],
+    ['no way', { ...played(), what: { ...PRACTISED[3], way: 'dancing' } }],
     ['a correction of what may not be', corrected('a', { what: PRACTISED[0] } as never)],
     ['a prototype', JSON.parse('{"deed":"played","schema":1,"at":1,"__proto__":{"what":1}}')],
   ])('%s is refused', (_, one) => {

@@ -1,7 +1,7 @@
 /* What can be practised, as it is kept in the log and on cards: with the music it was made of, so that it stays what it was. */
 import { LONGEST_TITLE } from '../chart/headers.ts';
 import { GRIP } from '../take/layers/chord.ts';
-import { hasOnly, isText, isWhole, recordOf } from '../take/layers/fields.ts';
+import { hasOnly, isOf, isText, isWhole, recordOf } from '../take/layers/fields.ts';
 
 /** A chord and the grip it has. */
 export interface NamedGrip {
@@ -17,9 +17,18 @@ export interface BarAt {
   readonly pass: number;
 }
 
+/**
+ * How bars are practised otherwise than in a loop: asked of them; phrase and answer without time; through the keys; in one
+ * area of the neck after another; counted across the bars.
+ */
+export const PASSAGE_WAYS = ['calls', 'no-time', 'keys', 'areas', 'counting'] as const;
+export type PassageWay = (typeof PASSAGE_WAYS)[number];
+
 /** Some bars of a take, from the first to the last. */
 export interface PassageItem {
   readonly kind: 'passage';
+  /** Without one they are looped. */
+  readonly way?: PassageWay;
   readonly tuneId: string;
   readonly takeId: string;
   readonly first: BarAt;
@@ -58,7 +67,7 @@ export function cardOf(what: Practised): string | null {
     case 'change':
       return `change ${what.tuning} ${what.from.grip} ${what.to.grip}`;
     case 'passage':
-      return `passage ${what.takeId} ${at(what.first)} ${at(what.last)}`;
+      return `passage ${what.takeId} ${at(what.first)} ${at(what.last)}${what.way ? ` ${what.way}` : ''}`;
     case 'move':
       return `move ${what.id}`;
     case 'warm-up':
@@ -107,13 +116,15 @@ const READ: Readonly<Record<Practised['kind'], (value: Readonly<Record<string, u
     return { kind: 'change', tuning, from, to, tempo, beats };
   },
   passage(value) {
-    const { tuneId, takeId, title, take, bars, chords } = value;
+    const { way, tuneId, takeId, title, take, bars, chords } = value;
     const [first, last] = [barAt(value.first), barAt(value.last)];
-    if (!hasOnly(value, 'kind', 'tuneId', 'takeId', 'first', 'last', 'title', 'take', 'bars', 'chords')) return null;
+    if (way !== undefined && !isOf(PASSAGE_WAYS, way)) return null;
+    if (!hasOnly(value, 'kind', 'way', 'tuneId', 'takeId', 'first', 'last', 'title', 'take', 'bars', 'chords'))
+      return null;
     if (!first || !last || !matches(ID, tuneId) || !matches(ID, takeId)) return null;
     if (!isText(title, LONGEST_TITLE) || !isText(take, LONGEST_TITLE) || !isText(bars, LONGEST_SYMBOL)) return null;
     if (!Array.isArray(chords) || chords.length > MOST_CHORDS || !chords.every(isSymbol)) return null;
-    return { kind: 'passage', tuneId, takeId, first, last, title, take, bars, chords };
+    return { kind: 'passage', ...(way && { way }), tuneId, takeId, first, last, title, take, bars, chords };
   },
   move(value) {
     const { id, name } = value;

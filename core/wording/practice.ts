@@ -1,7 +1,8 @@
 import type { Hardness } from '../practice/hardest.ts';
 import type { HurtPlace } from '../practice/log.ts';
 import type { Grade } from '../practice/grade.ts';
-import type { Practised } from '../practice/practised.ts';
+import type { PassageWay, Practised } from '../practice/practised.ts';
+import type { Question } from '../practice/asked.ts';
 import { REST_AFTER, REST_SECONDS, type RestReason } from '../practice/care.ts';
 import type { SessionReason } from '../practice/session.ts';
 import type { PlanStep } from '../practice/plan.ts';
@@ -44,6 +45,15 @@ export function stepReason(step: PlanStep): string {
   }
 }
 
+/** Each other way to practise bars: its name, and what it is. */
+export const WAY_WORDS: Readonly<Record<PassageWay, { readonly name: string; readonly words: string }>> = {
+  calls: { name: 'calls', words: 'the tool asks: the top note, a degree, a name, before it is played' },
+  'no-time': { name: 'no time', words: 'a phrase of the melody, then your answer, as slowly as it takes' },
+  keys: { name: 'through the keys', words: 'twelve keys in an order of yours; what was weak comes back' },
+  areas: { name: 'through the areas', words: 'the same in one part of the neck after another' },
+  counting: { name: 'across the bars', words: 'phrases of three or five beats while the chart goes on' },
+};
+
 /** What is practised, in a few words. */
 export function practisedText(what: Practised): string {
   switch (what.kind) {
@@ -52,7 +62,7 @@ export function practisedText(what: Practised): string {
     case 'change':
       return `${musical(what.from.symbol)} to ${musical(what.to.symbol)}`;
     case 'passage':
-      return `${what.title}, ${what.bars}`;
+      return `${what.title}, ${what.bars}${what.way ? `: ${WAY_WORDS[what.way].name}` : ''}`;
     case 'move':
       return what.name;
     case 'warm-up':
@@ -109,3 +119,26 @@ export const WARM_UP_STEPS = [
   'Fret one note a finger, one fret a finger, on the middle strings: lightly, no faster than you breathe.',
   'The same one string further out each time. Stop where it pulls.',
 ] as const;
+
+/** What is asked, in words, on so many strings; the highest is the first. */
+export function questionText(
+  { kind, string, area }: Pick<Question, 'kind' | 'string' | 'area'>,
+  strings: number,
+): string {
+  switch (kind) {
+    case 'top-note':
+      return 'Which note lies on top?';
+    case 'degree':
+      return `Which degree is on string ${strings - string!}?`;
+    case 'name':
+      return 'Which chord is this?';
+    case 'left-out':
+      return 'What does this grip leave out?';
+    case 'two-five':
+      return 'Which ii–V leads here?';
+    case 'tritone':
+      return 'Which dominant may stand for it, a tritone away?';
+    case 'in-area':
+      return `Set it between frets ${area![0]} and ${area![1]}.`;
+  }
+}

@@ -5,7 +5,15 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { cardOf, practisedText, stepReason, type PlanStep, type Practised } from '../../../core/index.ts';
+import {
+  cardOf,
+  PASSAGE_WAYS,
+  practisedText,
+  stepReason,
+  WAY_WORDS,
+  type PlanStep,
+  type Practised,
+} from '../../../core/index.ts';
 import type { PracticeLog } from '../../keep/practice.ts';
 import { Tip } from '../frame/Tip.tsx';
 import type { LoadedCard } from './cards.ts';
@@ -110,6 +118,7 @@ export function Plan({ work, tunes, cards, log, onTune, onTake, onPractise, onTo
             )
           );
         })}
+      {steps && <OtherWays steps={steps} onPractise={onPractise} />}
     </section>
   );
 }
@@ -177,3 +186,52 @@ function Part({ name, words, steps, isUp, onPractise, onTakeUp }: PartProps) {
     </div>
   );
 }
+
+interface OtherWaysProps {
+  readonly steps: readonly PlannedStep[];
+  readonly onPractise: (what: Practised) => void;
+}
+
+/** The same bars practised otherwise than in a loop. */
+function OtherWays({ steps, onPractise }: OtherWaysProps) {
+  const spans = steps.flatMap(({ step, what }) =>
+    what.kind === 'passage' && (step.kind === 'form' || (step.kind === 'bars' && length(step) > 2)) ? [what] : [],
+  );
+  const [chosen, setChosen] = useState<string | null>(null);
+  const span = spans.find(({ bars }) => bars === chosen) ?? spans.at(-1);
+  if (!span) return null;
+  return (
+    <div className="plan-part">
+      <h3>
+        Otherwise{' '}
+        <TextField
+          select
+          size="small"
+          label="Of"
+          value={span.bars}
+          onChange={({ target }) => setChosen(target.value)}
+          className="plan-of"
+        >
+          {spans.map(({ bars }) => (
+            <MenuItem key={bars} value={bars}>
+              {bars}
+            </MenuItem>
+          ))}
+        </TextField>
+      </h3>
+      <ul>
+        {PASSAGE_WAYS.map((way) => (
+          <li key={way}>
+            <button type="button" className="plan-step" onClick={() => onPractise({ ...span, way })}>
+              <span className="what">
+                <b>{capital(WAY_WORDS[way].name)}</b>
+              </span>
+              <span className="session-why">{WAY_WORDS[way].words}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);

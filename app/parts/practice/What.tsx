@@ -1,4 +1,4 @@
-import type { Practised } from '../../../core/index.ts';
+import { WAY_WORDS, type Practised } from '../../../core/index.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
@@ -22,7 +22,11 @@ export function What({ what }: { readonly what: Practised }) {
     case 'passage':
       return (
         <span className="what">
-          <b>{what.title}</b> <small>{what.bars}</small>
+          <b>{what.title}</b>{' '}
+          <small>
+            {what.bars}
+            {what.way && `: ${WAY_WORDS[what.way].name}`}
+          </small>
           <span className="what-chords">
             {what.chords.slice(0, SHOWN).map((symbol, i) => (
               <ChordSymbol key={i} symbol={symbol} />

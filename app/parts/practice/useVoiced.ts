@@ -75,6 +75,7 @@ export function useVoiced(name: string, job: Job | null, along: PlaysAlong) {
   }, [arrangement, busy, read, hand, job, along]);
   return {
     arrangement: busy ? null : arrangement,
+    read,
     score,
     failed,
     phase,

@@ -1,7 +1,7 @@
 import PanTool from '@mui/icons-material/PanToolOutlined';
 import Button from '@mui/material/Button';
-import { useRef, useState } from 'react';
-import { difficultyWord, isStrained, type RoundMark } from '../../../core/index.ts';
+import { useState } from 'react';
+import { difficultyWord, isStrained, type RoundMark, type Score } from '../../../core/index.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
 import type { Guitar } from '../neck/layout.ts';
@@ -10,6 +10,7 @@ import { Hurt } from './Hurt.tsx';
 import { NowNext } from './NowNext.tsx';
 import { StandFrame } from './StandFrame.tsx';
 import { useRounds } from './useRounds.ts';
+import { useStopwatch } from './useStopwatch.ts';
 import type { StandPiece } from './useStandPiece.ts';
 
 interface GripStandProps extends AtStand {
@@ -17,6 +18,7 @@ interface GripStandProps extends AtStand {
   readonly guitar: Guitar;
 }
 
+const asItIs = (score: Score) => score;
 /** A grip is set cold so often. */
 const TIMES = 5;
 /** Longer than this nobody looks for a grip, in seconds. */
@@ -25,10 +27,10 @@ const MOST_LOOKED_FOR = 60;
 /** A grip set cold: the name first; set it, then see whether it was that one, hand off the neck, and again. */
 export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
   const [how] = useStandHow();
-  const rounds = useRounds(stand.step.what, piece, how, stand.log);
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs });
   const [shown, setShown] = useState(false);
   const [hurting, setHurting] = useState(false);
-  const since = useRef(0);
+  const lap = useStopwatch(MOST_LOOKED_FOR);
   const column = piece.arrangement?.columns[0];
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
   const { clean, unclean } = rounds.ladder.rounds;
@@ -43,9 +45,7 @@ export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
   };
   const mark = (as: RoundMark) => () => {
     if (!shown) return show();
-    const now = Date.now();
-    rounds.spend(Math.min(MOST_LOOKED_FOR, since.current === 0 ? 5 : (now - since.current) / 1000));
-    since.current = now;
+    rounds.spend(lap());
     rounds.mark(as);
     setShown(false);
     if (count + 1 >= TIMES) leave(stand.onNext)();

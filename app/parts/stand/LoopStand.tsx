@@ -5,11 +5,12 @@ import Tune from '@mui/icons-material/Tune';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useState } from 'react';
-import type { RoundMark } from '../../../core/index.ts';
+import { practisedScore, type RoundMark, type Score } from '../../../core/index.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { Tip } from '../frame/Tip.tsx';
+import { BeatLight } from './BeatLight.tsx';
 import { useStandHow } from './how.ts';
 import { HowSheet } from './HowSheet.tsx';
 import { Hurt } from './Hurt.tsx';
@@ -29,18 +30,18 @@ interface LoopStandProps extends AtStand {
 /** Rounds of a few bars on a ladder of tempi. */
 export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
   const [how, setHow] = useStandHow();
-  const rounds = useRounds(stand.step.what, piece, how, stand.log);
-  const { ladder, running, resting, playback } = rounds;
+  const heard = (score: Score) => practisedScore(how.band ? score : withoutBand(score), how);
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard });
+  const { ladder, running, resting, playback, sounding } = rounds;
   const [sheet, setSheet] = useState<'how' | 'hurt' | null>(null);
   const [marked, setMarked] = useState<RoundMark | null>(null);
   const { span, arrangement, goal } = piece;
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
 
-  const sounding = playback.playing ?? span?.from ?? 0;
+  const at = sounding?.column ?? span?.from ?? 0;
   const columns = arrangement?.columns ?? [];
-  const now = columns[sounding];
-  const next =
-    span && sounding < span.to ? columns[sounding + 1]! : span && span.to > span.from ? columns[span.from]! : null;
+  const now = columns[at];
+  const next = span && at < span.to ? columns[at + 1]! : span && span.to > span.from ? columns[span.from]! : null;
   const mark = (as: RoundMark) => () => {
     if (rounds.mark(as)) setMarked(as);
   };
@@ -103,14 +104,7 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
         <>
           <NowNext now={now} next={next} guitar={guitar} shown />
           <div className="stand-tempo">
-            {running && tempo !== null && (
-              <span
-                key={`${playback.playing} ${rounds.ladder.rate}`}
-                className="beat-light"
-                style={{ animationDuration: `${60 / tempo}s` }}
-                aria-hidden="true"
-              />
-            )}
+            <BeatLight moment={sounding} />
             {tempo !== null && goal !== null && (
               <p>
                 <b>{tempo}</b> <small>of {goal} beats a minute</small>
@@ -147,3 +141,6 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
     </StandFrame>
   );
 }
+
+/** The same with nobody playing along. */
+const withoutBand = (score: Score): Score => ({ ...score, parts: { ...score.parts, bass: [], brushes: [] } });

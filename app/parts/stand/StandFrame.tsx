@@ -34,7 +34,7 @@ export function StandFrame(props: StandFrameProps) {
     <div className="stand" data-mui-color-scheme="dark" id="stand" tabIndex={-1}>
       <header className="stand-head">
         <p className="stand-place">
-          <b>{place}</b> {SESSION_WORDS[step.reason]}
+          <b>{place}</b> <span className="stand-reason">{SESSION_WORDS[step.reason]}</span>
         </p>
         <h1>
           <Glyphs text={practisedText(step.what)} />

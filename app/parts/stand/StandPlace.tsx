@@ -1,15 +1,19 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { WARM_UP_STEPS, type Practised } from '../../../core/index.ts';
+import { handOf, WARM_UP_STEPS, type Practised } from '../../../core/index.ts';
 import type { KeptMovesLoaded } from '../../keep/kept-moves.ts';
 import { playerOf, type KeptPlayer } from '../../keep/player.ts';
 import { standOf, useLog, useSession } from '../../keep/practice.ts';
 import { guitarOf } from '../neck/layout.ts';
 import { useTakeJob, type WorkLoaded } from '../practice/useVoiced.ts';
 import type { AtStand } from './at-stand.ts';
+import { CallsStand } from './CallsStand.tsx';
+import { CountingStand } from './CountingStand.tsx';
 import { Gone } from './Gone.tsx';
 import { GripStand } from './GripStand.tsx';
 import { LoopStand } from './LoopStand.tsx';
+import { NoTimeStand } from './NoTimeStand.tsx';
+import { AreasStand, KeysStand } from './OtherWays.tsx';
 import { StandFrame } from './StandFrame.tsx';
 import { useWarmUp } from './useWarmUp.ts';
 import { playerTuned, useGripsPiece, useMovePiece, usePassagePiece } from './useStandPiece.ts';
@@ -102,15 +106,25 @@ function OfGrips({ player, ...stand }: Of<'grip' | 'change'> & { readonly player
 
 function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: WorkLoaded }) {
   const { job, who, along } = useTakeJob(work);
-  const piece = usePassagePiece(stand.what, job, along, work.tune.chart.tempo);
-  return (
-    <LoopStand
-      {...stand}
-      piece={piece}
-      guitar={who.guitar}
-      bench={`/tunes/${work.tune.tuneId}/bench?take=${work.take.id}`}
-    />
-  );
+  const { tempo } = work.tune.chart;
+  const piece = usePassagePiece(stand.what, job, along, tempo);
+  const { guitar } = who;
+  const at = { ...stand, piece, guitar };
+  const hand = useMemo(() => handOf(who.player), [who.player]);
+  switch (stand.what.way) {
+    case undefined:
+      return <LoopStand {...at} bench={`/tunes/${work.tune.tuneId}/bench?take=${work.take.id}`} />;
+    case 'calls':
+      return <CallsStand {...at} hand={hand} />;
+    case 'no-time':
+      return <NoTimeStand {...at} hand={hand} />;
+    case 'keys':
+      return <KeysStand {...at} job={job} tempo={tempo} />;
+    case 'areas':
+      return <AreasStand {...at} job={job} along={along} />;
+    case 'counting':
+      return <CountingStand {...stand} piece={piece} />;
+  }
 }
 
 function OfMove({ moves, player, ...stand }: Of<'move'> & { moves: KeptMovesLoaded; player: KeptPlayer }) {

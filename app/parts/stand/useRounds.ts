@@ -1,20 +1,22 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   climbed,
   isStrained,
   ladderFrom,
   movedTo,
-  practisedScore,
+  inBeats,
   RESTED,
   RESTED_AFTER,
   restDue,
   worked,
   type HurtPlace,
   type Ladder,
+  type Moment,
   type Played,
   type Practised,
   type RestReason,
   type RoundMark,
+  type Score,
   type Work,
 } from '../../../core/index.ts';
 import { useLatest } from '../../keep/latest.ts';
@@ -37,8 +39,19 @@ interface Round {
   readonly begun: number;
 }
 
+interface RoundsOf {
+  readonly what: Practised;
+  readonly piece: StandPiece;
+  readonly how: StandHow;
+  readonly log: PracticeLog;
+  /** What is heard of the score. */
+  readonly heard: (score: Score) => Score;
+  /** Whether one round follows the other by itself. */
+  readonly goesOn?: boolean;
+}
+
 /** Rounds of one thing on a ladder of tempi, marked by whoever plays; logged when it ends, whatever ends it. */
-export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log: PracticeLog) {
+export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true }: RoundsOf) {
   const playback = usePlayback();
   const [ladder, setLadder] = useState<Ladder>(() => ladderFrom(how.ladder));
   const [running, setRunning] = useState(false);
@@ -69,7 +82,7 @@ export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log
   /** So far it is kept here; in the log it is when the step ends. */
   const keep = (at: Ladder) => isWorthLogging(at) && keepUnderWay(entry.id, logged(at));
 
-  const latest = useLatest({ ladder, piece, how, keptWork, logged, isWorthLogging, log });
+  const latest = useLatest({ ladder, piece, heard, keptWork, logged, isWorthLogging, log });
   /** Whether another round follows. */
   const goesOn = useRef(false);
   const ended = useRef(false);
@@ -114,16 +127,17 @@ export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log
   };
 
   const onEnd = useRef<() => void>(() => undefined);
+  const moments = useMemo(() => piece.score && inBeats(piece.score).moments, [piece.score]);
   const play = () => {
-    const { piece: at, how: by, ladder: on } = latest.current;
+    const { piece: at, heard: of, ladder: on } = latest.current;
     if (!at.score || !at.span) return;
     const { now: before } = rounds.current;
     rounds.current = { now: { number: (before?.number ?? 0) + 1, begun: Date.now() }, before };
-    const last = at.score.columns[at.span.to]!;
+    const [first, last] = [at.score.columns[at.span.from]!, at.score.columns[at.span.to]!];
     const until = last.start + last.ticks;
-    playback.play(practisedScore(at.score, by), at.span.from, { rate: on.rate, until, countIn: 1 }, () =>
-      onEnd.current(),
-    );
+    const played = inBeats(of(at.score));
+    const from = played.moments.findIndex(({ start }) => start >= first.start);
+    playback.play(played.score, from, { rate: on.rate, until, countIn: 1 }, () => onEnd.current());
   };
   /** A round ended by itself: the next begins, unless a rest is due. */
   useEffect(() => {
@@ -133,11 +147,15 @@ export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log
         goesOn.current = false;
         setRunning(false);
         setResting(reason);
-      } else if (goesOn.current) play();
+      } else if (goesOn.current && repeats) play();
+      else {
+        goesOn.current = false;
+        setRunning(false);
+      }
     };
   });
   const start = () => {
-    if (resting !== null || ended.current) return;
+    if (resting !== null || ended.current || !piece.score || !piece.span) return;
     goesOn.current = true;
     setRunning(true);
     play();
@@ -148,10 +166,12 @@ export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log
     setRunning(false);
     playback.stop();
   };
+  /** Where one is while it sounds. */
+  const sounding: Moment | null = playback.playing === null ? null : (moments?.[playback.playing] ?? null);
   const mark = (as: RoundMark) => {
     // In the bar that counts in, it is the round before that is spoken of.
     const counted = running && playback.playing === null;
-    const round = counted ? rounds.current.before : rounds.current.now;
+    const round = counted && repeats ? rounds.current.before : rounds.current.now;
     // A grip has no rounds: each time it is set is marked.
     const number = isGrip ? marked.current.size : round?.number;
     if (number === undefined || marked.current.has(number)) return false;
@@ -164,6 +184,8 @@ export function useRounds(what: Practised, piece: StandPiece, how: StandHow, log
   return {
     playback,
     ladder,
+    sounding,
+    moments,
     running,
     resting,
     start,

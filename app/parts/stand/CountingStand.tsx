@@ -1,0 +1,104 @@
+import PlayArrow from '@mui/icons-material/PlayArrow';
+import Stop from '@mui/icons-material/Stop';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { beatsOf, countedBeats, CROSS_COUNTS, crossing, type CrossCount, type Score } from '../../../core/index.ts';
+import { useRemembered } from '../../keep/remembered.ts';
+import { Choice } from '../frame/Choice.tsx';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import type { AtStand } from './at-stand.ts';
+import { Gone } from './Gone.tsx';
+import { useStandHow } from './how.ts';
+import { LadderView } from './LadderView.tsx';
+import { Rest } from './Rest.tsx';
+import { StandFrame } from './StandFrame.tsx';
+import { useRounds } from './useRounds.ts';
+import type { StandPiece } from './useStandPiece.ts';
+
+const COUNTS = CROSS_COUNTS.map((many) => [String(many), `in ${many}`] as const);
+
+/** The literal chart goes on, the phrase runs over it: both are counted, and where they meet is seen. */
+export function CountingStand({ piece, ...stand }: AtStand & { readonly piece: StandPiece }) {
+  const [how] = useStandHow();
+  const [many, setMany] = useRemembered<CrossCount>('cross-count', 3);
+  const { score, span, goal, arrangement } = piece;
+  const counted = (of: Score) => {
+    const first = span ? of.columns[span.from]!.start : 0;
+    return countedBeats(
+      beatsOf(of).filter(({ start }) => start >= first),
+      many,
+    );
+  };
+  const heard = (of: Score) => crossing(of, counted(of), many);
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard });
+  const { ladder, running, sounding, playback } = rounds;
+  const [marked, setMarked] = useState(0);
+  if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
+  const now = score && sounding ? counted(score).findLast(({ start }) => start <= sounding.start) : null;
+  const symbol = sounding && arrangement?.columns[sounding.column]?.column.symbol;
+  const leave = (to: () => void) => () => {
+    rounds.stop();
+    rounds.end();
+    to();
+  };
+  const mark = (as: 'clean' | 'unclean') => () => rounds.mark(as) && setMarked(marked + 1);
+  const play = () => (running ? rounds.stop() : rounds.start());
+  return (
+    <StandFrame
+      {...stand}
+      onNext={leave(stand.onNext)}
+      onClose={leave(stand.onClose)}
+      left="I lost the count"
+      right="We met"
+      onLeft={mark('unclean')}
+      onRight={mark('clean')}
+      deeds={{ play, faster: (by) => rounds.moveTo(ladder.rate + by * how.ladder.step) }}
+      middle={
+        <Button
+          variant="contained"
+          color="secondary"
+          size="large"
+          startIcon={running ? <Stop /> : <PlayArrow />}
+          disabled={score === null || rounds.resting !== null}
+          onClick={play}
+        >
+          {running ? 'Stop' : 'Play'}
+        </Button>
+      }
+    >
+      {rounds.resting !== null ? (
+        <Rest reason={rounds.resting} onRested={rounds.rested} />
+      ) : (
+        <div className="count">
+          <span className={`count-now ${now?.meets ? 'count-meets' : now ? '' : 'count-still'}`} aria-hidden="true">
+            {now?.count ?? 1}
+          </span>
+          <p>
+            {now ? (
+              <>
+                bar {now.bar}, beat {now.beat} · <ChordSymbol symbol={symbol ?? ''} />
+              </>
+            ) : (
+              'Count the phrase aloud, and strike its ones; yellow is where both begin.'
+            )}
+          </p>
+        </div>
+      )}
+      <div className="stand-tempo">
+        <Choice
+          label="Phrases of beats"
+          choices={COUNTS}
+          value={String(many)}
+          onChoose={(text) => setMany(Number(text) as CrossCount)}
+        />
+        {goal !== null && (
+          <p>
+            <b>{Math.round(goal * ladder.rate)}</b> <small>of {goal} beats a minute</small>
+          </p>
+        )}
+        {goal !== null && <LadderView ladder={ladder} how={how.ladder} goal={goal} />}
+      </div>
+      {playback.failed && <p role="alert">{playback.failed}</p>}
+    </StandFrame>
+  );
+}
