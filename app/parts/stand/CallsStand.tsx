@@ -36,7 +36,7 @@ const asItIs = (score: Score) => score;
 /** The tool asks, and one answers by a button, a key or a pedal; then it shows what is right. */
 export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
   const [how] = useStandHow();
-  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs });
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs, byDeed: true });
   const [seed] = useState(() => Date.now() % 1_000_000);
   const { arrangement, span } = piece;
   const questions = useMemo(() => {

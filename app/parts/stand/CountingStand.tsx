@@ -59,7 +59,7 @@ export function CountingStand({ piece, ...stand }: AtStand & { readonly piece: S
           color="secondary"
           size="large"
           startIcon={running ? <Stop /> : <PlayArrow />}
-          disabled={score === null || rounds.resting !== null}
+          disabled={rounds.resting !== null}
           onClick={play}
         >
           {running ? 'Stop' : 'Play'}

@@ -27,7 +27,7 @@ const MOST_LOOKED_FOR = 60;
 /** A grip set cold: the name first; set it, then see whether it was that one, hand off the neck, and again. */
 export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
   const [how] = useStandHow();
-  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs });
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs, byDeed: true });
   const [shown, setShown] = useState(false);
   const [hurting, setHurting] = useState(false);
   const lap = useStopwatch(MOST_LOOKED_FOR);

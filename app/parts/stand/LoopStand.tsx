@@ -87,7 +87,7 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
             color="secondary"
             size="large"
             startIcon={running ? <Stop /> : <PlayArrow />}
-            disabled={piece.score === null || resting !== null}
+            disabled={resting !== null}
             onClick={play}
           >
             {running ? 'Stop' : 'Play'}

@@ -36,7 +36,7 @@ const MOST_OFFERS = 12;
 /** A phrase is heard; then the tool waits for an answer on its last chord, and says what could be played there when asked. */
 export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps) {
   const [how] = useStandHow();
-  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs });
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs, byDeed: true });
   const { arrangement, score, span, read } = piece;
   const calls = useMemo(() => (score && span && read ? callsFor(score, read.sung, span) : null), [score, span, read]);
   const [at, setAt] = useState(0);

@@ -47,7 +47,8 @@ export function StandFrame(props: StandFrameProps) {
           <Close />
         </IconButton>
       </header>
-      <main className="stand-main" id="place">
+      {/* What scrolls is reached by keys, too. */}
+      <main className="stand-main" id="place" tabIndex={0}>
         {children}
       </main>
       <footer className="stand-feet">

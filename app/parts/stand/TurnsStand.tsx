@@ -73,7 +73,7 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
             color="secondary"
             size="large"
             startIcon={running ? <Stop /> : <PlayArrow />}
-            disabled={piece.score === null || resting !== null}
+            disabled={resting !== null}
             onClick={play}
           >
             {running ? 'Stop' : 'Play'}

@@ -48,12 +48,22 @@ interface RoundsOf {
   readonly heard: (score: Score) => Score;
   /** Whether one round follows the other by itself. */
   readonly goesOn?: boolean;
+  /** What is marked is no round that was played, but a thing that was done: a grip set, a question answered. */
+  readonly byDeed?: boolean;
 }
 
 /** Rounds of one thing on a ladder of tempi, marked by whoever plays; logged when it ends, whatever ends it. */
-export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true }: RoundsOf) {
+export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true, byDeed = false }: RoundsOf) {
   const playback = usePlayback();
-  const [ladder, setLadder] = useState<Ladder>(() => ladderFrom(how.ladder));
+  const [ladder, showLadder] = useState<Ladder>(() => ladderFrom(how.ladder));
+  /** As it stands, drawn or not: what was marked last counts, too. */
+  const standing = useRef(ladder);
+  const setLadder = (next: Ladder) => {
+    standing.current = next;
+    showLadder(next);
+  };
+  /** Asked to play before there was something to play. */
+  const [wanted, setWanted] = useState(false);
   const [running, setRunning] = useState(false);
   const [resting, setResting] = useState<RestReason | null>(null);
   const [keptWork, setWork] = useOfWindow('work', NO_WORK);
@@ -63,7 +73,6 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
   const rounds = useRef<{ now: Round | null; before: Round | null }>({ now: null, before: null });
   /** Each round is marked once. */
   const marked = useRef(new Set<number>());
-  const isGrip = what.kind === 'grip';
 
   const logged = (at: Ladder): Played => ({
     deed: 'played',
@@ -71,8 +80,8 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     at: entry.at,
     seconds: Math.round(seconds.current),
     what,
-    goal: piece.goal,
-    clean: isGrip || at.best === null || piece.goal === null ? null : Math.round(at.best * piece.goal),
+    goal: byDeed ? null : piece.goal,
+    clean: byDeed || at.best === null || piece.goal === null ? null : Math.round(at.best * piece.goal),
     rounds: at.rounds,
     hurt: hurt.current.place,
     note: hurt.current.note,
@@ -82,7 +91,7 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
   /** So far it is kept here; in the log it is when the step ends. */
   const keep = (at: Ladder) => isWorthLogging(at) && keepUnderWay(entry.id, logged(at));
 
-  const latest = useLatest({ ladder, piece, heard, keptWork, logged, isWorthLogging, log });
+  const latest = useLatest({ piece, heard, keptWork, logged, isWorthLogging, log });
   /** Whether another round follows. */
   const goesOn = useRef(false);
   const ended = useRef(false);
@@ -90,7 +99,8 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     if (ended.current) return;
     ended.current = true;
     const now = latest.current;
-    if (now.isWorthLogging(now.ladder)) now.log.add(now.logged(now.ladder), entry.id);
+    const at = standing.current;
+    if (now.isWorthLogging(at)) now.log.add(now.logged(at), entry.id);
     endUnderWay(entry.id);
   };
   const endNow = useLatest(end);
@@ -122,14 +132,14 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
       anew: seconds.current === long,
     });
     setWork({ work: next, at: Date.now() });
-    keep(now.ladder);
+    keep(standing.current);
     return restDue(next);
   };
 
   const onEnd = useRef<() => void>(() => undefined);
   const moments = useMemo(() => piece.score && inBeats(piece.score).moments, [piece.score]);
   const play = () => {
-    const { piece: at, heard: of, ladder: on } = latest.current;
+    const { piece: at, heard: of } = latest.current;
     if (!at.score || !at.span) return;
     const { now: before } = rounds.current;
     rounds.current = { now: { number: (before?.number ?? 0) + 1, begun: Date.now() }, before };
@@ -137,7 +147,7 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     const until = last.start + last.ticks;
     const played = inBeats(of(at.score));
     const from = played.moments.findIndex(({ start }) => start >= first.start);
-    playback.play(played.score, from, { rate: on.rate, until, countIn: 1 }, () => onEnd.current());
+    playback.play(played.score, from, { rate: standing.current.rate, until, countIn: 1 }, () => onEnd.current());
   };
   /** A round ended by itself: the next begins, unless a rest is due. */
   useEffect(() => {
@@ -155,12 +165,23 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     };
   });
   const start = () => {
-    if (resting !== null || ended.current || !piece.score || !piece.span) return;
+    if (resting !== null || ended.current) return;
+    if (!piece.score || !piece.span) {
+      setWanted(true);
+      return;
+    }
+    setWanted(false);
     goesOn.current = true;
     setRunning(true);
     play();
   };
+  const startNow = useLatest(start);
+  const isReady = piece.score !== null && piece.span !== null;
+  useEffect(() => {
+    if (wanted && isReady) startNow.current();
+  }, [wanted, isReady, startNow]);
   const stop = () => {
+    setWanted(false);
     if (goesOn.current) account(rounds.current.now);
     goesOn.current = false;
     setRunning(false);
@@ -172,11 +193,10 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     // In the bar that counts in, it is the round before that is spoken of.
     const counted = running && playback.playing === null;
     const round = counted && repeats ? rounds.current.before : rounds.current.now;
-    // A grip has no rounds: each time it is set is marked.
-    const number = isGrip ? marked.current.size : round?.number;
+    const number = byDeed ? marked.current.size : round?.number;
     if (number === undefined || marked.current.has(number)) return false;
     marked.current.add(number);
-    const next = climbed(ladder, how.ladder, as);
+    const next = climbed(standing.current, how.ladder, as);
     setLadder(next);
     keep(next);
     return true;
@@ -186,14 +206,14 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     ladder,
     sounding,
     moments,
-    running,
+    running: running || wanted,
     resting,
     start,
     stop,
     mark,
     end,
     /** Another rate, by hand. */
-    moveTo: (rate: number) => setLadder(movedTo(ladder, rate)),
+    moveTo: (rate: number) => setLadder(movedTo(standing.current, rate)),
     rested: () => {
       setWork(NO_WORK);
       setResting(null);
@@ -201,11 +221,11 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     /** A grip was set: its time is work, too. */
     spend: (more: number) => {
       seconds.current += more;
-      keep(ladder);
+      keep(standing.current);
     },
     say(place: HurtPlace | null, note: string) {
       hurt.current = { place, note };
-      keep(ladder);
+      keep(standing.current);
     },
     entry,
   };
