@@ -3,9 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import {
+  cardOf,
   columnsOf,
   movesSaid,
   parseChart,
+  playedIn,
   readChart,
   readDecision,
   slotKeys,
@@ -13,10 +15,12 @@ import {
   type Decisions,
 } from '../core/index.ts';
 import { listBin } from './bin.ts';
+import { stateOf } from './cards.ts';
 import { applyEdit } from './edits.ts';
 import { historyOf, tuneAt } from './history.ts';
 import { earlierMoves, getMoves } from './kept-moves.ts';
 import { migrateDatabase, openDatabase, type Connection } from './open.ts';
+import { getCard, lastLogged } from './practice.ts';
 import { edit, take } from './schema.ts';
 import { getTake, listTakes } from './takes.ts';
 import { getMelody, getTune, listTunes } from './tunes.ts';
@@ -238,5 +242,29 @@ test('kept moves of an earlier build are read, with what they were, and takes te
       : [],
   );
   expect(told).toEqual([['kept:two-five-substitute', 'ii ♭II7 I', '2M:m9 2m:13 1P:maj9 1P:maj9']]);
+  old.$client.close();
+});
+
+/* `fixtures/schema-6.db` was written by the build that kept practice in schema 1: the demo data, a grip taken up and laid down, a change played on two days, one entry put right. */
+test('a log of practice of an earlier build is read, with its corrections, and its cards are what they were', () => {
+  const own = join(folder, 'practice.db');
+  copyFileSync(join(FIXTURES, 'schema-6.db'), own);
+  const old = openDatabase(own);
+  migrateDatabase(old, own);
+  const log = playedIn(lastLogged(old, 1000));
+  expect(log.length).toBeGreaterThan(40);
+  const two = log.find(({ id }) => id === 'two')!;
+  expect(two).toMatchObject({ clean: 120, hurt: null, note: 'nothing after all', corrected: 1 });
+  const grip = getCard(old, 'grip E2 A2 D3 G3 B3 E4 x-3-2-2-3-3')!;
+  expect(grip.due).toBeNull();
+  const change = getCard(old, 'change E2 A2 D3 G3 B3 E4 x-3-2-2-3-3 1-x-1-2-3-x')!;
+  expect(change).toMatchObject({ due: Date.UTC(2026, 11, 6, 18), state: { grade: 'good', clean: 120, reviews: 2 } });
+  // Worked out again from the log they are the same.
+  expect(change.state).toEqual(
+    stateOf(
+      two.at - 86_400_000,
+      log.filter(({ what }) => cardOf(what) === change.id),
+    ),
+  );
   old.$client.close();
 });

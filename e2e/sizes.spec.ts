@@ -67,7 +67,7 @@ const overflow = (page: Page) => page.evaluate(() => document.documentElement.sc
 /** How far a place can be scrolled past all that is seen of it: for words that are only to be read aloud. */
 const pastItsEnd = (page: Page) =>
   page.evaluate(() => {
-    const place = document.querySelector('.place')!;
+    const place = document.querySelector('.place, .stand-main')!;
     const withWords = place.scrollHeight;
     const words = [...place.querySelectorAll<HTMLElement>('.visually-hidden')];
     for (const { style } of words) style.display = 'none';
@@ -102,6 +102,8 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     ['takes', `/tunes/${id}/takes`],
     ['grips', `/grips?tune=${id}`],
     ['moves', `/moves?tune=${id}`],
+    ['practice', `/practice?tune=${id}`],
+    ['log', '/practice?show=log'],
     ['player', `/players?tune=${id}`],
     ['keeping', '/keeping'],
     ['history', `/tunes/${id}/history`],
@@ -112,9 +114,14 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     if (name === 'takes') await expect(page.locator('.pair-column').first()).toBeVisible();
     if (name === 'grips') await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
     if (name === 'moves') await expect(page.locator('.strip li').first()).toBeVisible();
+    if (name === 'practice') await expect(page.locator('.plan-step').first()).toBeVisible();
     if (name === 'player') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await look(name);
   }
+  await page.goto(`/practice?tune=${id}`);
+  await page.locator('.plan-part', { hasText: 'Changes' }).locator('.plan-step').first().click();
+  await expect(page.locator('.stand-now .grip-diagram')).toBeVisible();
+  await look('stand');
   await page.goto(`/tunes/${id}/chart`);
   await showStave(page);
   await look('chart, the stave open');

@@ -42,22 +42,6 @@ await shot('stave', {}, async (page) => {
   await page.locator('.stave svg').first().waitFor();
   for (const key of ['Control+ArrowRight', 'Control+ArrowRight', 'Control+ArrowRight']) await page.keyboard.press(key);
 });
-await shot('chart-move', {}, async (page) => {
-  await open(page, 'Last Crossing', 'chart');
-  await page.getByRole('button', { name: 'Move key' }).click();
-  await page.getByText('For a singer').click();
-  const notes = {
-    'The tune goes from': 'D4',
-    'The tune goes to': 'F5',
-    'The voice goes from': 'G3',
-    'The voice goes to': 'C5',
-  };
-  for (const [label, note] of Object.entries(notes)) await page.getByLabel(label).fill(note);
-  await page
-    .getByRole('radio', { name: /fits the voice/ })
-    .first()
-    .click();
-});
 await shot('bench', {}, async (page) => {
   await open(page, 'Slack Water', 'bench');
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
@@ -72,13 +56,6 @@ await shot('chord-melody', { scheme: 'dark' }, async (page) => {
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press('w');
   await page.getByText(/notes can be carried/).waitFor();
-});
-await shot('bench-grips', {}, async (page) => {
-  await open(page, 'Gangplank Strut', 'bench');
-  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('g');
-  await page.getByRole('list', { name: 'Grips' }).waitFor();
-  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown');
 });
 await shot('three-takes', {}, async (page) => {
   await open(page, 'Gangplank Strut', 'bench');
@@ -169,6 +146,16 @@ await shot('grips', {}, async (page) => {
 await shot('moves', {}, async (page) => {
   await page.goto(`${address}/moves?move=ladder-minor-up&key=E`);
   await page.locator('.moves-main[aria-busy=false] .strip li').nth(7).waitFor();
+});
+await shot('practice', {}, async (page) => {
+  await page.goto(`${address}/practice`);
+  await page.locator('.practice-plan[aria-busy=false]').waitFor();
+});
+await shot('stand', {}, async (page) => {
+  await page.goto(`${address}/practice`);
+  await page.locator('.practice-plan[aria-busy=false]').waitFor();
+  await page.locator('.plan-part', { hasText: 'Eight bars' }).locator('.plan-step').first().click();
+  await page.locator('.stand-now .grip-diagram').waitFor();
 });
 await shot('bench-phone', { width: 390, height: 844 }, async (page) => {
   await open(page, 'Cable and Pulley', 'bench');

@@ -24,3 +24,6 @@ export function weeksBack(now: number, weeks: number): number {
   start.setDate(start.getDate() - 7 * weeks);
   return start.setHours(0, 0, 0, 0);
 }
+
+/** The last moment of the day of a time. */
+export const endOfDay = (now: number): number => daysAhead(now, 1)[0]!.end - 1;

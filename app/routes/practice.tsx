@@ -8,7 +8,7 @@ import { alsoAfterProblems, whenAwayAsBefore } from '../keep/away.ts';
 import { PracticePlace } from '../parts/practice/PracticePlace.tsx';
 import type { Route } from './+types/practice';
 import { inWords } from './answer.server.ts';
-import { dayOf, daysAhead, weeksBack } from './calendar.server.ts';
+import { dayOf, daysAhead, endOfDay, weeksBack } from './calendar.server.ts';
 import { tuneAtWork } from './tune-at-work.server.ts';
 
 export function meta() {
@@ -32,6 +32,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
   const before = Number(searchParams.get('before') ?? Number.MAX_SAFE_INTEGER);
   return {
     now,
+    today: endOfDay(now),
     version: logVersion(db),
     cards: cardsInUse(db),
     tunes: tunes.map(({ id, title }) => ({ id, title })),

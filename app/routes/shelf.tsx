@@ -12,6 +12,7 @@ import { alsoAfterProblems, problemsSaid, whenAwayAsBefore } from '../keep/away.
 import { Shelf } from '../parts/shelf/Shelf.tsx';
 import type { Route } from './+types/shelf';
 import { inWords, readForm } from './answer.server.ts';
+import { endOfDay } from './calendar.server.ts';
 
 /** What a new chart begins with: headers. The key is found from the chords that are typed. */
 const NEW_CHART = 'title: New tune\nmeter: 4/4\ntempo: 120\n\n';
@@ -41,7 +42,7 @@ export const loader = inWords((_: Route.LoaderArgs) => {
     tunes: listShelf(db, FIRST_TUNES),
     count: countShelf(db),
     settings: listPlayers(db)[0].cells,
-    due: dueBy(db, now),
+    due: dueBy(db, endOfDay(now)),
     now,
   };
 });

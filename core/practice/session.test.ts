@@ -30,7 +30,7 @@ describe('a session', () => {
     fc.assert(
       fc.property(cards, fc.constantFrom(...SESSION_MINUTES), fc.integer({ min: 0, max: 6 }), (all, minutes, tunes) => {
         const today = Array.from({ length: tunes }, (_, i) => move(1000 + i));
-        const steps = practiceSession(minutes, { cards: all, today, now: NOW });
+        const steps = practiceSession(minutes, { cards: all, today, until: NOW });
         expect(steps.reduce((sum, step) => sum + step.minutes, 0)).toBeLessThanOrEqual(minutes);
         expect(new Set(steps.map(({ what }) => what)).size).toBe(steps.length);
         // Only what is due comes as due, and only what is not as an easy end.
@@ -49,7 +49,7 @@ describe('a session', () => {
       { id: 'easy', what: move(2), due: NOW + 9 * DAY, stability: 50, lastAt: null, grade: 'easy' },
       { id: 'hard', what: move(3), due: NOW + 9 * DAY, stability: 90, lastAt: null, grade: 'again' },
     ];
-    const steps = practiceSession(15, { cards: all, today: [move(9)], now: NOW });
+    const steps = practiceSession(15, { cards: all, today: [move(9)], until: NOW });
     expect(steps.map(({ reason }) => reason)).toEqual(['warm-up', 'due', 'today', 'easy']);
     expect(steps.at(-1)!.what).toEqual(move(2));
   });
@@ -63,7 +63,7 @@ describe('a session', () => {
       lastAt: null,
       grade: 'hard',
     }));
-    expect(practiceSession(5, { cards: all, today: [], now: NOW }).map(({ what }) => what)).toEqual([move(2)]);
+    expect(practiceSession(5, { cards: all, today: [], until: NOW }).map(({ what }) => what)).toEqual([move(2)]);
   });
 });
 

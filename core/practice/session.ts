@@ -39,15 +39,16 @@ const DUE_SHARE = 0.6;
 
 /**
  * A session of so many minutes: fingers made warm, then what is due, the longest overdue for its strength first, then of
- * the tune of today, then something that went well, to end with. What finds no room stays due. `now`: milliseconds since 1970.
+ * the tune of today, then something that went well, to end with. What finds no room stays due. `until`: the end of the day, in
+ * milliseconds since 1970: what is due at any time of it is due today, for nobody practises by the minute.
  */
 export function practiceSession(
   minutes: SessionMinutes,
   {
     cards,
     today,
-    now,
-  }: { readonly cards: readonly SessionCard[]; readonly today: readonly Practised[]; readonly now: number },
+    until,
+  }: { readonly cards: readonly SessionCard[]; readonly today: readonly Practised[]; readonly until: number },
 ): readonly SessionStep[] {
   const steps: SessionStep[] = [];
   let left: number = minutes;
@@ -59,9 +60,11 @@ export function practiceSession(
     return true;
   };
   if (minutes >= WARM_UP_FROM) add({ kind: 'warm-up' }, 'warm-up', left);
-  const due = cards.filter((one) => one.due <= now).sort((a, b) => overdue(b, now) - overdue(a, now) || order(a, b));
+  const due = cards
+    .filter((one) => one.due <= until)
+    .sort((a, b) => overdue(b, until) - overdue(a, until) || order(a, b));
   const easy = cards
-    .filter((one) => one.due > now && wentWell(one))
+    .filter((one) => one.due > until && wentWell(one))
     .sort((a, b) => b.stability - a.stability || order(a, b));
   const ending = easy[0] ? MINUTES[easy[0].what.kind] : 0;
   // Without a tune of today all but the end is for what is due.
@@ -76,6 +79,6 @@ export function practiceSession(
 }
 
 /** How far past its day a card is, against how long it keeps. */
-const overdue = ({ due, stability }: SessionCard, now: number) => (now - due) / Math.max(1, stability);
+const overdue = ({ due, stability }: SessionCard, until: number) => (until - due) / Math.max(1, stability);
 const wentWell = ({ grade }: SessionCard) => grade === 'good' || grade === 'easy';
 const order = (a: SessionCard, b: SessionCard) => a.due - b.due || (a.id < b.id ? -1 : 1);

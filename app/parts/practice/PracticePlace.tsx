@@ -33,6 +33,8 @@ const Progress = later(async () => (await import('./Progress.tsx')).Progress);
 
 interface PracticePlaceProps {
   readonly now: number;
+  /** The last moment of today: what is due by then is due. */
+  readonly today: number;
   readonly version: number;
   readonly cards: readonly LoadedCard[];
   readonly tunes: readonly { readonly id: string; readonly title: string }[];
@@ -59,7 +61,7 @@ const MINUTES = SESSION_MINUTES.map((minutes) => [String(minutes), `${minutes} m
 
 /** What is due, a session of it, the plan of a take, the log, and what it comes to. */
 export function PracticePlace(props: PracticePlaceProps) {
-  const { now, version, cards, tunes, work, minutesToday } = props;
+  const { now, today: until, version, cards, tunes, work, minutesToday } = props;
   useFresh();
   const log = useLog(version);
   useLeftUnderWay(log);
@@ -83,12 +85,12 @@ export function PracticePlace(props: PracticePlaceProps) {
 
   const steps = useMemo(() => {
     const due = cards.filter((one) => one.due !== null && log.onTheWay.get(one.id) !== 'laid-down');
-    const inSession = due.map(({ id, what, due: at, state }) => ({ id, what, due: at!, ...state }));
+    const inSession = due.map(({ id, what, due: at, state }) => ({ ...state, id, what, due: at! }));
     const known = new Set(cards.map(({ id }) => id));
     // What of the plan comes back by itself has its own day.
     const fresh = today.filter((what) => !known.has(cardOf(what) ?? ''));
-    return practiceSession(minutes, { cards: inSession, today: fresh, now });
-  }, [cards, log.onTheWay, minutes, today, now]);
+    return practiceSession(minutes, { cards: inSession, today: fresh, until });
+  }, [cards, log.onTheWay, minutes, today, until]);
 
   const begin = (list: readonly SessionStep[], at = 0) => {
     if (list.length === 0) return;
@@ -97,7 +99,7 @@ export function PracticePlace(props: PracticePlaceProps) {
     void navigate(standOf(session));
   };
   const practise = (what: Practised) => begin([{ what, reason: 'today', minutes: 5 }]);
-  const due = cards.filter((one) => one.due !== null && one.due <= now).length;
+  const due = cards.filter((one) => one.due !== null && one.due <= until).length;
   const [asking, setAsking] = useState(false);
   const free = { preventDefault: true, enabled: !asking };
   useHotkeys('b', () => begin(steps), free);

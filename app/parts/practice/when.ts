@@ -4,7 +4,7 @@ const startOf = (at: number) => new Date(at).setHours(0, 0, 0, 0);
 /** When something is due, from now: `today`, `since yesterday`, `in 4 days`. */
 export function dueText(due: number, now: number): string {
   const days = Math.round((startOf(due) - startOf(now)) / DAY_MS);
-  if (days === 0) return due <= now ? 'due today' : 'later today';
+  if (days === 0) return 'due today';
   if (days === 1) return 'tomorrow';
   if (days > 1) return `in ${days} days`;
   return days === -1 ? 'due since yesterday' : `due for ${-days} days`;
