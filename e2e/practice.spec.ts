@@ -260,3 +260,55 @@ test('practice is worked on a phone, with nothing for axe to say', async ({ page
   await expect(page.getByRole('dialog')).toBeVisible();
   await axeClean(page);
 });
+
+test('a MIDI foot switch marks rounds, once it is said which pedal is which', async ({ page }) => {
+  // A stand-in for the device: what is pressed is said by the test.
+  await page.addInitScript(() => {
+    const input = { onmidimessage: null as null | ((event: { data: number[] }) => void) };
+    Object.assign(window, { press: (data: number[]) => input.onmidimessage?.({ data }) });
+    navigator.requestMIDIAccess = () => Promise.resolve({ inputs: new Map([['one', input]]) } as never);
+  });
+  const press = (...data: number[]) =>
+    page.evaluate((bytes) => (window as unknown as { press(data: number[]): void }).press(bytes), data);
+  await openPlan(page, `title: Foot Rope\nkey: C\ntempo: 240\n${BARS}`);
+  await part(page, 'Changes').locator('.plan-step').first().click();
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+  await page.keyboard.press('s');
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('A MIDI foot switch').click();
+  await sheet.getByRole('button', { name: 'Say which pedal is which' }).click();
+  await expect(sheet.getByText('Press the right pedal')).toBeVisible();
+  await press(0xb0, 20, 127);
+  await expect(sheet.getByText('Press the left pedal')).toBeVisible();
+  await press(0xb0, 21, 127);
+  await expect(sheet.getByRole('button', { name: 'Say which pedal is which' })).toBeEnabled();
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await page.keyboard.press('Space');
+  await expect(page.locator('.beat-light:not(.beat-off)')).toBeVisible();
+  await press(0xb0, 20, 127);
+  await expect(marks(page)).toContainText('1 clean, 0 not');
+});
+
+test('a browser that gives no MIDI says so, and what does the same', async ({ page }) => {
+  await page.addInitScript(() => {
+    navigator.requestMIDIAccess = () => Promise.reject(new Error('refused'));
+  });
+  await openPlan(page, `title: Bare Foot\nkey: C\ntempo: 120\n${BARS}`);
+  await part(page, 'Changes').locator('.plan-step').first().click();
+  await page.getByRole('button', { name: 'How it is practised' }).click();
+  await page.getByRole('dialog').getByLabel('A MIDI foot switch').click();
+  await expect(page.getByRole('alert')).toContainText('Keys and the pedals on the screen do the same');
+});
+
+test('a kept move is practised from its place, key after key', async ({ page }) => {
+  await page.goto('/moves?move=turn-pushed');
+  await page.getByRole('button', { name: 'Practise it' }).click();
+  await expect(page.getByRole('heading', { name: 'I VI7 ii V' })).toBeVisible();
+  await expect(page.locator('.stand-tempo b')).toHaveText('C major');
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.locator('.beat-light:not(.beat-off)')).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.locator('.stand-tempo b')).toHaveText('F major');
+  await expect(marks(page)).toContainText('0 clean, 12 to come');
+});

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useRevalidator } from 'react-router';
+import { useNavigate, useRevalidator } from 'react-router';
 import {
   cardOfEntry,
   readLogEntry,
@@ -26,6 +26,20 @@ export function standOf({ steps, at }: Session): string {
   const what = steps[at]!.what;
   const of = what.kind === 'passage' ? `&take=${what.takeId}` : what.kind === 'move' ? `&move=${what.id}` : '';
   return `/practice/stand?at=${at}${of}`;
+}
+
+/** Takes something to the stand, by itself or as the session it is of. */
+export function usePractise() {
+  const [, setSession] = useSession();
+  const navigate = useNavigate();
+  const begin = (steps: readonly SessionStep[], at = 0) => {
+    if (steps.length === 0) return;
+    const session = { steps, at };
+    setSession(session);
+    void navigate(standOf(session));
+  };
+  const practise = (what: Practised) => begin([{ what, reason: 'today', minutes: 5 }]);
+  return { begin, practise };
 }
 
 /** Adds to the log of practice; what is added goes the way of every edit, and survives what an edit survives. */

@@ -79,6 +79,8 @@ describe('what is heard', () => {
     expect(of({ way: 'left' }).guitar).toEqual([]);
     expect(of({ way: 'left' }).click).toEqual(score.parts.click);
     expect(of({ guitar: false }).guitar).toEqual([]);
+    // As hands clap: on two and four.
+    expect(of({ click: 'weak' }).click.map(({ start }) => (start / 480) % 4)).toEqual([1, 3, 1, 3, 1, 3, 1, 3]);
     expect(of({ click: 'drops-out' }).click.map(({ start }) => Math.floor(start / 1920))).toEqual([
       0, 0, 0, 0, 2, 2, 2, 2,
     ]);

@@ -1,4 +1,5 @@
 /* What is heard of a score while it is practised. */
+import { clickedIn } from '../score/band/click.ts';
 import type { Score, Sound } from '../score/score.ts';
 
 /** Both hands; the rhythm alone, on the first grip; the left hand alone, silent, shapes set on the click. */
@@ -15,6 +16,7 @@ export function practisedScore(
   { way, click, guitar }: { readonly way: PracticeWay; readonly click: PracticeClick; readonly guitar: boolean },
 ): Score {
   const silent = click === 'drops-out' ? silentBars(score) : () => false;
+  const clicks = click === 'weak' ? clickedIn(score, 'weak').parts.click : score.parts.click;
   const band = (sounds: readonly Sound[]) => sounds.filter(({ start }) => !silent(start));
   const { parts } = score;
   const heard = way === 'left' || !guitar ? [] : way === 'rhythm' ? onFirstGrip(parts.guitar) : parts.guitar;
@@ -23,7 +25,7 @@ export function practisedScore(
     parts: {
       ...parts,
       guitar: heard,
-      click: band(parts.click),
+      click: band(clicks),
       bass: way === 'left' ? [] : band(parts.bass),
       brushes: way === 'left' ? [] : band(parts.brushes),
     },

@@ -103,9 +103,9 @@ const REST_WORDS: Readonly<Record<RestReason, string>> = {
   playing: 'of playing',
 };
 
-/** That a rest is due, and how long: `Three minutes of stretching: rest the hand for a minute.` */
-export function restText(reason: RestReason): string {
-  return `${inMinutes(REST_AFTER[reason])} ${REST_WORDS[reason]}: rest the hand for ${inMinutes(REST_SECONDS[reason]).toLowerCase()}. Shake it out, let the arm hang.`;
+/** That a rest is due, after how many stretched grips, and how long: `Three minutes of stretching: rest the hand for a minute.` */
+export function restText(reason: RestReason, stretched: number): string {
+  return `${inMinutes(REST_AFTER[reason])} ${REST_WORDS[reason]}: rest the hand for ${inMinutes(REST_SECONDS[reason]).toLowerCase()}.${stretched > 0 ? ` It held ${stretched} stretched grips since it last rested.` : ''} Shake it out, let the arm hang.`;
 }
 const inMinutes = (seconds: number) => {
   const minutes = Math.round(seconds / 60);

@@ -21,6 +21,7 @@ import {
   type NamedMove,
 } from '../../../core/index.ts';
 import type { LibraryMove } from '../../keep/kept-moves.ts';
+import { usePractise } from '../../keep/practice.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { DraftField } from '../frame/DraftField.tsx';
 import { download, fileName } from '../frame/download.ts';
@@ -77,6 +78,7 @@ export function MoveAbout(props: MoveAboutProps) {
     setEditing(open);
     onAsking(open);
   };
+  const { practise } = usePractise();
   const bars = barsOf(move);
   const own = () => {
     const copy = crypto.randomUUID();
@@ -148,6 +150,9 @@ export function MoveAbout(props: MoveAboutProps) {
             Begin a tune with it
           </Button>
         </Form>
+        <Button variant="outlined" size="small" onClick={() => practise({ kind: 'move', id, name: move.name })}>
+          Practise it
+        </Button>
         {isOwn ? (
           <>
             <Button variant="outlined" size="small" onClick={() => edit(true)}>

@@ -2,7 +2,7 @@ import PlayArrow from '@mui/icons-material/PlayArrow';
 import Button from '@mui/material/Button';
 import { Suspense, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import {
   cardOf,
   practiceSession,
@@ -10,10 +10,9 @@ import {
   type Logged,
   type Practised,
   type SessionMinutes,
-  type SessionStep,
 } from '../../../core/index.ts';
 import { useFresh } from '../../keep/fresh.ts';
-import { standOf, useLeftUnderWay, useLog, useSession, type Session } from '../../keep/practice.ts';
+import { useLeftUnderWay, useLog, usePractise } from '../../keep/practice.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Frame } from '../frame/Frame.tsx';
@@ -65,7 +64,6 @@ export function PracticePlace(props: PracticePlaceProps) {
   useFresh();
   const log = useLog(version);
   useLeftUnderWay(log);
-  const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const set = (name: string, value: string | null) =>
     setSearch(
@@ -80,7 +78,7 @@ export function PracticePlace(props: PracticePlaceProps) {
   const show = SHOWS.find(([id]) => id === search.get('show'))?.[0] ?? 'today';
   const showIt = (next: Show) => set('show', next === 'today' ? null : next);
   const [minutes, setMinutes] = useRemembered<SessionMinutes>('session-minutes', 15);
-  const [, setSession] = useSession();
+  const { begin, practise } = usePractise();
   const [today, setToday] = useState<readonly Practised[]>([]);
 
   const steps = useMemo(() => {
@@ -92,13 +90,6 @@ export function PracticePlace(props: PracticePlaceProps) {
     return practiceSession(minutes, { cards: inSession, today: fresh, until });
   }, [cards, log.onTheWay, minutes, today, until]);
 
-  const begin = (list: readonly SessionStep[], at = 0) => {
-    if (list.length === 0) return;
-    const session: Session = { steps: list, at };
-    setSession(session);
-    void navigate(standOf(session));
-  };
-  const practise = (what: Practised) => begin([{ what, reason: 'today', minutes: 5 }]);
   const due = cards.filter((one) => one.due !== null && one.due <= until).length;
   const [asking, setAsking] = useState(false);
   const free = { preventDefault: true, enabled: !asking };

@@ -48,13 +48,13 @@ export function useTakeJob({ tune, take }: WorkLoaded) {
   const { banished } = book;
   const manner = mannerStanding(useTaste(tuneId, tune.styles, tune.taste), player);
   const { melody } = useSung(tuneId, chart, barIds, tune.melody);
-  const { along } = useTime(tuneId, chart);
+  const { along, swing } = useTime(tuneId, chart);
   const { cells } = take;
   const job = useMemo(
     (): Job => ({ chartText, barIds, melody, cells, player, manner, banished }),
     [chartText, barIds, melody, cells, player, manner, banished],
   );
-  return { job, who, along };
+  return { job, who, along, swing };
 }
 
 /** Something voiced for a player, with the score of it; null job: nothing is asked for. */

@@ -67,7 +67,7 @@ export function CountingStand({ piece, ...stand }: AtStand & { readonly piece: S
       }
     >
       {rounds.resting !== null ? (
-        <Rest reason={rounds.resting} onRested={rounds.rested} />
+        <Rest reason={rounds.resting} stretched={rounds.stretched} onRested={rounds.rested} />
       ) : (
         <div className="count">
           <span className={`count-now ${now?.meets ? 'count-meets' : now ? '' : 'count-still'}`} aria-hidden="true">

@@ -8,9 +8,11 @@ import Switch from '@mui/material/Switch';
 import { LADDER_ROUNDS, LADDER_STARTS, LADDER_STEPS, LADDER_TOPS, type LadderHow } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import type { StandHow } from './how.ts';
+import type { Midi } from './midi.ts';
 
 interface HowSheetProps {
   readonly how: StandHow;
+  readonly midi: Midi;
   readonly onHow: (how: StandHow) => void;
   readonly onClose: () => void;
 }
@@ -35,7 +37,7 @@ const choices = (all: readonly number[], of: (one: number) => string = percent) 
   all.map((one) => [String(one), of(one)] as const);
 
 /** How one practises: which hand, what is heard, how the ladder goes. */
-export function HowSheet({ how, onHow, onClose }: HowSheetProps) {
+export function HowSheet({ how, midi, onHow, onClose }: HowSheetProps) {
   const { ladder } = how;
   const set = (part: keyof LadderHow) => (text: string) =>
     onHow({ ...how, ladder: { ...ladder, [part]: Number(text) } });
@@ -69,6 +71,20 @@ export function HowSheet({ how, onHow, onClose }: HowSheetProps) {
           onChoose={set('rounds')}
         />
         <Choice label="Ends at" choices={choices(LADDER_TOPS)} value={String(ladder.top)} onChoose={set('top')} />
+        <FormControlLabel
+          control={<Switch checked={midi.state !== 'off'} onChange={(_, on) => midi.want(on)} />}
+          label="A MIDI foot switch"
+        />
+        {midi.state === 'refused' && (
+          <p role="alert">The browser gives no access to MIDI. Keys and the pedals on the screen do the same.</p>
+        )}
+        {midi.state === 'on' && (
+          <div>
+            <Button variant="outlined" onClick={midi.learn} disabled={midi.learning !== null}>
+              {midi.learning === null ? 'Say which pedal is which' : `Press the ${midi.learning} pedal …`}
+            </Button>
+          </div>
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Done</Button>

@@ -30,7 +30,7 @@ interface LoopStandProps extends AtStand {
 /** Rounds of a few bars on a ladder of tempi. */
 export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
   const [how, setHow] = useStandHow();
-  const heard = (score: Score) => practisedScore(how.band ? score : withoutBand(score), how);
+  const heard = (score: Score) => practisedScore(score, how);
   const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard });
   const { ladder, running, resting, playback, sounding } = rounds;
   const [sheet, setSheet] = useState<'how' | 'hurt' | null>(null);
@@ -73,13 +73,16 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
       onRight={mark('clean')}
       covered={sheet !== null}
       deeds={{ play, again: () => (rounds.stop(), rounds.start()), faster: step, how: () => setSheet('how'), hurts }}
-      tools={
-        <Tip label="How it is practised">
-          <IconButton aria-label="How it is practised" onClick={() => setSheet('how')}>
-            <Tune />
-          </IconButton>
-        </Tip>
-      }
+      tools={(midi) => (
+        <>
+          <Tip label="How it is practised">
+            <IconButton aria-label="How it is practised" onClick={() => setSheet('how')}>
+              <Tune />
+            </IconButton>
+          </Tip>
+          {sheet === 'how' && <HowSheet how={how} midi={midi} onHow={setHow} onClose={() => setSheet(null)} />}
+        </>
+      )}
       middle={
         <>
           <Button
@@ -99,7 +102,7 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
       }
     >
       {resting !== null ? (
-        <Rest reason={resting} onRested={rounds.rested} />
+        <Rest reason={resting} stretched={rounds.stretched} onRested={rounds.rested} />
       ) : now ? (
         <>
           <NowNext now={now} next={next} guitar={guitar} shown />
@@ -127,7 +130,6 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
         </p>
       )}
       {playback.failed && <p role="alert">{playback.failed}</p>}
-      {sheet === 'how' && <HowSheet how={how} onHow={setHow} onClose={() => setSheet(null)} />}
       {sheet === 'hurt' && (
         <Hurt
           bench={bench ?? null}
@@ -141,6 +143,3 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
     </StandFrame>
   );
 }
-
-/** The same with nobody playing along. */
-const withoutBand = (score: Score): Score => ({ ...score, parts: { ...score.parts, bass: [], brushes: [] } });

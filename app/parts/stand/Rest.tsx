@@ -4,11 +4,13 @@ import { REST_SECONDS, restText, type RestReason } from '../../../core/index.ts'
 
 interface RestProps {
   readonly reason: RestReason;
+  /** Stretched grips since the last rest. */
+  readonly stretched: number;
   readonly onRested: () => void;
 }
 
 /** A rest is due: how long, and why; nobody has to wait for its end. */
-export function Rest({ reason, onRested }: RestProps) {
+export function Rest({ reason, stretched, onRested }: RestProps) {
   const [until] = useState(() => Date.now() + REST_SECONDS[reason] * 1000);
   const [left, setLeft] = useState(REST_SECONDS[reason]);
   useEffect(() => {
@@ -17,7 +19,7 @@ export function Rest({ reason, onRested }: RestProps) {
   }, [until]);
   return (
     <div className="stand-rest" role="status">
-      <p>{restText(reason)}</p>
+      <p>{restText(reason, stretched)}</p>
       <p className="stand-rest-left" aria-hidden="true">
         {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}
       </p>

@@ -6,13 +6,16 @@ import { practisedText, SESSION_WORDS } from '../../../core/index.ts';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
+import { useMidi, type Midi } from './midi.ts';
 import { STAND_KEYS, useStandKeys, type StandDeeds } from './keys.ts';
 import type { AtStand } from './at-stand.ts';
+
+const NO_DEEDS = {};
 
 interface StandFrameProps extends AtStand {
   readonly children: ReactNode;
   /** At the right of the head: the tempo, and how it is practised. */
-  readonly tools?: ReactNode;
+  readonly tools?: ReactNode | ((midi: Midi) => ReactNode);
   /** What the pedals say, and do. */
   readonly right?: string;
   readonly left?: string;
@@ -29,7 +32,9 @@ interface StandFrameProps extends AtStand {
 export function StandFrame(props: StandFrameProps) {
   const { step, place, isLast, onNext, onClose, children, tools, right, left, onRight, onLeft, middle, deeds } = props;
   const [asking, setAsking] = useState(false);
-  useStandKeys({ right: onRight, left: onLeft, next: onNext, close: onClose, ...deeds }, !asking && !props.covered);
+  const covered = asking || props.covered === true;
+  const midi = useMidi(covered ? NO_DEEDS : { right: onRight, left: onLeft });
+  useStandKeys({ right: onRight, left: onLeft, next: onNext, close: onClose, ...deeds }, !covered);
   return (
     <div className="stand" data-mui-color-scheme="dark" id="stand" tabIndex={-1}>
       <header className="stand-head">
@@ -40,7 +45,7 @@ export function StandFrame(props: StandFrameProps) {
           <Glyphs text={practisedText(step.what)} />
         </h1>
         <span className="head-gap" />
-        {tools}
+        {typeof tools === 'function' ? tools(midi) : tools}
         <SaveState />
         <KeySheet keys={STAND_KEYS} onOpen={setAsking} />
         <IconButton aria-label="End the session" onClick={onClose}>

@@ -13,10 +13,11 @@ import { Gone } from './Gone.tsx';
 import { GripStand } from './GripStand.tsx';
 import { LoopStand } from './LoopStand.tsx';
 import { NoTimeStand } from './NoTimeStand.tsx';
-import { AreasStand, KeysStand } from './OtherWays.tsx';
+import { useStandBand, useStandHow } from './how.ts';
+import { AreasStand, KeysStand, MoveStand } from './OtherWays.tsx';
 import { StandFrame } from './StandFrame.tsx';
 import { useWarmUp } from './useWarmUp.ts';
-import { playerTuned, useGripsPiece, useMovePiece, usePassagePiece } from './useStandPiece.ts';
+import { playerTuned, useGripsPiece, usePassagePiece } from './useStandPiece.ts';
 import './stand.css';
 
 interface StandPlaceProps {
@@ -105,7 +106,9 @@ function OfGrips({ player, ...stand }: Of<'grip' | 'change'> & { readonly player
 }
 
 function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: WorkLoaded }) {
-  const { job, who, along } = useTakeJob(work);
+  const { job, who, swing } = useTakeJob(work);
+  const [{ band }] = useStandHow();
+  const along = useStandBand(work.tune.chart, band, swing);
   const { tempo } = work.tune.chart;
   const piece = usePassagePiece(stand.what, job, along, tempo);
   const { guitar } = who;
@@ -128,8 +131,8 @@ function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: WorkLoaded 
 }
 
 function OfMove({ moves, player, ...stand }: Of<'move'> & { moves: KeptMovesLoaded; player: KeptPlayer }) {
-  const piece = useMovePiece(stand.what, moves, player);
-  return <LoopStand {...stand} piece={piece} guitar={guitarOf(playerOf(player.settings.cells))} />;
+  const guitar = guitarOf(playerOf(player.settings.cells));
+  return <MoveStand {...stand} moves={moves} kept={player} guitar={guitar} />;
 }
 
 /** Fingers are made warm, as slowly as they like. */

@@ -82,7 +82,7 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
       }
     >
       {resting !== null ? (
-        <Rest reason={resting} onRested={rounds.rested} />
+        <Rest reason={resting} stretched={rounds.stretched} onRested={rounds.rested} />
       ) : turn === undefined ? (
         <p className="stand-lost" role="status">
           All of it is clean, {turns.clean.length} of {turns.clean.length}.

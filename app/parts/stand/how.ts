@@ -1,4 +1,13 @@
-import { USUAL_LADDER, type LadderHow, type PracticeClick, type PracticeWay } from '../../../core/index.ts';
+import { useMemo } from 'react';
+import {
+  usualBass,
+  USUAL_LADDER,
+  type Chart,
+  type LadderHow,
+  type PlaysAlong,
+  type PracticeClick,
+  type PracticeWay,
+} from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 
 /** How one practises at the stand, remembered by this browser. */
@@ -15,4 +24,12 @@ const AT_FIRST: StandHow = { ladder: USUAL_LADDER, way: 'both', click: 'beats', 
 export function useStandHow() {
   const [kept, setHow] = useRemembered<Partial<StandHow>>('stand-how', AT_FIRST);
   return [{ ...AT_FIRST, ...kept }, setHow] as const;
+}
+
+/** Who plays along at the stand: bass and brushes, where the band is wanted; they keep to the tempo of the ladder. */
+export function useStandBand({ meter, feel }: Pick<Chart, 'meter' | 'feel'>, band: boolean, swing: number): PlaysAlong {
+  return useMemo(
+    () => ({ bass: band ? usualBass(meter, feel) : null, brushes: band, swing }),
+    [meter, feel, band, swing],
+  );
 }

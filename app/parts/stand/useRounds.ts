@@ -208,6 +208,8 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     moments,
     running: running || wanted,
     resting,
+    /** Stretched grips since the hand last rested. */
+    stretched: keptWork.work.grips,
     start,
     stop,
     mark,

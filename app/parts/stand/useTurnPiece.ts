@@ -43,15 +43,15 @@ function asMove(piece: StandPiece, job: Job, title: string): KeptMove | string |
   return found.ok ? { ...found.value.move, name: title } : found.problems.map(problemText).join(' ');
 }
 
-/** A passage for one key after another: as a move, and the keys in an order. */
-export function useKeys(piece: StandPiece, job: Job, order: KeyOrder, title: string) {
-  const home = piece.read?.chart.key.tonic ?? 'C';
-  const move = useMemo(() => asMove(piece, job, title), [piece, job, title]);
-  const mode = typeof move === 'object' && move ? move.mode : 'major';
+/** A passage as a move; in words why it cannot be one, null: it is not voiced yet. */
+export const usePassageMove = (piece: StandPiece, job: Job, title: string): KeptMove | string | null =>
+  useMemo(() => asMove(piece, job, title), [piece, job, title]);
+
+/** Twelve keys in an order, from one on. */
+export function useTwelveKeys(mode: Key['mode'], home: string, order: KeyOrder): readonly Key[] {
   const [drawn] = useState(() => Array.from({ length: 12 }, () => Math.random()));
-  const keys = useMemo(() => {
+  return useMemo(() => {
     const all = keysOfMode({ mode });
-    // From the tune's own key on.
     const from = pitchClass(home);
     const twelve = Array.from({ length: 12 }, (_, i) => {
       const own = i === 0 ? all.find(({ tonic }) => tonic === home) : undefined;
@@ -60,11 +60,13 @@ export function useKeys(piece: StandPiece, job: Job, order: KeyOrder, title: str
     let turn = 0;
     return keysInOrder(twelve, order, () => drawn[turn++ % drawn.length]!);
   }, [mode, order, drawn, home]);
-  return { move, keys };
 }
 
+/** Who voices something, and how. */
+export type Voicing = Pick<Job, 'player' | 'manner' | 'banished'>;
+
 /** The move in a key, voiced. */
-export function useInKey(move: KeptMove | string | null, key: Key | null, of: Job, tempo: number): StandPiece {
+export function useInKey(move: KeptMove | string | null, key: Key | null, of: Voicing, tempo: number): StandPiece {
   const job = useMemo((): Job | null => {
     if (move === null || typeof move === 'string' || key === null) return null;
     const hand = handOf(of.player);

@@ -1,6 +1,6 @@
 import type { PlayedBar } from '../../chart/played.ts';
 import { beatsPerBar, isCompound, ticksPerBeat } from '../../time/meter.ts';
-import type { Layer, Sound } from '../score.ts';
+import type { Layer, Score, Sound } from '../score.ts';
 
 /** Where a metronome clicks: on the beats, between them too, on the weak beats as hands clap, or on the first of each bar. */
 export const CLICK_WAYS = ['beats', 'parts', 'weak', 'bars'] as const;
@@ -9,13 +9,15 @@ export type ClickWay = (typeof CLICK_WAYS)[number];
 /** Of what is between the beats: softer than they are. */
 const BETWEEN = 58;
 
-/** The clicks of a score in another way than on its beats. */
+/** A score with its clicks in another way than on its beats. */
+export const clickedIn = (score: Score, way: ClickWay): Score => ({
+  ...score,
+  parts: { ...score.parts, click: score.bars.flatMap((bar) => WAYS[way](bar, beatsOf(bar, score.parts.click))) },
+});
 export const clickLayer =
   (way: ClickWay): Layer =>
-  (score) => ({
-    ...score,
-    parts: { ...score.parts, click: score.bars.flatMap((bar) => WAYS[way](bar, beatsOf(bar, score.parts.click))) },
-  });
+  (score) =>
+    clickedIn(score, way);
 
 const beatsOf = ({ start, ticks }: PlayedBar, click: readonly Sound[]) =>
   click.filter((sound) => sound.start >= start && sound.start < start + ticks);
