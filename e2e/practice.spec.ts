@@ -312,3 +312,19 @@ test('a kept move is practised from its place, key after key', async ({ page }) 
   await expect(page.locator('.stand-tempo b')).toHaveText('F major');
   await expect(marks(page)).toContainText('0 clean, 12 to come');
 });
+
+test('a tune whose chart was emptied keeps nobody from practising', async ({ page }) => {
+  const id = await newTune(page, 'title: Washed Out\nkey: C\n| C | G7 |\n');
+  const edit = {
+    editId: `${id}.2`,
+    aggregate: `tune:${id}`,
+    baseVersion: 2,
+    patch: { chartText: 'title: Washed Out\n' },
+  };
+  await expect(await page.request.post('/edits', { data: edit })).toBeOK();
+  await page.goto('/practice');
+  await expect(page.getByRole('heading', { name: 'Practice', level: 1 })).toBeVisible();
+  await expect(plan(page).locator('.plan-step').first()).toBeVisible();
+  await page.goto(`/practice?tune=${id}`);
+  await expect(plan(page)).toContainText('no chart here that can be played');
+});

@@ -52,8 +52,8 @@ export function useLog(version: number) {
       theOutbox().listen(({ aggregate, patch }) => {
         if (aggregate !== LOG) return;
         for (const id of Object.keys(patch)) sent.current.delete(id);
-        if (sent.current.size === 0) setPending([]);
-        void revalidate();
+        // What was on its way is shown until the page has it.
+        void revalidate().then(() => sent.current.size === 0 && setPending([]));
       }),
     [revalidate],
   );

@@ -9,7 +9,7 @@ import { PracticePlace } from '../parts/practice/PracticePlace.tsx';
 import type { Route } from './+types/practice';
 import { inWords } from './answer.server.ts';
 import { dayOf, daysAhead, endOfDay, weeksBack } from './calendar.server.ts';
-import { tuneAtWork } from './tune-at-work.server.ts';
+import { playableTune } from './tune-at-work.server.ts';
 
 export function meta() {
   return [{ title: 'Practice · Yellow Heron' }];
@@ -27,7 +27,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
   const { searchParams } = new URL(request.url);
   const now = Date.now();
   const tunes = listShelf(db).filter(({ facts }) => facts !== null && facts.bars > 0);
-  const asked = tunes.find(({ id }) => id === searchParams.get('tune')) ?? tunes[0];
+  const asked = tunes.find(({ id }) => id === searchParams.get('tune'));
   const show = searchParams.get('show');
   const before = Number(searchParams.get('before') ?? Number.MAX_SAFE_INTEGER);
   return {
@@ -36,7 +36,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
     version: logVersion(db),
     cards: cardsInUse(db),
     tunes: tunes.map(({ id, title }) => ({ id, title })),
-    work: asked ? atWork(db, asked.id, searchParams.get('take')) : null,
+    work: firstOf(asked ? [asked] : tunes, ({ id }) => atWork(db, id, searchParams.get('take'))),
     log: show === 'log' ? lastLogged(db, ENTRIES, Number.isFinite(before) ? before : Number.MAX_SAFE_INTEGER) : [],
     progress: show === 'progress' ? progressOf(db, now) : null,
     minutesToday: Math.ceil(
@@ -47,13 +47,23 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
 
 const startOfDay = (now: number) => new Date(now).setHours(0, 0, 0, 0);
 
-/** A tune with the take whose plan is asked for. */
+/** A tune with the take whose plan is asked for; null: its chart cannot be played as it stands. */
 function atWork(db: Db, tuneId: string, wanted: string | null) {
   const takes = listTakes(db, tuneId);
   const take = takes.find(({ id }) => id === wanted) ?? takes[0];
-  if (!take) return null;
+  const tune = take ? playableTune(db, tuneId) : null;
+  if (!take || !tune) return null;
   const { id, name, version, doc } = take;
-  return { tune: tuneAtWork(db, tuneId), takes: takeNames(db, tuneId), take: { id, name, version, cells: doc.cells } };
+  return { tune, takes: takeNames(db, tuneId), take: { id, name, version, cells: doc.cells } };
+}
+
+/** What the first of a list gives that gives anything. */
+function firstOf<T, R>(list: readonly T[], of: (one: T) => R | null): R | null {
+  for (const one of list) {
+    const found = of(one);
+    if (found !== null) return found;
+  }
+  return null;
 }
 
 function progressOf(db: Db, now: number) {

@@ -8,7 +8,7 @@ import { alsoAfterProblems, whenAwayAsBefore } from '../keep/away.ts';
 import { StandPlace } from '../parts/stand/StandPlace.tsx';
 import type { Route } from './+types/stand';
 import { inWords } from './answer.server.ts';
-import { keptMoves, tuneAtWork } from './tune-at-work.server.ts';
+import { keptMoves, playableTune } from './tune-at-work.server.ts';
 
 export function meta() {
   return [{ title: 'At the stand · Yellow Heron' }];
@@ -20,15 +20,14 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
   const { searchParams } = new URL(request.url);
   const takeId = searchParams.get('take');
   const take = takeId === null ? null : getTake(db, takeId);
-  const isThere = take !== null && getTune(db, take.tuneId) !== null;
+  const tune = take !== null && getTune(db, take.tuneId) !== null ? playableTune(db, take.tuneId) : null;
   if (searchParams.get('at') === null)
     throw data('There is no session here. Begin one under Practice.', { status: 404 });
   return {
     version: logVersion(db),
     players: playersWithGrips(db),
-    work: isThere
-      ? { tune: tuneAtWork(db, take.tuneId), take: { id: take.id, name: take.name, cells: take.doc.cells } }
-      : null,
+    work: take && tune ? { tune, take: { id: take.id, name: take.name, cells: take.doc.cells } } : null,
+    unfinished: take !== null && tune === null && getTune(db, take.tuneId) !== null,
     moves: searchParams.get('move') === null ? null : keptMoves(db),
   };
 });

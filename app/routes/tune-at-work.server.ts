@@ -34,3 +34,14 @@ export function tuneAtWork(db: Db, id: string) {
     unread: problems.length > 0 && unreadBars(problems).length === 0 ? null : unreadBars(problems),
   };
 }
+
+/** The same for a place that is not the tune's own; null: its chart has to be finished first. */
+export function playableTune(db: Db, id: string) {
+  try {
+    return tuneAtWork(db, id);
+  } catch (error) {
+    // It is sent to its chart, where one works on it.
+    if (error instanceof Response && error.status < 400) return null;
+    throw error;
+  }
+}

@@ -156,7 +156,7 @@ export function PracticePlace(props: PracticePlaceProps) {
               />
             ) : (
               <section aria-label="The plan" className="practice-plan">
-                <p>There is no tune with chords on the shelf yet. Write one, and its plan stands here.</p>
+                <p>There is no chart here that can be played. Finish one, and its plan stands here.</p>
               </section>
             )}
           </div>

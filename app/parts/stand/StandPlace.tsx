@@ -25,11 +25,13 @@ interface StandPlaceProps {
   readonly players: readonly KeptPlayer[];
   /** The take that bars are practised of; null: none, or it is gone. */
   readonly work: WorkLoaded | null;
+  /** There is a take, but the chart of its tune cannot be played as it stands. */
+  readonly unfinished: boolean;
   readonly moves: KeptMovesLoaded | null;
 }
 
 /** At the stand: one thing at a time, large, in the dark, worked by two pedals. */
-export function StandPlace({ version, players, work, moves }: StandPlaceProps) {
+export function StandPlace({ version, players, work, unfinished, moves }: StandPlaceProps) {
   const [session, setSession] = useSession();
   const [search] = useSearchParams();
   const navigate = useNavigate();
@@ -65,13 +67,13 @@ export function StandPlace({ version, players, work, moves }: StandPlaceProps) {
     onNext: next,
     onClose: close,
   };
-  return <Step key={at} {...stand} players={players} work={work} moves={moves} />;
+  return <Step key={at} {...stand} players={players} work={work} unfinished={unfinished} moves={moves} />;
 }
 
 type StepProps = AtStand & Omit<StandPlaceProps, 'version'>;
 
 /** One step, by what it is of. */
-function Step({ players, work, moves, ...stand }: StepProps) {
+function Step({ players, work, unfinished, moves, ...stand }: StepProps) {
   const { what } = stand.step;
   switch (what.kind) {
     case 'warm-up':
@@ -85,7 +87,11 @@ function Step({ players, work, moves, ...stand }: StepProps) {
       ) : (
         <Gone
           {...stand}
-          words={`“${what.take}” of ${what.title} was deleted. It lies in the bin, under Keeping; your log stays.`}
+          words={
+            unfinished
+              ? `The chart of ${what.title} is not finished, and cannot be played as it stands.`
+              : `“${what.take}” of ${what.title} was deleted. It lies in the bin, under Keeping; your log stays.`
+          }
         />
       );
     case 'move':
