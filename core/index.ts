@@ -523,7 +523,7 @@ export {
   type Moment,
 } from './practice/beats.ts';
 export { callsFor, type Call } from './practice/no-time.ts';
-export { NOTHING_LEFT_OUT, questionsFor, type Question } from './practice/asked.ts';
+export { NOTHING_LEFT_OUT, notThere, questionsFor, type NotThere, type Question } from './practice/asked.ts';
 export { columnsOfPassage, passageOf, practisedIn } from './practice/item.ts';
 export {
   cardOf,
@@ -532,6 +532,7 @@ export {
   type ChangeItem,
   type PassageItem,
   type PassageWay,
+  type NamedGrip,
   type Practised,
 } from './practice/practised.ts';
 export {
@@ -547,11 +548,26 @@ export {
   type Played,
   type PlayedNow,
 } from './practice/log.ts';
+export { matched, strokesOf, toHear, type Expected, type Onset, type ToHear } from './practice/ear.ts';
+export {
+  heardClean,
+  judged,
+  pitchFaults,
+  SURE_ENOUGH,
+  type Fault,
+  type HeardStroke,
+  type Judged,
+  type Unlike,
+  type StrokeVerdict,
+} from './practice/verdict.ts';
+export { earLines, earSummary, heardFaultText, sureWord, type EarLine } from './wording/ear.ts';
+export { MISTAKES, simulatedPlayer, type Made, type Mistake } from './practice/simulated.ts';
 export { GRADES, gradeOf, type Grade } from './practice/grade.ts';
 export { changePiece, gripPiece, type Piece } from './practice/piece.ts';
 export {
   practiceSession,
   SESSION_MINUTES,
+  setCold,
   type SessionCard,
   type SessionMinutes,
   type SessionStep,
@@ -573,6 +589,7 @@ export {
   hardWord,
   HURT_WORDS,
   practisedText,
+  notThereText,
   questionText,
   restText,
   SESSION_WORDS,

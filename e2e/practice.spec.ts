@@ -206,6 +206,12 @@ test('where it hurts all stops, it is logged, and an entry is put right by anoth
   await expect(dialog).toContainText('Put the guitar down');
   await dialog.getByRole('button', { name: 'wrist' }).click();
   await dialog.getByLabel('A note, if you like').fill('pressed too hard');
+  // An easier grip is offered in place of the hardest, and taken up for another day.
+  const easier = dialog.getByRole('group', { name: 'Easier grips' }).getByRole('button').first();
+  const grip = await easier.getAttribute('title');
+  await easier.click();
+  await expect(easier).toHaveAttribute('aria-pressed', 'true');
+  await axeClean(page);
   await dialog.getByRole('button', { name: 'Log it and end' }).click();
   await page.waitForURL('**/practice');
   await expectSaved(page);
@@ -217,6 +223,100 @@ test('where it hurts all stops, it is logged, and an entry is put right by anoth
   await page.getByRole('dialog').getByRole('button', { name: 'Put right' }).click();
   await expectSaved(page);
   await expect(first).toContainText('only tired · put right');
+  await page.goto('/practice');
+  await page.getByText(/All that comes back/).click();
+  await expect(page.locator('.cards li', { hasText: grip! })).toBeVisible();
+});
+
+test('another take of the tune is offered where it hurts, and what hurt is logged on the way there', async ({
+  page,
+}) => {
+  await page.goto('/practice');
+  await page.getByRole('combobox', { name: 'Tune' }).click();
+  await page.getByRole('option', { name: 'Slack Water', exact: true }).first().click();
+  await expect(page.getByRole('combobox', { name: 'Tune' })).toContainText('Slack Water');
+  await expect(plan(page)).toHaveAttribute('aria-busy', 'false');
+  await part(page, 'Two bars').locator('.plan-step').first().click();
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+  await page.keyboard.press('h');
+  const dialog = page.getByRole('dialog', { name: 'Stop here' });
+  await dialog.getByRole('button', { name: 'thumb' }).click();
+  await dialog.getByLabel('A note, if you like').fill('the long one');
+  await dialog.locator('a[href*="/practice?tune="]').first().click();
+  await page.waitForURL(/practice\?tune=.*take=/);
+  await expect(plan(page).locator('.plan-step').first()).toBeVisible();
+  await expectSaved(page);
+  const entries = await log(page);
+  await expect(entries.getByRole('listitem').filter({ hasText: 'the long one' })).toContainText('it hurt: thumb');
+});
+
+test('two pedals do all of it: play, mark, stop when the left is held, go on when the right is', async ({ page }) => {
+  await openPlan(page, `title: Two Bells\nkey: C\ntempo: 232\n${BARS}`);
+  await part(page, 'Changes').locator('.plan-step').first().click();
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+  await expect(page.locator('.pedal-right')).toContainText('Play');
+  await page.keyboard.press('PageDown');
+  await expect(page.locator('.beat-light:not(.beat-off)')).toBeVisible();
+  await page.keyboard.press('PageDown');
+  await expect(marks(page)).toContainText('1 clean, 0 not');
+  await page.keyboard.down('PageUp');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await page.keyboard.up('PageUp');
+  await page.locator('.pedal-right').hover();
+  await page.mouse.down();
+  await page.waitForURL('**/practice');
+  await page.mouse.up();
+  await expectSaved(page);
+});
+
+test('a grip that is asked for in an area is put on the neck, and judged', async ({ page }) => {
+  await openPlan(page, `title: Neck and Neck\nkey: C\ntempo: 120\n| Am7 | Dm7 | G7 | Cmaj7 |\n`);
+  await plan(page).locator('.plan-step', { hasText: 'the tool asks' }).click();
+  const neck = page.getByRole('group', { name: /The neck/ });
+  const answers = page.getByRole('group', { name: 'Answers' }).getByRole('button');
+  await expect(answers.first()).toBeVisible();
+  await expect(async () => {
+    if ((await neck.count()) === 0) {
+      // What is asked is answered somehow, and the next is asked.
+      await page.locator('.pedal-right').click({ timeout: 500 });
+    }
+    await expect(neck).toBeVisible({ timeout: 300 });
+  }).toPass();
+  await neck.focus();
+  // The lowest string open is no whole chord anywhere.
+  await page.keyboard.press('0');
+  await page.getByRole('button', { name: 'That is it' }).click();
+  await expect(marks(page)).toContainText(/String 6 (lies outside|is no note)|The \S+ is missing/);
+  await page.getByRole('button', { name: /Next/ }).last().click();
+  await expect(neck).toHaveCount(0);
+});
+
+test('two windows practise at once, one by a clock that is a year late: both are logged', async ({ page, context }) => {
+  const id = await openPlan(page, `title: Ship and Shore\nkey: C\ntempo: 200\n${BARS}`);
+  const other = await context.newPage();
+  await other.clock.setSystemTime(new Date('2025-03-01T10:00:00'));
+  await other.goto(`/practice?tune=${id}`);
+  for (const one of [page, other]) {
+    await part(one, 'Grips').locator('.plan-step').first().click();
+    await one.getByRole('button', { name: 'Show it' }).click();
+  }
+  for (const one of [other, page]) {
+    await one
+      .getByRole('button', { name: /^It was/ })
+      .last()
+      .click();
+    await one.getByRole('button', { name: 'Finish' }).click();
+    await one.waitForURL('**/practice');
+    await expectSaved(one);
+  }
+  const entries = await log(page);
+  // It lies where its own clock has it: before all the others.
+  await entries.getByRole('button', { name: 'Older' }).click();
+  await expect(entries.getByRole('heading', { name: /March 2025/ })).toBeVisible();
+  await page.goto('/practice');
+  await page.getByText(/All that comes back/).click();
+  await expect(page.locator('.cards li').first()).toBeVisible();
+  await other.close();
 });
 
 test('a take that is deleted while it is practised is said to be, and nothing is lost', async ({ page }) => {
@@ -270,7 +370,7 @@ test('a MIDI foot switch marks rounds, once it is said which pedal is which', as
   });
   const press = (...data: number[]) =>
     page.evaluate((bytes) => (window as unknown as { press(data: number[]): void }).press(bytes), data);
-  await openPlan(page, `title: Foot Rope\nkey: C\ntempo: 240\n${BARS}`);
+  await openPlan(page, `title: Foot Rope\nkey: C\ntempo: 228\n${BARS}`);
   await part(page, 'Changes').locator('.plan-step').first().click();
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
   await page.keyboard.press('s');
@@ -281,12 +381,25 @@ test('a MIDI foot switch marks rounds, once it is said which pedal is which', as
   await press(0xb0, 20, 127);
   await expect(sheet.getByText('Press the left pedal')).toBeVisible();
   await press(0xb0, 21, 127);
+  await expect(sheet.getByText('Press one for the next thing')).toBeVisible();
+  await press(0xb0, 22, 127);
+  await expect(sheet.getByText('Press one for again from the start')).toBeVisible();
+  await press(0xb0, 23, 127);
+  await expect(sheet.getByText('Press one to stop')).toBeVisible();
+  await press(0xb0, 24, 127);
   await expect(sheet.getByRole('button', { name: 'Say which pedal is which' })).toBeEnabled();
   await sheet.getByRole('button', { name: 'Done' }).click();
   await page.keyboard.press('Space');
   await expect(page.locator('.beat-light:not(.beat-off)')).toBeVisible();
   await press(0xb0, 20, 127);
   await expect(marks(page)).toContainText('1 clean, 0 not');
+  await press(0xb0, 24, 127);
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await press(0xb0, 23, 127);
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await press(0xb0, 22, 127);
+  await page.waitForURL('**/practice');
+  await expectSaved(page);
 });
 
 test('a browser that gives no MIDI says so, and what does the same', async ({ page }) => {

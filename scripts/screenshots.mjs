@@ -154,8 +154,15 @@ await shot('practice', {}, async (page) => {
 await shot('stand', {}, async (page) => {
   await page.goto(`${address}/practice`);
   await page.locator('.practice-plan[aria-busy=false]').waitFor();
-  await page.locator('.plan-part', { hasText: 'Eight bars' }).locator('.plan-step').first().click();
+  await page.locator('.plan-part', { hasText: 'Four bars' }).locator('.plan-step').first().click();
   await page.locator('.stand-now .grip-diagram').waitFor();
+  // The ear, with something to say.
+  await page.keyboard.press('e');
+  await page.getByRole('group', { name: 'Listens to' }).getByText('a simulated player').click();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.keyboard.press('Space');
+  await page.locator('.ear-says li').nth(1).waitFor({ timeout: 120_000 });
+  await page.locator('.beat-light:not(.beat-off)').waitFor();
 });
 await shot('bench-phone', { width: 390, height: 844 }, async (page) => {
   await open(page, 'Cable and Pulley', 'bench');

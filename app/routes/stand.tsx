@@ -2,7 +2,7 @@ import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { playersWithGrips } from '../../db/players.ts';
 import { logVersion } from '../../db/practice.ts';
-import { getTake } from '../../db/takes.ts';
+import { getTake, takeNames } from '../../db/takes.ts';
 import { getTune } from '../../db/tunes.ts';
 import { alsoAfterProblems, whenAwayAsBefore } from '../keep/away.ts';
 import { StandPlace } from '../parts/stand/StandPlace.tsx';
@@ -26,7 +26,14 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
   return {
     version: logVersion(db),
     players: playersWithGrips(db),
-    work: take && tune ? { tune, take: { id: take.id, name: take.name, cells: take.doc.cells } } : null,
+    work:
+      take && tune
+        ? {
+            tune,
+            take: { id: take.id, name: take.name, cells: take.doc.cells },
+            others: takeNames(db, take.tuneId).filter(({ id, unreadable }) => id !== take.id && !unreadable),
+          }
+        : null,
     unfinished: take !== null && tune === null && getTune(db, take.tuneId) !== null,
     moves: searchParams.get('move') === null ? null : keptMoves(db),
   };

@@ -44,3 +44,7 @@ export interface Performance {
   /** From where it is played again and again, in seconds; null or nothing: once. */
   readonly again?: number | null;
 }
+
+/** What the guitar plays of a performance. */
+export const guitarOf = ({ chords }: Performance): readonly PlayedChord[] =>
+  chords.filter(({ part = 'guitar' }) => part === 'guitar');

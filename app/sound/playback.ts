@@ -40,6 +40,8 @@ type Tone = typeof ToneModule;
 export interface Told {
   /** The column that sounds, as it sounds; null at the end. */
   column(column: number | null): void;
+  /** In so many seconds its first column is heard. */
+  begins?(inSeconds: number): void;
   /** It sounds no more, though nobody stopped it. */
   lost(): void;
 }
@@ -181,7 +183,9 @@ export class Playback {
       ...lit.map(({ column, at }) => shown(at, () => told.column(column))),
       ...(again === null ? [end] : []),
     ];
-    const hand = handing(due, tone.immediate() + LEAD_IN, again === null ? null : { from: again, to: seconds });
+    const begins = tone.immediate() + LEAD_IN;
+    told.begins?.(begins - tone.immediate() + (lit[0]?.at ?? 0));
+    const hand = handing(due, begins, again === null ? null : { from: again, to: seconds });
     this.#hand = () => hand(context.currentTime + HANDED_EARLY);
     context.on('tick', this.#hand);
     this.#hand();

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { Note } from 'tonal';
 import { parseChart } from '../chart/parse.ts';
+import { parseChord } from '../chord/symbol.ts';
+import { parseFrets } from '../grip/grips.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { readChart } from '../reading/read.ts';
-import { NOTHING_LEFT_OUT, QUESTIONS, questionsFor, type AskedColumn, type QuestionKind } from './asked.ts';
+import { NOTHING_LEFT_OUT, notThere, QUESTIONS, questionsFor, type AskedColumn, type QuestionKind } from './asked.ts';
 import { taken } from './taken.oracle.ts';
 
 const columnsOf = (text: string): AskedColumn[] =>
@@ -120,4 +122,26 @@ test('a grip in an area lies in it', () => {
 
 test('nothing is asked of a tune that has no chords', () => {
   expect(questionsFor(columnsOf('key: C\n| N.C. | % |'), DEFAULT_HAND, { seed: 1, count: 5 })).toEqual([]);
+});
+
+describe('a grip that is put on the neck', () => {
+  const dm7 = parseChord('Dm7');
+  if (!dm7.ok) throw new Error('Dm7');
+  const at = (grip: string) => notThere(parseFrets(grip)!, dm7.value, [5, 8], DEFAULT_HAND);
+  test.each([
+    ['x-5-7-5-6-5', null],
+    // Without its root it is still the chord, as players hold it beside a bass.
+    ['x-x-7-5-6-5', null],
+    ['x-5-7-5-6-x', null],
+    ['x-x-0-2-1-1', { kind: 'outside', string: 2 }],
+    ['x-5-7-7-6-5', { kind: 'lacks', degree: 'b7' }],
+    ['x-5-7-5-7-5', { kind: 'foreign', string: 4 }],
+    ['x-8-x-5-6-8', null],
+  ] as const)('%s', (grip, why) => {
+    expect(at(grip)).toEqual(why);
+  });
+
+  test('one that no hand holds is not it', () => {
+    expect(notThere(parseFrets('8-5-7-5-6-8')!, dm7.value, [5, 8], DEFAULT_HAND)).toEqual({ kind: 'unheld' });
+  });
 });

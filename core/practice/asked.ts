@@ -1,9 +1,11 @@
 /* Calls: what a player is asked of a take, before it is played (field guide: name the top note and the degree first). */
 import { degreeIn, noteIn, symbolOf, type Chord } from '../chord/chord.ts';
-import { tonesOf } from '../chord/kind.ts';
-import { areasOf, shapesIn, type Area, type AreaShape } from '../grip/areas.ts';
+import { requiredOf, tonesOf } from '../chord/kind.ts';
+import { areasOf, tonesIn, type Area, type NeckTone } from '../grip/areas.ts';
+import type { Frets } from '../grip/around.ts';
 import type { Grip } from '../grip/grips.ts';
 import { neckOf, type Hand } from '../neck/hand.ts';
+import { holdingsOf } from '../neck/hold.ts';
 import { semitones, spell, type Degree } from '../pitch/degree.ts';
 import { rootInKey, type Key } from '../pitch/key.ts';
 import { noteAbove, pitchClass } from '../pitch/note.ts';
@@ -26,8 +28,11 @@ export interface Question {
   /** What may be answered, the right one among it; none: the player says whether it was right. */
   readonly choices: readonly string[];
   /** What would have been right, where it is to be played. */
-  readonly shapes: readonly AreaShape[];
+  readonly shapes: readonly Shown[];
 }
+
+/** A grip that is shown as an answer. */
+export type Shown = Pick<Grip, 'frets' | 'fingers'>;
 
 /** A column as it is asked about. */
 export interface AskedColumn {
@@ -107,11 +112,51 @@ const MAKES: Readonly<Record<QuestionKind, Make>> = {
   },
   'in-area': ({ chord }, { hand, draw }) => {
     const areas = areasOf(neckOf(hand));
-    const area = areas[Math.floor(draw(2) * areas.length)]!;
-    const shapes = shapesIn(chord, hand, area);
-    return shapes.length === 0 ? null : { right: symbolOf(chord), others: [], area, shapes };
+    const first = Math.floor(draw(2) * areas.length);
+    for (let i = 0; i < areas.length; i++) {
+      const area = areas[(first + i) % areas.length]!;
+      const shapes = gripsIn(chord, hand, area);
+      if (shapes.length > 0) return { right: symbolOf(chord), others: [], area, shapes };
+    }
+    return null;
   },
 };
+/** Of four strings, or three where the chord has no more to say (common practice: comping grips are small). */
+const SMALL = [4, 3];
+const MOST_SHOWN = 4;
+/** The easiest small grips of a chord in an area: each tone once, what the chord needs among them. */
+function gripsIn(chord: Chord, hand: Hand, area: Area): readonly Shown[] {
+  const tones = tonesIn(chord, neckOf(hand), area).filter(({ string }) => !hand.unusedStrings.includes(string));
+  const strings = [...new Set(tones.map(({ string }) => string))];
+  const bare = neckOf(hand).open.map(() => -1);
+  for (const size of SMALL) {
+    const grips = picked(strings, size)
+      .flatMap((on) => onStrings(tones, on))
+      .flatMap((chosen) => {
+        const frets = bare.map((_, s) => chosen.find(({ string }) => string === s)?.fret ?? -1);
+        const held = notThere(frets, chord, area, hand) === null ? holdingsOf(frets, hand)[0] : undefined;
+        return held ? [{ frets, fingers: held.fingers, difficulty: held.difficulty }] : [];
+      });
+    if (grips.length > 0) return grips.sort((a, b) => a.difficulty - b.difficulty).slice(0, MOST_SHOWN);
+  }
+  return [];
+}
+/** A tone for each of some strings, no degree twice, in every way. */
+const onStrings = (tones: readonly NeckTone[], strings: readonly number[]) =>
+  strings.reduce<readonly (readonly NeckTone[])[]>(
+    (ways, string) =>
+      ways.flatMap((chosen) =>
+        tones
+          .filter((tone) => tone.string === string && chosen.every(({ degree }) => degree !== tone.degree))
+          .map((tone) => [...chosen, tone]),
+      ),
+    [[]],
+  );
+/** So many of a list, in every way, in order. */
+function picked<T>(list: readonly T[], count: number): readonly (readonly T[])[] {
+  if (count === 0) return [[]];
+  return list.flatMap((first, i) => picked(list.slice(i + 1), count - 1).map((others) => [first, ...others]));
+}
 const USUAL_DEGREES: readonly Degree[] = ['1', '3', '5', 'b7', '9', '13'];
 const namesOf = (degrees: readonly Degree[], { root }: Chord) =>
   [...degrees, ...USUAL_DEGREES].map((degree) => spell(root, degree));
@@ -165,3 +210,22 @@ const drawnFrom = <T>(list: readonly T[], draw: (i: number) => number): readonly
     .map((one, i) => [draw(i), one] as const)
     .sort(([a], [b]) => a - b)
     .map(([, one]) => one);
+
+/** Why a grip that was put on the neck is no grip of a chord in an area, by its string where one is to blame. */
+export type NotThere =
+  | { readonly kind: 'outside' | 'foreign'; readonly string: number }
+  | { readonly kind: 'lacks'; readonly degree: Degree }
+  | { readonly kind: 'unheld' };
+
+/** Whether a grip is one of a chord in an area, held by this hand; null: it is. Any such is right, not only those that are shown. */
+export function notThere(frets: Frets, chord: Chord, [from, to]: Area, hand: Hand): NotThere | null {
+  const { open } = neckOf(hand);
+  const outside = frets.findIndex((fret) => fret >= 0 && (fret < from || fret > to));
+  if (outside >= 0) return { kind: 'outside', string: outside };
+  const degrees = frets.map((fret, s) => (fret < 0 ? undefined : degreeIn(chord, pitchClassOf(open[s]! + fret))));
+  const foreign = degrees.indexOf(null);
+  if (foreign >= 0) return { kind: 'foreign', string: foreign };
+  const lacks = requiredOf(chord.kind).find((choice) => !choice.some((degree) => degrees.includes(degree)));
+  if (lacks) return { kind: 'lacks', degree: lacks[0]! };
+  return holdingsOf(frets, hand).length === 0 ? { kind: 'unheld' } : null;
+}

@@ -82,3 +82,11 @@ export function practiceSession(
 const overdue = ({ due, stability }: SessionCard, until: number) => (until - due) / Math.max(1, stability);
 const wentWell = ({ grade }: SessionCard) => grade === 'good' || grade === 'easy';
 const order = (a: SessionCard, b: SessionCard) => a.due - b.due || (a.id < b.id ? -1 : 1);
+
+/** A session of grips that one wants to be sure of, each set cold. */
+export const setCold = (grips: readonly (Practised & { readonly kind: 'grip' })[]): readonly SessionStep[] =>
+  grips.map(({ symbol, grip, tuning }) => ({
+    what: { kind: 'grip', symbol, grip, tuning },
+    reason: 'today',
+    minutes: MINUTES.grip,
+  }));

@@ -2,12 +2,13 @@ import type { Hardness } from '../practice/hardest.ts';
 import type { HurtPlace } from '../practice/log.ts';
 import type { Grade } from '../practice/grade.ts';
 import type { PassageWay, Practised } from '../practice/practised.ts';
-import type { Question } from '../practice/asked.ts';
+import type { NotThere, Question } from '../practice/asked.ts';
 import { REST_AFTER, REST_SECONDS, type RestReason } from '../practice/care.ts';
 import type { SessionReason } from '../practice/session.ts';
 import type { PlanStep } from '../practice/plan.ts';
 import { difficultyWord } from './hand.ts';
 import { musical } from './music.ts';
+import { toneWord } from './steer.ts';
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five'];
 
@@ -140,5 +141,19 @@ export function questionText(
       return 'Which dominant may stand for it, a tritone away?';
     case 'in-area':
       return `Set it between frets ${area![0]} and ${area![1]}.`;
+  }
+}
+
+/** Why a grip that was put on the neck is not the one that was asked for. */
+export function notThereText(why: NotThere, strings: number): string {
+  switch (why.kind) {
+    case 'outside':
+      return `String ${strings - why.string} lies outside these frets.`;
+    case 'foreign':
+      return `String ${strings - why.string} is no note of the chord.`;
+    case 'lacks':
+      return `The ${toneWord(why.degree)} is missing.`;
+    case 'unheld':
+      return 'This hand cannot hold it so.';
   }
 }

@@ -11,14 +11,18 @@ const TONES: Partial<Record<Degree, string>> = {
   b3: 'third',
   '3': 'third',
   '4': 'fourth',
+  '5': 'fifth',
   '6': 'sixth',
   b7: 'seventh',
   '7': 'seventh',
 };
 
+/** A tone of a chord as one says it: `third`, `♭9`. */
+export const toneWord = (degree: Degree): string => TONES[degree] ?? musical(degree);
+
 /** What sounds, as the chord it serves: `G7♭5 without its third`, `G7 with ♭6`. */
 export function servingText({ chord, without, with: added }: Serving): string {
-  const missed = without.map((degree) => TONES[degree] ?? musical(degree));
+  const missed = without.map(toneWord);
   return [
     musical(symbolOf(chord)),
     ...(missed.length > 0 ? [`without its ${listed(missed)}`] : []),

@@ -10,6 +10,8 @@ import {
   namesOf,
   pitchClass,
   pitchClassOf,
+  setCold,
+  tuningKey,
   type Frets,
   type Key,
   type NoteName,
@@ -17,6 +19,7 @@ import {
 import { Notice } from '../frame/Notice.tsx';
 import { useFresh } from '../../keep/fresh.ts';
 import { useGripBook, usePlayer, type KeptPlayer, type MarkedGrip } from '../../keep/player.ts';
+import { usePractise } from '../../keep/practice.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { HEARINGS, type Hearing } from '../../sound/playback.ts';
 import type { BareGrip } from '../../work/questions.ts';
@@ -84,6 +87,8 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
     guitar,
     tune?.key ?? null,
   );
+  const { begin } = usePractise();
+  const tuning = tuningKey(player.tuning);
   const nameOf = useCallback((other: Frets) => firstName(guitar, other), [guitar]);
   const fingered = useCallback(
     (other: Frets): BareGrip => ({
@@ -253,7 +258,15 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
               onWords={(words) => book.describe(grip, words)}
             />
           }
-          mine={<MyGrips kept={book.kept} words={book.words} {...{ guitar, nameOf, fingered, uses }} onShow={show} />}
+          mine={
+            <MyGrips
+              kept={book.kept}
+              words={book.words}
+              {...{ guitar, nameOf, fingered, uses }}
+              onShow={show}
+              onPractise={(grips) => begin(setCold(grips.map((one) => ({ kind: 'grip', tuning, ...one }))))}
+            />
+          }
         />
       </div>
       <Notice

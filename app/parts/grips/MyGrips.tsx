@@ -1,7 +1,8 @@
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { parseFrets, type Frets } from '../../../core/index.ts';
+import { parseFrets, type Frets, type NamedGrip } from '../../../core/index.ts';
 import type { GripWords } from '../../keep/player.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
@@ -26,13 +27,17 @@ interface MyGripsProps {
   readonly fingered: (frets: Frets) => BareGrip;
   readonly uses: readonly GripUse[];
   readonly onShow: (frets: Frets) => void;
+  /** Sets them cold, one after another. */
+  readonly onPractise: (grips: readonly NamedGrip[]) => void;
 }
 
+/** So many are enough at a time. */
+const MOST_AT_ONCE = 8;
 /** A search is worth its room from so many on. */
 const MANY = 4;
 
 /** The grips a player keeps, found by chord, name, tag or note. */
-export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow }: MyGripsProps) {
+export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, onPractise }: MyGripsProps) {
   const [search, setSearch] = useState('');
   if (kept.length === 0) return null;
   const all = kept.map((grip) => {
@@ -43,9 +48,18 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow }:
   const found = all.filter(({ grip, symbol, name = '', tags = [], note = '' }) =>
     [grip, symbol, name, note, ...tags].some((text) => text.toLowerCase().includes(wanted)),
   );
+  // What has no name as a chord cannot be called.
+  const named = found.filter(({ symbol }) => symbol !== '').slice(0, MOST_AT_ONCE);
   return (
     <section className="my-grips" aria-label="Grips of mine">
-      <h2>Grips of mine</h2>
+      <header>
+        <h2>Grips of mine</h2>
+        {named.length > 0 && (
+          <Button size="small" onClick={() => onPractise(named)}>
+            Practise {named.length === 1 ? 'it' : 'them'}
+          </Button>
+        )}
+      </header>
       {kept.length >= MANY && (
         <TextField
           size="small"

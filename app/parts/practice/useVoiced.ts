@@ -7,6 +7,7 @@ import {
   scoreOfTake,
   slotKeys,
   sungNotes,
+  tuningKey,
   versionsOf,
   type Chart,
   type Decisions,
@@ -59,7 +60,7 @@ export function useTakeJob({ tune, take }: WorkLoaded) {
 
 /** Something voiced for a player, with the score of it; null job: nothing is asked for. */
 export function useVoiced(name: string, job: Job | null, along: PlaysAlong) {
-  const { arrangement, busy, failed, phase } = useArrangement(name, job);
+  const { arrangement, busy, failed, phase, solved } = useArrangement(name, job);
   const read = useMemo(() => {
     if (!job) return null;
     const chart = parseChart(job.chartText);
@@ -79,6 +80,9 @@ export function useVoiced(name: string, job: Job | null, along: PlaysAlong) {
     score,
     failed,
     phase,
+    solved,
+    /** Of whoever plays it. */
+    tuning: job && tuningKey(job.player.tuning),
     neck: useMemo(() => hand && neckOf(hand), [hand]),
   };
 }

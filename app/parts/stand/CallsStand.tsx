@@ -1,14 +1,20 @@
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import {
+  formatFrets,
+  holdingsOf,
   musical,
+  notThere,
+  notThereText,
   NOTHING_LEFT_OUT,
   questionsFor,
   questionText,
+  type Frets,
   type Hand,
   type Question,
   type Score,
 } from '../../../core/index.ts';
+import { FingerNeck } from '../neck/FingerNeck.tsx';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -31,6 +37,7 @@ interface CallsStandProps extends AtStand {
 const SHOWS_GRIP: readonly Question['kind'][] = ['top-note', 'degree', 'name', 'left-out'];
 /** So many are asked at a time. */
 const COUNT = 12;
+const NO_FINGERS: Frets = [];
 const asItIs = (score: Score) => score;
 
 /** The tool asks, and one answers by a button, a key or a pedal; then it shows what is right. */
@@ -52,6 +59,17 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
   const question = questions?.[at];
   const column = question && arrangement?.columns[span!.from + question.column];
   const isShown = said !== null;
+  /** The fingers put on the neck, where one answers there. */
+  const [fingers, setFingers] = useState<Frets>(NO_FINGERS);
+  const asked = column?.column.chord;
+  const wrong = useMemo(
+    () =>
+      question?.area && asked && fingers.some((fret) => fret >= 0)
+        ? notThere(fingers, asked, question.area, hand)
+        : null,
+    [question, asked, fingers, hand],
+  );
+  const isOnNeck = fingers.some((fret) => fret >= 0);
 
   const leave = (to: () => void) => () => {
     rounds.end();
@@ -59,6 +77,7 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
   };
   const next = () => {
     setSaid(null);
+    setFingers(NO_FINGERS);
     lap();
     if (at + 1 >= (questions?.length ?? 0)) leave(stand.onNext)();
     else setAt(at + 1);
@@ -68,7 +87,7 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
     if (isShown || !question) return;
     rounds.spend(lap());
     setSaid(text);
-    if (question.choices.length > 0) rounds.mark(right ? 'clean' : 'unclean');
+    if (question.choices.length > 0 || isOnNeck) rounds.mark(right ? 'clean' : 'unclean');
     if (column?.grip) rounds.playback.hear(column.grip.pitches);
   };
   const choose = (i: number) => {
@@ -79,7 +98,8 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
   if (questions?.length === 0) return <Gone {...stand} words="No chord is played here, so there is nothing to ask." />;
 
-  const isPlayed = question?.choices.length === 0;
+  /** It is played on the guitar, and whoever plays says whether it was right. */
+  const isPlayed = question?.choices.length === 0 && !isOnNeck;
   const judge = (right: boolean) => () => {
     rounds.mark(right ? 'clean' : 'unclean');
     next();
@@ -87,23 +107,47 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
   const pedals = !question
     ? {}
     : !isShown
-      ? { right: isPlayed ? 'Show it' : 'I do not know', onRight: () => answer('', false) }
+      ? isOnNeck
+        ? {
+            right: 'That is it',
+            onRight: () => answer(wrong ? notThereText(wrong, guitar.open.length) : question.right, !wrong),
+          }
+        : { right: isPlayed ? 'Show it' : 'I do not know', onRight: () => answer('', false) }
       : isPlayed
         ? { left: 'It was not', right: 'It was', onLeft: judge(false), onRight: judge(true) }
         : { right: 'Next', onRight: next };
   const asksName = question?.kind === 'name';
   return (
-    <StandFrame {...stand} {...pedals} onNext={leave(stand.onNext)} onClose={leave(stand.onClose)}>
+    <StandFrame
+      {...stand}
+      {...pedals}
+      played={{ rounds, piece, guitar }}
+      onNext={leave(stand.onNext)}
+      onClose={leave(stand.onClose)}
+    >
       {question && column ? (
         <div className="asked">
           {(!asksName || isShown) && <ChordSymbol symbol={column.column.symbol} />}
-          {(SHOWS_GRIP.includes(question.kind) || isShown) && column.grip && (
+          {(SHOWS_GRIP.includes(question.kind) || (isShown && !question.area)) && column.grip && (
             <GripDiagram grip={column.grip} guitar={guitar} cut />
           )}
           <p className="asked-words" role="status">
             {questionText(question, guitar.open.length)}
           </p>
-          {isPlayed && isShown && (
+          {question.area && !isShown && (
+            <FingerNeck
+              frets={fingers}
+              chord={asked ?? null}
+              held={isOnNeck ? (holdingsOf(fingers, hand)[0] ?? null) : null}
+              guitar={guitar}
+              labels="fingers"
+              noteNames="letters"
+              area={question.area}
+              label={isOnNeck ? `Grip ${formatFrets(fingers)}` : 'No grip yet'}
+              onFrets={setFingers}
+            />
+          )}
+          {question.area && isShown && (
             <div className="asked-shapes">
               {question.shapes.slice(0, MOST_SHAPES).map((shape) => (
                 <GripDiagram key={shape.frets.join()} grip={shape} guitar={guitar} cut label={shape.frets.join(' ')} />
@@ -115,7 +159,9 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
             {isShown && !isPlayed
               ? said === question.right
                 ? 'Right.'
-                : `It is ${shownChoice(question.right)}.`
+                : isOnNeck
+                  ? said
+                  : `It is ${shownChoice(question.right)}.`
               : `${at + 1} of ${questions!.length}`}
           </p>
         </div>

@@ -6,6 +6,7 @@ import { beatsOf, countedBeats, CROSS_COUNTS, crossing, type CrossCount, type Sc
 import { useRemembered } from '../../keep/remembered.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import type { Guitar } from '../neck/layout.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
 import { useStandHow } from './how.ts';
@@ -17,8 +18,13 @@ import type { StandPiece } from './useStandPiece.ts';
 
 const COUNTS = CROSS_COUNTS.map((many) => [String(many), `in ${many}`] as const);
 
+interface CountingStandProps extends AtStand {
+  readonly piece: StandPiece;
+  readonly guitar: Guitar;
+}
+
 /** The literal chart goes on, the phrase runs over it: both are counted, and where they meet is seen. */
-export function CountingStand({ piece, ...stand }: AtStand & { readonly piece: StandPiece }) {
+export function CountingStand({ piece, guitar, ...stand }: CountingStandProps) {
   const [how] = useStandHow();
   const [many, setMany] = useRemembered<CrossCount>('cross-count', 3);
   const { score, span, goal, arrangement } = piece;
@@ -46,6 +52,7 @@ export function CountingStand({ piece, ...stand }: AtStand & { readonly piece: S
   return (
     <StandFrame
       {...stand}
+      played={{ rounds, piece, guitar }}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
       left="I lost the count"

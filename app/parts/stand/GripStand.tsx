@@ -1,14 +1,15 @@
-import PanTool from '@mui/icons-material/PanToolOutlined';
-import Button from '@mui/material/Button';
-import { useState } from 'react';
-import { difficultyWord, isStrained, type RoundMark, type Score } from '../../../core/index.ts';
+import { useEffect, useMemo, useState } from 'react';
+import { difficultyWord, isStrained, toHear, type RoundMark, type Score } from '../../../core/index.ts';
+import type { HeardGrip } from '../../sound/ear/grip.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
 import type { Guitar } from '../neck/layout.ts';
-import { useStandHow } from './how.ts';
-import { Hurt } from './Hurt.tsx';
+import { EarSaysGrip } from './EarSays.tsx';
+import { EarTool } from './EarSheet.tsx';
+import { useStandHow, type StandHow } from './how.ts';
 import { NowNext } from './NowNext.tsx';
 import { StandFrame } from './StandFrame.tsx';
+import { useEar } from './useEar.ts';
 import { useRounds } from './useRounds.ts';
 import { useStopwatch } from './useStopwatch.ts';
 import type { StandPiece } from './useStandPiece.ts';
@@ -25,11 +26,36 @@ const TIMES = 5;
 const MOST_LOOKED_FOR = 60;
 
 /** A grip set cold: the name first; set it, then see whether it was that one, hand off the neck, and again. */
-export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
-  const [how] = useStandHow();
-  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs, byDeed: true });
+export function GripStand(props: GripStandProps) {
+  const [how, setHow] = useStandHow();
+  const [isEarOpen, setEarOpen] = useState(false);
+  const who = how.ear === 'simulated' ? 'simulated' : 'player';
+  return <SetCold key={who} {...props} how={how} onHow={setHow} isEarOpen={isEarOpen} onEarOpen={setEarOpen} />;
+}
+
+interface SetColdProps extends GripStandProps {
+  readonly how: StandHow;
+  readonly onHow: (how: StandHow) => void;
+  readonly isEarOpen: boolean;
+  readonly onEarOpen: (open: boolean) => void;
+}
+
+function SetCold({ piece, guitar, how, onHow, isEarOpen, onEarOpen, ...stand }: SetColdProps) {
+  const ear = useEar(how, guitar.open);
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: asItIs, ear, byDeed: true });
   const [shown, setShown] = useState(false);
-  const [hurting, setHurting] = useState(false);
+  const [heard, setHeard] = useState<HeardGrip | null>(null);
+  const { score } = piece;
+  const grip = useMemo(() => (score ? toHear(score, 0, score.end, 1).strokes[0] : undefined), [score]);
+  const { awaitGrip } = ear;
+  // Struck, it is shown: whoever plays has no hand free.
+  useEffect(() => {
+    if (shown || isEarOpen || !grip) return;
+    return awaitGrip(grip, (found) => {
+      setHeard(found);
+      setShown(true);
+    });
+  }, [shown, isEarOpen, grip, awaitGrip]);
   const lap = useStopwatch(MOST_LOOKED_FOR);
   const column = piece.arrangement?.columns[0];
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
@@ -41,13 +67,20 @@ export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
   };
   const show = () => {
     setShown(true);
-    if (column?.grip) rounds.playback.hear(column.grip.pitches);
+    if (ear.way === 'simulated' && score && grip)
+      void ear.simulatedGrip(score, count, grip).then(({ pitches, heard: found }) => {
+        rounds.playback.hear(pitches);
+        setHeard(found);
+      });
+    // What is heard aloud would be heard by the microphone, too.
+    else if (column?.grip && ear.way === 'off') rounds.playback.hear(column.grip.pitches);
   };
   const mark = (as: RoundMark) => () => {
     if (!shown) return show();
     rounds.spend(lap());
     rounds.mark(as);
     setShown(false);
+    setHeard(null);
     if (count + 1 >= TIMES) leave(stand.onNext)();
   };
   return (
@@ -58,13 +91,14 @@ export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
       {...(shown ? { left: 'It was not', right: 'It was' } : { right: 'Show it' })}
       onLeft={shown ? mark('unclean') : undefined}
       onRight={mark('clean')}
-      covered={hurting}
-      deeds={{ play: show, again: () => setShown(false), hurts: () => setHurting(true) }}
-      middle={
-        <Button color="error" startIcon={<PanTool />} onClick={() => setHurting(true)}>
-          It hurts
-        </Button>
-      }
+      covered={isEarOpen}
+      deeds={{
+        play: show,
+        again: () => (setShown(false), setHeard(null)),
+        ear: () => onEarOpen(true),
+      }}
+      tools={<EarTool how={how} ear={ear} open={isEarOpen} onOpen={onEarOpen} onHow={onHow} />}
+      played={{ rounds, piece, guitar }}
     >
       {column?.grip ? (
         <>
@@ -73,11 +107,16 @@ export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
             <p className="stand-marks" role="status">
               {shown
                 ? 'Was it that one, at once, and every string clear?'
-                : `Hand off the neck. Set it at once${count > 0 ? ', once more' : ''}, then look.`}
+                : `Hand off the neck. Set it at once${count > 0 ? ', once more' : ''}, then ${ear.way === 'microphone' ? 'strike it' : 'look'}.`}
             </p>
             <p className="ladder-rounds" aria-label={`${count} of ${TIMES} times`}>
               {Array.from({ length: TIMES }, (_, i) => (i < count ? '●' : '○')).join(' ')}
             </p>
+            {ear.way !== 'off' && (
+              <div className="ear-place" role="status">
+                {shown && heard && <EarSaysGrip heard={heard} column={column} open={guitar.open} />}
+              </div>
+            )}
             {isStrained(column.grip) && (
               <p className="stand-care">
                 A {difficultyWord(column.grip.difficulty)} grip of {Math.round(column.grip.reachMm)} mm: warm first,
@@ -88,19 +127,13 @@ export function GripStand({ piece, guitar, ...stand }: GripStandProps) {
         </>
       ) : (
         <p className="stand-lost" role="status">
-          {piece.failed ?? 'The grip is found for this hand …'}
+          {piece.failed ??
+            (piece.arrangement
+              ? `${piece.arrangement.columns[0]?.column.symbol ?? 'This chord'} is not held so by this hand, as Player has it.`
+              : 'The grip is found for this hand …')}
         </p>
       )}
-      {hurting && (
-        <Hurt
-          bench={null}
-          onSaid={(place, note) => {
-            rounds.say(place, note);
-            leave(stand.onClose)();
-          }}
-          onClose={() => setHurting(false)}
-        />
-      )}
+      {ear.failed && <p role="alert">{ear.failed}</p>}
     </StandFrame>
   );
 }

@@ -8,7 +8,7 @@ import Switch from '@mui/material/Switch';
 import { LADDER_ROUNDS, LADDER_STARTS, LADDER_STEPS, LADDER_TOPS, type LadderHow } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import type { StandHow } from './how.ts';
-import type { Midi } from './midi.ts';
+import type { FootSwitch, Midi } from './midi.ts';
 
 interface HowSheetProps {
   readonly how: StandHow;
@@ -32,6 +32,13 @@ const CLICKS = [
   ['weak', '2 and 4'],
   ['drops-out', 'every other bar'],
 ] as const;
+const SWITCH_WORDS: Readonly<Record<FootSwitch, string>> = {
+  right: 'the right pedal',
+  left: 'the left pedal',
+  next: 'one for the next thing',
+  again: 'one for again from the start',
+  stop: 'one to stop',
+};
 const percent = (rate: number) => `${Math.round(rate * 100)} %`;
 const choices = (all: readonly number[], of: (one: number) => string = percent) =>
   all.map((one) => [String(one), of(one)] as const);
@@ -81,8 +88,9 @@ export function HowSheet({ how, midi, onHow, onClose }: HowSheetProps) {
         {midi.state === 'on' && (
           <div>
             <Button variant="outlined" onClick={midi.learn} disabled={midi.learning !== null}>
-              {midi.learning === null ? 'Say which pedal is which' : `Press the ${midi.learning} pedal …`}
+              {midi.learning === null ? 'Say which pedal is which' : `Press ${SWITCH_WORDS[midi.learning]} …`}
             </Button>
+            {midi.learning !== null && <Button onClick={midi.learnt}>There are no more</Button>}
           </div>
         )}
       </DialogContent>

@@ -6,19 +6,43 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { HURT_PLACES, HURT_WORDS, type HurtPlace } from '../../../core/index.ts';
+import {
+  difficultyWord,
+  HURT_PLACES,
+  HURT_WORDS,
+  wayOutText,
+  type HurtPlace,
+  type NamedGrip,
+} from '../../../core/index.ts';
+import { useWaysOut } from '../../work/answers.ts';
+import { GripDiagram } from '../neck/GripDiagram.tsx';
+import type { Guitar } from '../neck/layout.ts';
+import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
+import type { StandPiece } from './useStandPiece.ts';
+
+/** Where a tune's other takes are practised. */
+export interface OtherTakes {
+  readonly tuneId: string;
+  readonly takes: readonly { readonly id: string; readonly name: string }[];
+  /** The bench of the take that is practised. */
+  readonly bench: string;
+}
 
 interface HurtProps {
-  /** Where easier grips are found: the bench of the take; null: there is none. */
-  readonly bench: string | null;
-  readonly onSaid: (place: HurtPlace, note: string) => void;
+  readonly piece: StandPiece;
+  readonly guitar: Guitar;
+  readonly others: OtherTakes | null;
+  /** `instead`: an easier grip to be practised another day. */
+  readonly onSaid: (place: HurtPlace, note: string, instead: NamedGrip | null) => void;
   readonly onClose: () => void;
 }
 
-/** It hurts: everything has stopped. Where, and what could be done about it. */
-export function Hurt({ bench, onSaid, onClose }: HurtProps) {
+/** It hurts: everything has stopped. Where, and what would be easier. */
+export function Hurt({ piece, guitar, others, onSaid, onClose }: HurtProps) {
   const [place, setPlace] = useState<HurtPlace | null>(null);
   const [note, setNote] = useState('');
+  const [instead, setInstead] = useState<NamedGrip | null>(null);
+  const say = () => place && onSaid(place, note, instead);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>Stop here</DialogTitle>
@@ -45,24 +69,83 @@ export function Hurt({ bench, onSaid, onClose }: HurtProps) {
           onChange={({ target }) => setNote(target.value)}
           slotProps={{ htmlInput: { maxLength: 2000 } }}
         />
-        {bench !== null && (
+        <Easier piece={piece} guitar={guitar} chosen={instead} onChoose={setInstead} />
+        {others && (
           <p>
-            Another day, with smaller grips: each hard grip has its ways out on <Link to={bench}>the bench</Link>, under
-            Grips, and another take may lie better.
+            {others.takes.length > 0 && (
+              <>
+                Another take may lie better:{' '}
+                {others.takes.map(({ id, name }, i) => (
+                  <span key={id}>
+                    {i > 0 && ', '}
+                    <Link to={`/practice?tune=${others.tuneId}&take=${id}`} onClick={say}>
+                      {name}
+                    </Link>
+                  </span>
+                ))}
+                .{' '}
+              </>
+            )}
+            Grips are changed on{' '}
+            <Link to={others.bench} onClick={say}>
+              the bench
+            </Link>
+            .
           </p>
         )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>It is nothing</Button>
-        <Button
-          variant="contained"
-          color="secondary"
-          disabled={place === null}
-          onClick={() => place && onSaid(place, note)}
-        >
+        <Button variant="contained" color="secondary" disabled={place === null} onClick={say}>
           Log it and end
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+interface EasierProps {
+  readonly piece: StandPiece;
+  readonly guitar: Guitar;
+  readonly chosen: NamedGrip | null;
+  readonly onChoose: (grip: NamedGrip | null) => void;
+}
+
+/** What is easier than the hardest grip of what was practised; one may be taken up for another day. */
+function Easier({ piece: { arrangement, span, solved }, guitar, chosen, onChoose }: EasierProps) {
+  const columns = arrangement && span ? arrangement.columns.slice(span.from, span.to + 1) : [];
+  const hardest = columns.reduce<number | null>((best, { grip }, i) => {
+    return grip && (best === null || grip.difficulty > columns[best]!.grip!.difficulty) ? i : best;
+  }, null);
+  const column = hardest === null ? null : columns[hardest]!;
+  const easier = useWaysOut((span?.from ?? 0) + (hardest ?? 0), column?.grip?.grip ?? null, solved);
+  if (!column?.grip || !easier || easier.length === 0) return null;
+  const { symbol } = column.column;
+  return (
+    <>
+      <p>
+        Another day, in place of <ChordSymbol symbol={symbol} /> as <code>{column.grip.grip}</code>:
+      </p>
+      <div className="hurt-easier" role="group" aria-label="Easier grips">
+        {easier.map(({ way, grip }) => {
+          const isChosen = chosen?.grip === grip.grip;
+          return (
+            <button
+              key={grip.grip}
+              type="button"
+              aria-pressed={isChosen}
+              title={grip.grip}
+              onClick={() => onChoose(isChosen ? null : { symbol, grip: grip.grip })}
+            >
+              <GripDiagram grip={grip} guitar={guitar} />
+              <span>
+                {wayOutText(way)} <small>{difficultyWord(grip.difficulty)}</small>
+              </span>
+            </button>
+          );
+        })}
+      </div>
+      {chosen && <p role="status">It is taken up with the log: it comes with what is due.</p>}
+    </>
   );
 }

@@ -1,39 +1,53 @@
-import PanTool from '@mui/icons-material/PanToolOutlined';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import Stop from '@mui/icons-material/Stop';
 import Tune from '@mui/icons-material/Tune';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useState } from 'react';
-import { practisedScore, type RoundMark, type Score } from '../../../core/index.ts';
+import type { RoundMark } from '../../../core/index.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { Tip } from '../frame/Tip.tsx';
 import { BeatLight } from './BeatLight.tsx';
-import { useStandHow } from './how.ts';
+import { EarSays } from './EarSays.tsx';
+import { EarTool } from './EarSheet.tsx';
+import { useStandHow, type StandHow } from './how.ts';
 import { HowSheet } from './HowSheet.tsx';
-import { Hurt } from './Hurt.tsx';
 import { LadderView } from './LadderView.tsx';
 import { NowNext } from './NowNext.tsx';
 import { Rest } from './Rest.tsx';
 import { StandFrame } from './StandFrame.tsx';
+import { useEar } from './useEar.ts';
 import { useRounds } from './useRounds.ts';
 import type { StandPiece } from './useStandPiece.ts';
 
 interface LoopStandProps extends AtStand {
   readonly piece: StandPiece;
   readonly guitar: Guitar;
-  readonly bench?: string;
 }
 
-/** Rounds of a few bars on a ladder of tempi. */
-export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
+type Sheet = 'how' | 'ear' | null;
+
+/** Rounds of a few bars on a ladder of tempi; what a simulated player plays is a ladder of its own. */
+export function LoopStand(props: LoopStandProps) {
   const [how, setHow] = useStandHow();
-  const heard = (score: Score) => practisedScore(score, how);
-  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard });
+  const [sheet, setSheet] = useState<Sheet>(null);
+  const who = how.ear === 'simulated' ? 'simulated' : 'player';
+  return <Loop key={who} {...props} how={how} onHow={setHow} sheet={sheet} onSheet={setSheet} />;
+}
+
+interface LoopProps extends LoopStandProps {
+  readonly how: StandHow;
+  readonly onHow: (how: StandHow) => void;
+  readonly sheet: Sheet;
+  readonly onSheet: (sheet: Sheet) => void;
+}
+
+function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...stand }: LoopProps) {
+  const ear = useEar(how, guitar.open);
+  const rounds = useRounds({ what: stand.step.what, piece, how, log: stand.log, heard: ear.heard, ear });
   const { ladder, running, resting, playback, sounding } = rounds;
-  const [sheet, setSheet] = useState<'how' | 'hurt' | null>(null);
   const [marked, setMarked] = useState<RoundMark | null>(null);
   const { span, arrangement, goal } = piece;
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
@@ -42,15 +56,14 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
   const columns = arrangement?.columns ?? [];
   const now = columns[at];
   const next = span && at < span.to ? columns[at + 1]! : span && span.to > span.from ? columns[span.from]! : null;
+  const play = () => (running ? rounds.stop() : rounds.start());
   const mark = (as: RoundMark) => () => {
     if (rounds.mark(as)) setMarked(as);
+    // With nothing left to be marked a pedal plays.
+    else if (!running) rounds.start();
   };
-  const play = () => (running ? rounds.stop() : rounds.start());
+  const isFresh = !running && ladder.rounds.clean + ladder.rounds.unclean === 0;
   const step = (by: 1 | -1) => rounds.moveTo(ladder.rate + by * how.ladder.step);
-  const hurts = () => {
-    rounds.stop();
-    setSheet('hurt');
-  };
   const goOn = () => {
     rounds.stop();
     rounds.end();
@@ -68,13 +81,27 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
       onNext={goOn}
       onClose={close}
       left="Not clean"
-      right="Clean"
-      onLeft={mark('unclean')}
+      right={isFresh ? 'Play' : 'Clean'}
+      onLeft={isFresh ? undefined : mark('unclean')}
       onRight={mark('clean')}
       covered={sheet !== null}
-      deeds={{ play, again: () => (rounds.stop(), rounds.start()), faster: step, how: () => setSheet('how'), hurts }}
+      played={{ rounds, piece, guitar }}
+      deeds={{
+        play,
+        again: () => (rounds.stop(), rounds.start()),
+        faster: step,
+        how: () => setSheet('how'),
+        ear: () => setSheet('ear'),
+      }}
       tools={(midi) => (
         <>
+          <EarTool
+            how={how}
+            ear={ear}
+            open={sheet === 'ear'}
+            onOpen={(isOpen) => setSheet(isOpen ? 'ear' : null)}
+            onHow={setHow}
+          />
           <Tip label="How it is practised">
             <IconButton aria-label="How it is practised" onClick={() => setSheet('how')}>
               <Tune />
@@ -95,9 +122,6 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
           >
             {running ? 'Stop' : 'Play'}
           </Button>
-          <Button color="error" startIcon={<PanTool />} onClick={hurts}>
-            It hurts
-          </Button>
         </>
       }
     >
@@ -114,14 +138,23 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
               </p>
             )}
             {goal !== null && <LadderView ladder={ladder} how={how.ladder} goal={goal} />}
-            <p className="stand-marks">
-              {ladder.rounds.clean + ladder.rounds.unclean > 0
-                ? `${ladder.rounds.clean} clean, ${ladder.rounds.unclean} not`
-                : 'Play a round, then say with a pedal whether it was clean.'}
-              <span className="visually-hidden" role="status">
-                {marked === null ? '' : marked === 'clean' ? 'clean' : 'not clean'}
-              </span>
-            </p>
+            <div className="stand-said">
+              <p className="stand-marks">
+                {ladder.rounds.clean + ladder.rounds.unclean > 0
+                  ? `${ladder.rounds.clean} clean, ${ladder.rounds.unclean} not`
+                  : ear.way === 'off'
+                    ? 'Play a round, then say with a pedal whether it was clean.'
+                    : 'Play a round: the ear says what it heard.'}
+                <span className="visually-hidden" role="status">
+                  {marked === null ? '' : marked === 'clean' ? 'clean' : 'not clean'}
+                </span>
+              </p>
+              {ear.way !== 'off' && (
+                <div className="ear-place" role="status">
+                  {rounds.earHeard && <EarSays heard={rounds.earHeard} columns={columns} open={guitar.open} />}
+                </div>
+              )}
+            </div>
           </div>
         </>
       ) : (
@@ -129,17 +162,8 @@ export function LoopStand({ piece, guitar, bench, ...stand }: LoopStandProps) {
           {piece.failed ?? 'The grips are found for this hand …'}
         </p>
       )}
+      {ear.failed && <p role="alert">{ear.failed}</p>}
       {playback.failed && <p role="alert">{playback.failed}</p>}
-      {sheet === 'hurt' && (
-        <Hurt
-          bench={bench ?? null}
-          onSaid={(place, note) => {
-            rounds.say(place, note);
-            close();
-          }}
-          onClose={() => setSheet(null)}
-        />
-      )}
     </StandFrame>
   );
 }

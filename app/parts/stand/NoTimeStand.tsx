@@ -86,6 +86,7 @@ export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps)
   return (
     <StandFrame
       {...stand}
+      played={{ rounds, piece, guitar }}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
       left="Not yet"

@@ -20,11 +20,14 @@ import { useWarmUp } from './useWarmUp.ts';
 import { playerTuned, useGripsPiece, usePassagePiece } from './useStandPiece.ts';
 import './stand.css';
 
+/** A take at the stand, and the others of its tune. */
+export type StandWork = WorkLoaded & { readonly others: readonly { readonly id: string; readonly name: string }[] };
+
 interface StandPlaceProps {
   readonly version: number;
   readonly players: readonly KeptPlayer[];
   /** The take that bars are practised of; null: none, or it is gone. */
-  readonly work: WorkLoaded | null;
+  readonly work: StandWork | null;
   /** There is a take, but the chart of its tune cannot be played as it stands. */
   readonly unfinished: boolean;
   readonly moves: KeptMovesLoaded | null;
@@ -111,18 +114,20 @@ function OfGrips({ player, ...stand }: Of<'grip' | 'change'> & { readonly player
   );
 }
 
-function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: WorkLoaded }) {
+function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: StandWork }) {
   const { job, who, swing } = useTakeJob(work);
   const [{ band }] = useStandHow();
   const along = useStandBand(work.tune.chart, band, swing);
   const { tempo } = work.tune.chart;
   const piece = usePassagePiece(stand.what, job, along, tempo);
   const { guitar } = who;
-  const at = { ...stand, piece, guitar };
+  const { tuneId } = work.tune;
+  const others = { tuneId, takes: work.others, bench: `/tunes/${tuneId}/bench?take=${work.take.id}` };
+  const at = { ...stand, piece, guitar, others };
   const hand = useMemo(() => handOf(who.player), [who.player]);
   switch (stand.what.way) {
     case undefined:
-      return <LoopStand {...at} bench={`/tunes/${work.tune.tuneId}/bench?take=${work.take.id}`} />;
+      return <LoopStand {...at} />;
     case 'calls':
       return <CallsStand {...at} hand={hand} />;
     case 'no-time':
@@ -132,7 +137,7 @@ function OfTake({ work, ...stand }: Of<'passage'> & { readonly work: WorkLoaded 
     case 'areas':
       return <AreasStand {...at} job={job} along={along} />;
     case 'counting':
-      return <CountingStand {...stand} piece={piece} />;
+      return <CountingStand {...at} />;
   }
 }
 

@@ -59,6 +59,7 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
   return (
     <StandFrame
       {...stand}
+      played={{ rounds, piece, guitar }}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
       left="Not clean"

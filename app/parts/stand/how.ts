@@ -18,8 +18,10 @@ export interface StandHow {
   /** Whether the guitar is heard as it should sound, and the band. */
   readonly guitar: boolean;
   readonly band: boolean;
+  /** Whom the listening ear hears. */
+  readonly ear: 'off' | 'simulated' | 'microphone';
 }
-const AT_FIRST: StandHow = { ladder: USUAL_LADDER, way: 'both', click: 'beats', guitar: true, band: false };
+const AT_FIRST: StandHow = { ladder: USUAL_LADDER, way: 'both', click: 'beats', guitar: true, band: false, ear: 'off' };
 
 export function useStandHow() {
   const [kept, setHow] = useRemembered<Partial<StandHow>>('stand-how', AT_FIRST);

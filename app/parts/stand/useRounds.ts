@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   climbed,
+  heardClean,
   isStrained,
   ladderFrom,
   movedTo,
@@ -24,6 +25,7 @@ import { endUnderWay, keepUnderWay, lockOf, type PracticeLog } from '../../keep/
 import { useOfWindow } from '../../keep/remembered.ts';
 import { usePlayback } from '../workbench/usePlayback.ts';
 import type { StandHow } from './how.ts';
+import type { Ear, Heard } from './useEar.ts';
 import type { StandPiece } from './useStandPiece.ts';
 
 /** What the hand did since it last rested, and when it last did something. */
@@ -44,8 +46,10 @@ interface RoundsOf {
   readonly piece: StandPiece;
   readonly how: StandHow;
   readonly log: PracticeLog;
-  /** What is heard of the score. */
-  readonly heard: (score: Score) => Score;
+  /** What is heard of the score, in a round by its number. */
+  readonly heard: (score: Score, round: number) => Score;
+  /** Who listens to the rounds, where somebody does. */
+  readonly ear?: Ear;
   /** Whether one round follows the other by itself. */
   readonly goesOn?: boolean;
   /** What is marked is no round that was played, but a thing that was done: a grip set, a question answered. */
@@ -53,7 +57,7 @@ interface RoundsOf {
 }
 
 /** Rounds of one thing on a ladder of tempi, marked by whoever plays; logged when it ends, whatever ends it. */
-export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true, byDeed = false }: RoundsOf) {
+export function useRounds({ what, piece, how, log, heard, ear, goesOn: repeats = true, byDeed = false }: RoundsOf) {
   const playback = usePlayback();
   const [ladder, showLadder] = useState<Ladder>(() => ladderFrom(how.ladder));
   /** As it stands, drawn or not: what was marked last counts, too. */
@@ -86,12 +90,14 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     hurt: hurt.current.place,
     note: hurt.current.note,
   });
+  // What somebody else plays is nobody's practice.
   const isWorthLogging = (at: Ladder) =>
-    at.rounds.clean + at.rounds.unclean > 0 || seconds.current >= LEAST_SECONDS || hurt.current.place !== null;
+    ear?.way !== 'simulated' &&
+    (at.rounds.clean + at.rounds.unclean > 0 || seconds.current >= LEAST_SECONDS || hurt.current.place !== null);
   /** So far it is kept here; in the log it is when the step ends. */
   const keep = (at: Ladder) => isWorthLogging(at) && keepUnderWay(entry.id, logged(at));
 
-  const latest = useLatest({ piece, heard, keptWork, logged, isWorthLogging, log });
+  const latest = useLatest({ piece, heard, ear, keptWork, logged, isWorthLogging, log });
   /** Whether another round follows. */
   const goesOn = useRef(false);
   const ended = useRef(false);
@@ -118,7 +124,8 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
   const account = (round: Round | null) => {
     const now = latest.current;
     const columns = now.piece.arrangement?.columns ?? [];
-    if (!round || !now.piece.span) return null;
+    // What somebody else plays tires nobody.
+    if (!round || !now.piece.span || now.ear?.way === 'simulated') return null;
     const long = Math.min(MOST_ROUND_SECONDS, (Date.now() - round.begun) / 1000);
     seconds.current += long;
     const played = columns.slice(now.piece.span.from, now.piece.span.to + 1).flatMap(({ grip }) => grip ?? []);
@@ -136,22 +143,49 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     return restDue(next);
   };
 
+  /** Marks a round by its number, once. */
+  const setMark = (number: number, as: RoundMark): boolean => {
+    if (marked.current.has(number)) return false;
+    marked.current.add(number);
+    const next = climbed(standing.current, how.ladder, as);
+    setLadder(next);
+    keep(next);
+    return true;
+  };
+  /** What the ear heard of the round before, or says that it cannot. */
+  const [earHeard, setEarHeard] = useState<Heard | null>(null);
+  const listenedTo = async (round: Round | null) => {
+    const heardOf = await latest.current.ear?.after();
+    if (!heardOf || !round || ended.current) return;
+    setEarHeard(heardOf);
+    // Whoever plays has the first word; where nothing of it was heard, the ear has none.
+    if (heardOf.judged.unlike === null) setMark(round.number, heardClean(heardOf.judged) ? 'clean' : 'unclean');
+  };
   const onEnd = useRef<() => void>(() => undefined);
   const moments = useMemo(() => piece.score && inBeats(piece.score).moments, [piece.score]);
   const play = () => {
-    const { piece: at, heard: of } = latest.current;
+    const { piece: at, heard: of, ear: listening } = latest.current;
     if (!at.score || !at.span) return;
     const { now: before } = rounds.current;
-    rounds.current = { now: { number: (before?.number ?? 0) + 1, begun: Date.now() }, before };
+    const number = (before?.number ?? 0) + 1;
+    rounds.current = { now: { number, begun: Date.now() }, before };
     const [first, last] = [at.score.columns[at.span.from]!, at.score.columns[at.span.to]!];
     const until = last.start + last.ticks;
-    const played = inBeats(of(at.score));
+    const played = inBeats(of(at.score, number));
     const from = played.moments.findIndex(({ start }) => start >= first.start);
-    playback.play(played.score, from, { rate: standing.current.rate, until, countIn: 1 }, () => onEnd.current());
+    const { rate } = standing.current;
+    listening?.before(at.score, { from: first.start, until, column: at.span.from, rate }, number);
+    playback.play(
+      played.score,
+      from,
+      { rate, until, countIn: 1 },
+      { onEnd: () => onEnd.current(), onBegin: listening?.begins ?? (() => undefined) },
+    );
   };
   /** A round ended by itself: the next begins, unless a rest is due. */
   useEffect(() => {
     onEnd.current = () => {
+      void listenedTo(rounds.current.now);
       const reason = account(rounds.current.now);
       if (reason !== null) {
         goesOn.current = false;
@@ -194,12 +228,7 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     const counted = running && playback.playing === null;
     const round = counted && repeats ? rounds.current.before : rounds.current.now;
     const number = byDeed ? marked.current.size : round?.number;
-    if (number === undefined || marked.current.has(number)) return false;
-    marked.current.add(number);
-    const next = climbed(standing.current, how.ladder, as);
-    setLadder(next);
-    keep(next);
-    return true;
+    return number !== undefined && setMark(number, as);
   };
   return {
     playback,
@@ -208,6 +237,7 @@ export function useRounds({ what, piece, how, log, heard, goesOn: repeats = true
     moments,
     running: running || wanted,
     resting,
+    earHeard,
     /** Stretched grips since the hand last rested. */
     stretched: keptWork.work.grips,
     start,

@@ -14,6 +14,11 @@ import { Playback, type Hearing } from '../../sound/playback.ts';
 import { USUAL_VOLUMES, without, type Heard, type Performance, type Side } from '../../sound/performance.ts';
 
 const NOBODY: readonly Heard[] = [];
+/** Told when it ends by itself, and in how many seconds its first column is heard. */
+interface Ends {
+  readonly onEnd?: () => void;
+  readonly onBegin?: (inSeconds: number) => void;
+}
 /** Windows tell each other here that they begin to play. */
 const TURNS = 'heron.plays';
 
@@ -62,8 +67,7 @@ export function usePlayback() {
     turns.current = channel;
     return () => channel.close();
   }, [stop]);
-  /** `onEnd`: told when it ends by itself. */
-  const perform = (performance: Performance, onEnd?: () => void) =>
+  const perform = (performance: Performance, { onEnd, onBegin }: Ends = {}) =>
     void guarded(async () => {
       const mine = ++run.current;
       turns.current?.postMessage(null);
@@ -76,6 +80,7 @@ export function usePlayback() {
           setPlaying(column);
           if (column === null) onEnd?.();
         },
+        begins: (inSeconds) => mine === run.current && onBegin?.(inSeconds),
         lost() {
           if (mine !== run.current) return;
           stop();
@@ -96,8 +101,8 @@ export function usePlayback() {
     hearRow: (row: readonly (readonly number[])[], seconds: number) => perform(inARow(row, seconds)),
     /** Notes of a melody, alone. */
     sing: (notes: Parameters<typeof sungAlone>[0]) => perform(sungAlone(notes)),
-    play: (score: Score, from: number, how: Played = {}, onEnd?: () => void) =>
-      perform(performanceFrom(score, from, how), onEnd),
+    play: (score: Score, from: number, how: Played = {}, ends: Ends = {}) =>
+      perform(performanceFrom(score, from, how), ends),
     /** Two takes at once; which of them is heard can be changed at any time. */
     playBoth: (...both: Parameters<typeof bothFrom>) => perform(bothFrom(...both)),
     hearSide: (side: Side) => ready().hearSide(side),

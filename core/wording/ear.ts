@@ -1,0 +1,122 @@
+import { degreeIn, noteIn, outsideDegree, type Chord } from '../chord/chord.ts';
+import { spell } from '../pitch/degree.ts';
+import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
+import type { ToHear } from '../practice/ear.ts';
+import { SURE_ENOUGH, type Fault, type Judged, type Unlike } from '../practice/verdict.ts';
+import { musical } from './music.ts';
+import { toneWord } from './steer.ts';
+
+/** Something the ear says of a stroke. */
+export interface EarLine {
+  /** `bar 3, G7`. */
+  readonly where: string;
+  /** `the third did not sound`. */
+  readonly words: string;
+  readonly sure: number;
+}
+
+/** How sure the ear is, in a word. */
+export const sureWord = (sure: number): 'sure' | 'probably' | 'perhaps' =>
+  sure >= 0.8 ? 'sure' : sure >= SURE_ENOUGH ? 'probably' : 'perhaps';
+
+/** Lengths a player knows, in quarters; one is meant where the ear is off by no more than a fifth of it. */
+const LENGTHS: readonly (readonly [number, string])[] = [
+  [1 / 4, 'a sixteenth'],
+  [1 / 3, 'a triplet eighth'],
+  [1 / 2, 'an eighth'],
+  [3 / 4, 'a dotted eighth'],
+  [1, 'a quarter'],
+];
+const ALMOST = 0.2;
+
+/** How far off its time: `late by an eighth`, `early by 90 ms`. */
+export function offTimeText(seconds: number, quarter: number): string {
+  const quarters = Math.abs(seconds) / quarter;
+  const off = ([length]: (typeof LENGTHS)[number]) => Math.abs(quarters - length) / length;
+  const nearest = LENGTHS.reduce((best, one) => (off(one) < off(best) ? one : best));
+  const by = off(nearest) <= ALMOST ? nearest[1] : `${Math.round(Math.abs(seconds) * 100) * 10} ms`;
+  return `${seconds > 0 ? 'late' : 'early'} by ${by}`;
+}
+
+/** What a pitch is of a chord, as one says it. */
+function ofChord(chord: Chord | null, pitch: Midi): string {
+  const degree = chord && degreeIn(chord, pitchClassOf(pitch));
+  return degree === null ? 'a note' : degree === 'bass' ? 'the bass' : `the ${toneWord(degree)}`;
+}
+const NATURALS: Readonly<Record<number, string>> = { 0: 'C', 2: 'D', 4: 'E', 5: 'F', 7: 'G', 9: 'A', 11: 'B' };
+/** A pitch over a chord, by the simplest name: an open E is no F♭. */
+function noteOver(chord: Chord | null, pitch: Midi): string {
+  const pc = pitchClassOf(pitch);
+  const natural = NATURALS[pc];
+  if (natural !== undefined) return natural;
+  return chord ? musical(noteIn(chord, pc) ?? spell(chord.root, outsideDegree(chord, pc))) : 'another note';
+}
+
+/** What the ear says of a stroke of a chord, on strings tuned so; a quarter lasts `quarter` seconds. */
+export function heardFaultText(fault: Fault, chord: Chord | null, open: readonly Midi[], quarter: number): string {
+  const strings = open.length;
+  switch (fault.kind) {
+    case 'unstruck':
+      return 'was not heard';
+    case 'off-time':
+      return offTimeText(fault.seconds, quarter);
+    case 'missing': {
+      const { pitch, string, instead } = fault;
+      const what = `${ofChord(chord, pitch)}${string === null ? '' : ` (string ${strings - string})`}`;
+      return instead === null ? `${what} did not sound` : `${what}: ${noteOver(chord, instead)} sounded in its place`;
+    }
+    case 'extra': {
+      const string = open.indexOf(fault.pitch);
+      const along = `${noteOver(chord, fault.pitch)} sounded along`;
+      return string < 0 ? along : `${along}: string ${strings - string}, open`;
+    }
+    case 'out-of-tune':
+      return `string ${strings - fault.string} is ${Math.round(Math.abs(fault.cents))} cents ${fault.cents < 0 ? 'flat' : 'sharp'}`;
+  }
+}
+
+/** What the ear says of a round, in its order; `columns[i]` its column i. */
+export function earLines(
+  { verdicts }: Judged,
+  { strokes, quarter }: ToHear,
+  columns: readonly { readonly chord: Chord | null; readonly symbol: string }[],
+  open: readonly Midi[],
+): readonly EarLine[] {
+  return verdicts.flatMap(({ stroke, faults }) => {
+    const { bar, column } = strokes[stroke]!;
+    const at = column === null ? undefined : columns[column];
+    const where = `bar ${bar}${at ? `, ${musical(at.symbol)}` : ''}`;
+    return faults.map((fault) => ({
+      where,
+      words: heardFaultText(fault, at?.chord ?? null, open, quarter),
+      sure: fault.sure,
+    }));
+  });
+}
+
+const HALF_STEPS = ['', 'a half step', 'a whole step'];
+
+/** What was heard instead of what was to be played. */
+function unlikeText(unlike: Unlike): string {
+  switch (unlike.kind) {
+    case 'silence':
+      return 'Nothing was heard. Is the microphone on, and near enough?';
+    case 'tuned':
+      return `All of it sounds ${HALF_STEPS[Math.abs(unlike.off)]!} too ${unlike.off < 0 ? 'low' : 'high'}: look at the tuning, and at the capo.`;
+    case 'other':
+      return 'What was heard is not what stands here: another tune, another tuning, or another instrument?';
+  }
+}
+
+/** A round in a line: `14 of 16 strokes as written`. */
+export function earSummary({ unlike, verdicts, latency }: Judged, { strokes }: ToHear): string {
+  if (unlike) return unlikeText(unlike);
+  const wrong = verdicts.filter(({ faults }) => faults.some(({ sure }) => sure >= SURE_ENOUGH)).length;
+  const late =
+    Math.abs(latency) < TOLD_LATENCY
+      ? ''
+      : ` All of it came ${Math.round(Math.abs(latency) * 100) * 10} ms ${latency > 0 ? 'late' : 'early'}, as a sound card makes it: that is not counted.`;
+  return `${strokes.length - wrong} of ${strokes.length} strokes as written.${late}`;
+}
+/** From here on a machine's own delay is worth a word, in seconds. */
+const TOLD_LATENCY = 0.06;
