@@ -22,6 +22,7 @@ const CORE_ORDER = [
   'leading',
   'score',
   'practice',
+  'sheet',
   'format',
   'wording',
 ];

@@ -4,7 +4,7 @@ export { run } from './steps.ts';
 export { applyPatch, applyPatches, type EditAnswer, type Kept, type Patch } from './patch.ts';
 export { changeBetween, movedOver, shareLine, swapped, undoOf, withChange, type TextChange } from './text-change.ts';
 export { hertz, maskOf, pitchClassOf, type Midi, type PitchClass } from './pitch/pitch.ts';
-export { parseNote, parsePitch, pitchClass, pitchName, type NoteName } from './pitch/note.ts';
+export { parseNote, parsePitch, pitchClass, pitchName, writtenPitch, type NoteName } from './pitch/note.ts';
 export { degreePitchClass, semitones, spell, type Degree } from './pitch/degree.ts';
 export { formatKey, headerKey, keyOfSignature, nameInKey, parseKey, signature, type Key } from './pitch/key.ts';
 export {
@@ -605,3 +605,6 @@ export {
   type PracticeWay,
 } from './practice/rounds.ts';
 export { logCsv, logJson } from './format/practice-log.ts';
+export { sheetOf, type Sheet, type SheetBar, type SheetWords, type Shown } from './sheet/sheet.ts';
+export { STAVES, type BarChord, type StaveName, type Voice } from './sheet/music.ts';
+export type { SheetEvent, SheetNote } from './sheet/voices.ts';

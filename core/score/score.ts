@@ -54,6 +54,8 @@ export interface Sound {
   readonly notes: readonly SoundNote[];
   /** How the left hand alone brings it on; without it it is plucked. */
   readonly legato?: Legato;
+  /** Let go early: it is written this much longer than it sounds. */
+  readonly letGo?: Ticks;
 }
 
 /** Who plays. */

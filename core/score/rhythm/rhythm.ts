@@ -123,6 +123,7 @@ function soundOf({ at, ticks, voices, accent, stroke, damped }: Placed, chord: S
     kind: voices === 'muted' ? 'muted' : chord.kind,
     start: at,
     ticks: long,
+    ...(damped && { letGo: end - at - long }),
     velocity: VELOCITIES[accent],
     notes,
     spreadMs: notes.length < 2 ? 0 : stroke === 'up' ? -SPREADS.up : SPREADS[stroke],
