@@ -5,6 +5,7 @@ export default [
   route('tunes/:tuneId/chart', 'routes/chart.tsx'),
   route('tunes/:tuneId/bench', 'routes/bench.tsx'),
   route('tunes/:tuneId/takes', 'routes/takes.tsx'),
+  route('tunes/:tuneId/sheet', 'routes/sheet.tsx'),
   route('tunes/:tuneId/history', 'routes/history.tsx'),
   route('import', 'routes/import.tsx'),
   route('players/:playerId?', 'routes/players.tsx'),

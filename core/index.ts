@@ -608,3 +608,8 @@ export { logCsv, logJson } from './format/practice-log.ts';
 export { sheetOf, type Sheet, type SheetBar, type SheetWords, type Shown } from './sheet/sheet.ts';
 export { STAVES, type BarChord, type StaveName, type Voice } from './sheet/music.ts';
 export type { SheetEvent, SheetNote } from './sheet/voices.ts';
+export { ROOM, sheetLines, type SheetLine, type SheetLook } from './sheet/lines.ts';
+export { sheetPages, type SheetPage } from './sheet/pages.ts';
+export { usedGrips, type UsedGrip } from './sheet/used-grips.ts';
+export { beamParts } from './sheet/beams.ts';
+export type { Accidental } from './sheet/accidentals.ts';

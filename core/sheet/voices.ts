@@ -37,8 +37,11 @@ export interface SheetEvent {
 const PRICES = {
   /** Two lengths on one stem: the longer is cut. */
   together: 40,
-  /** A note is cut where its voice goes on, for each note of it. */
+  /** A note is cut where its voice goes on, for each note of it; the lowest of a bar is what the rest stands on. */
   cut: 2,
+  cutLowest: 5,
+  /** The lower voice has to rest. */
+  rest: 1,
   /** The lower voice is above the upper. */
   crossed: 3,
   /** The lower voice sounds alone. */
@@ -61,6 +64,7 @@ interface State {
  */
 export function inVoices(events: readonly SheetEvent[]): readonly (readonly SheetEvent[])[] {
   const sorted = [...events].sort((a, b) => a.tick - b.tick || heightOf(a) - heightOf(b));
+  const lowest = Math.min(...events.map(({ notes }) => notes[0]!.pitch));
   let states: readonly State[] = [{ price: 0, last: [-1, -1], voices: [] }];
   sorted.forEach((event, i) => {
     const next = new Map<string, State>();
@@ -69,7 +73,7 @@ export function inVoices(events: readonly SheetEvent[]): readonly (readonly Shee
         const last: [number, number] = [...state.last];
         last[voice] = i;
         const found: State = {
-          price: state.price + priceOf(event, voice, state, sorted),
+          price: state.price + priceOf(event, voice, state, { sorted, lowest }),
           last,
           voices: [...state.voices, voice],
         };
@@ -85,19 +89,29 @@ export function inVoices(events: readonly SheetEvent[]): readonly (readonly Shee
   return [upper, lower].filter((voice) => voice.length > 0).concat(sorted.length === 0 ? [[]] : []);
 }
 
-function priceOf(event: SheetEvent, voice: 0 | 1, { last }: State, sorted: readonly SheetEvent[]): number {
+interface Around {
+  readonly sorted: readonly SheetEvent[];
+  /** The lowest pitch of the bar. */
+  readonly lowest: Midi;
+}
+
+function priceOf(event: SheetEvent, voice: 0 | 1, { last }: State, { sorted, lowest }: Around): number {
   const own = sorted[last[voice]];
   const other = sorted[last[voice === 0 ? 1 : 0]];
   const isBeside = other !== undefined && endOf(other) > event.tick;
-  const above = isBeside ? (voice === 0 ? event : other) : null;
-  const below = isBeside ? (voice === 0 ? other : event) : null;
-  const overlaps = own !== undefined && endOf(own) > event.tick;
-  const isCut = overlaps ? (own.tick === event.tick ? PRICES.together : PRICES.cut * own.notes.length) : 0;
+  const isCrossed = isBeside && (voice === 0 ? heightOf(event) < heightOf(other) : heightOf(event) > heightOf(other));
+  const rests = voice === 1 && (own ? endOf(own) : 0) < event.tick;
   return (
-    isCut +
-    (above && below && heightOf(above) < heightOf(below) ? PRICES.crossed : 0) +
+    (own && endOf(own) > event.tick ? cutPrice(own, event, lowest) : 0) +
+    (isCrossed ? PRICES.crossed : 0) +
+    (rests ? PRICES.rest : 0) +
     (voice === 1 && !isBeside ? PRICES.alone : 0)
   );
+}
+
+function cutPrice(own: SheetEvent, next: SheetEvent, lowest: Midi): number {
+  if (own.tick === next.tick) return PRICES.together;
+  return own.notes[0]!.pitch === lowest ? PRICES.cutLowest : PRICES.cut * own.notes.length;
 }
 
 /** A voice in which nothing sounds twice. */

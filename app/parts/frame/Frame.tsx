@@ -31,6 +31,7 @@ export function Frame({ tuneId, header, children }: FrameProps) {
             <NavLink to={`/tunes/${tuneId}/chart`}>Chart</NavLink>
             <NavLink to={`/tunes/${tuneId}/bench${take === null ? '' : `?take=${take}`}`}>Bench</NavLink>
             <NavLink to={`/tunes/${tuneId}/takes${take === null ? '' : `?take=${take}`}`}>Takes</NavLink>
+            <NavLink to={`/tunes/${tuneId}/sheet${take === null ? '' : `?take=${take}`}`}>Sheet</NavLink>
           </>
         )}
         <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>Grips</NavLink>

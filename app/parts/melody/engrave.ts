@@ -15,7 +15,7 @@ import {
   VexFlow,
   Voice,
 } from 'vexflow/core';
-import { formatMeter, isCompound, signature, staveStep, type BarNotes, type StaveBar } from '../../../core/index.ts';
+import { formatMeter, isCompound, signature, staveStep, type Pitched, type StaveBar } from '../../../core/index.ts';
 import type { ShownBar } from './lines.ts';
 
 /* Sets lines of a stave with VexFlow; loaded when a stave is first shown. */
@@ -68,7 +68,7 @@ export const headRoom = (sharpsOrFlats: number): number =>
 
 /** Major keys by their signature, from seven flats. */
 const MAJORS = ['Cb', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#'];
-const keyOf = ({ key }: StaveBar): string => MAJORS[signature(key) + 7]!;
+export const keyOf = ({ key }: Pick<StaveBar, 'key'>): string => MAJORS[signature(key) + 7]!;
 
 /** Sets a line in an empty element of some width. Colours are the element's. */
 export function setLine(into: HTMLDivElement, bars: readonly ShownBar[], width: number): SetLine {
@@ -167,7 +167,7 @@ function setBar(
 }
 
 /** `f#/4`: the letter's own octave. */
-function vexKey(note: BarNotes[number]): string {
+export function vexKey(note: Pitched): string {
   return `${note.spelling.toLowerCase()}/${Math.floor(staveStep(note) / 7)}`;
 }
 

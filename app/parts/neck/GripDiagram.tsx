@@ -17,13 +17,15 @@ interface GripDiagramProps {
   readonly label?: string;
   /** Cut to its own frets, where it stands large and alone. */
   readonly cut?: boolean;
+  /** Strings that may be left out: they stand in brackets. */
+  readonly optional?: readonly number[];
 }
 
 /**
  * A small picture of a grip: a piece of the neck lying as the neck lies, true to scale, so that a wide grip looks wide;
  * the number under it is the fret of the lowest finger.
  */
-export function GripDiagram({ grip, guitar, label, cut = false }: GripDiagramProps) {
+export function GripDiagram({ grip, guitar, label, cut = false, optional = [] }: GripDiagramProps) {
   const { mm, leftHanded, open } = guitar;
   const { first, last } = diagramWindow(grip.frets, mm, cut);
   const right = LEFT + (cut ? mm[last]! - mm[first]! : DIAGRAM_MM) * PER_MM;
@@ -72,6 +74,10 @@ export function GripDiagram({ grip, guitar, label, cut = false }: GripDiagramPro
           <path key={s} d={`M${x - 2.6},${y(s) - 2.6} l5.2,5.2 m0,-5.2 l-5.2,5.2`} className="grip-mute" />
         );
       })}
+      {optional.map((s) => {
+        const x = grip.frets[s]! > 0 ? finger(grip.frets[s]!) : seen(LEFT - 10);
+        return <path key={s} d={bracketsAround(x, y(s))} className="grip-optional" />;
+      })}
       {lowest > 0 && (
         <text x={finger(lowest)} y={HEIGHT - 4} textAnchor="middle" className="grip-place">
           {lowest}
@@ -80,3 +86,7 @@ export function GripDiagram({ grip, guitar, label, cut = false }: GripDiagramPro
     </svg>
   );
 }
+
+/** Brackets to the left and right of a finger. */
+const bracketsAround = (x: number, y: number): string =>
+  [-1, 1].map((side) => `M${x + side * 7},${y - 7} q${side * 4},7 0,14`).join(' ');

@@ -1,0 +1,39 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useLatest } from '../../keep/latest.ts';
+import type { Keys } from '../frame/KeyList.tsx';
+import { isOfControl, unlessOnControl } from '../frame/controls.ts';
+
+export const SHEET_KEYS: Keys = [
+  ['1 – 7', 'chart, grips, tab, everything, lead sheet, bass, all grips'],
+  [', .', 'the take before, the take after'],
+  ['+ −', 'larger, smaller'],
+  ['Space', 'play; stop'],
+  ['P', 'print, or save as PDF'],
+  ['F', 'at the stand: one page fills the screen'],
+  ['→ ←', 'at the stand: turn the page on, back; so do two pedals, Page Down and Page Up'],
+  ['Esc', 'away from the stand'],
+  ['?', 'this sheet'],
+];
+
+interface SheetDeeds {
+  readonly layout: (index: number) => void;
+  readonly stepTake: (by: 1 | -1) => void;
+  readonly size: (by: 1 | -1) => void;
+  readonly play: () => void;
+  readonly print: () => void;
+  readonly stand: () => void;
+}
+
+/** The keys of a sheet on its desk. */
+export function useSheetKeys(deeds: SheetDeeds, enabled: boolean): void {
+  const now = useLatest(deeds);
+  const free = { enabled, preventDefault: true, ignoreEventWhen: isOfControl };
+  useHotkeys('1,2,3,4,5,6,7', ({ key }) => now.current.layout(Number(key) - 1), free);
+  useHotkeys('comma', () => now.current.stepTake(-1), free);
+  useHotkeys('period', () => now.current.stepTake(1), free);
+  useHotkeys('plus, equal, shift+equal', () => now.current.size(1), free);
+  useHotkeys('minus, slash', () => now.current.size(-1), free);
+  useHotkeys('p', () => now.current.print(), free);
+  useHotkeys('f', () => now.current.stand(), free);
+  useHotkeys('space', (event) => unlessOnControl(event, () => now.current.play()), { enabled });
+}
