@@ -31,7 +31,13 @@ export interface LineLevels {
   /** The base line of chord symbols. */
   readonly symbols: number;
   readonly diagrams: number;
-  readonly staves: readonly { readonly name: StaveName; readonly top: number; readonly tab: number | null }[];
+  readonly staves: readonly {
+    readonly name: StaveName;
+    readonly top: number;
+    /** Over all that stands on it. */
+    readonly over: number;
+    readonly tab: number | null;
+  }[];
   /** Base lines of the verses that are sung. */
   readonly lyrics: readonly number[];
 }
@@ -53,11 +59,14 @@ export const ROOM = {
   symbols: 36,
   diagrams: 94,
   stave: 40,
-  tabGap: 34,
+  tabGap: 8,
   string: 13,
   verse: 20,
   /** Over and under a stave, so that stems and rests are clear of what is beside it. */
-  air: 20,
+  air: 16,
+  stem: 36,
+  /** A dot or an accent. */
+  mark: 13,
   gap: 30,
   /** A bar of a chart that has no staves. */
   chartBar: 62,
@@ -164,16 +173,23 @@ function lineOf(
   return { from, widths, head, ...levelsOf(bars, look) };
 }
 
-/** How far notes go over the top line of a stave and under its lowest, in units; written an octave up, a guitar's go with its clef. */
+/** How far heads, stems and what stands at them go over the top line of a stave and under its lowest. */
 function reachOf(bars: readonly SheetBar[], name: StaveName): { readonly over: number; readonly under: number } {
-  const steps = bars.flatMap(({ staves }) =>
-    staves[name].flatMap(({ events }) => events.flatMap(({ notes }) => notes.map((note) => staveStep(note)))),
-  );
   const [top, bottom] = STAVE_STEPS[name];
-  return {
-    over: 5 * Math.max(0, ...steps.map((step) => step - top)),
-    under: 5 * Math.max(0, ...steps.map((step) => bottom - step)),
-  };
+  const middle = (top + bottom) / 2;
+  let [over, under] = [0, 0];
+  for (const { staves } of bars)
+    staves[name].forEach(({ events }, voice, { length }) => {
+      const strums = events.some(({ stroke }) => stroke === 'up');
+      for (const { notes, staccato, accent } of events) {
+        const [low, high] = [staveStep(notes[0]!), staveStep(notes.at(-1)!)];
+        const isUp = length > 1 ? voice === 0 : (low + high) / 2 < middle;
+        const marks = (staccato ? ROOM.mark : 0) + (accent ? ROOM.mark : 0) + (strums ? ROOM.mark : 0);
+        over = Math.max(over, 5 * (high - top) + (isUp ? ROOM.stem : marks));
+        under = Math.max(under, 5 * (bottom - low) + (isUp ? marks : ROOM.stem));
+      }
+    });
+  return { over, under };
 }
 /** The top and the bottom line of each stave as it sounds, by steps from C0: F5 and E4; a guitar and an upright bass are written an octave up. */
 const STAVE_STEPS: Readonly<Record<StaveName, readonly [number, number]>> = {
@@ -206,7 +222,7 @@ function levelsOf(bars: readonly SheetBar[], look: SheetLook): Pick<SheetLine, '
     const { over, under } = reachOf(bars, name);
     const top = y + over + ROOM.air;
     y = top + ROOM.stave + under + ROOM.air;
-    const tab = name === 'guitar' && look.tab ? y + ROOM.tabGap - ROOM.air : null;
+    const tab = name === 'guitar' && look.tab ? y + ROOM.tabGap : null;
     if (tab !== null) y = tab + ROOM.string * (look.strings - 1) + ROOM.air / 2;
     // Words stand under what is sung; without it, under all.
     const isSung = name === 'melody' || (i === look.staves.length - 1 && !look.staves.includes('melody'));
@@ -214,7 +230,7 @@ function levelsOf(bars: readonly SheetBar[], look: SheetLook): Pick<SheetLine, '
       lyrics = Array.from({ length: verses }, (_, v) => y + ROOM.verse * (v + 0.6));
       y += ROOM.verse * verses;
     }
-    return { name, top, tab };
+    return { name, top, over: top - over - ROOM.air / 2, tab };
   });
   return { height: y, at: { signs, symbols, diagrams, staves, lyrics } };
 }

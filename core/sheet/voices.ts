@@ -36,20 +36,25 @@ export interface SheetEvent {
 /** What an engraver would rather not write (common practice); the least sum is taken. */
 const PRICES = {
   /** Two lengths on one stem: the longer is cut. */
-  together: 40,
-  /** A note is cut where its voice goes on, for each note of it; the lowest of a bar is what the rest stands on. */
-  cut: 2,
-  cutLowest: 5,
-  /** The lower voice has to rest. */
-  rest: 1,
+  together: 80,
+  /** A note is cut where its voice goes on, for each note of it; a bass is what the rest stands on. */
+  cut: 1,
+  cutBass: 8,
+  /** A voice has to rest; in the lower one that is hardly seen. */
+  rest: [5, 1],
   /** The lower voice is above the upper. */
-  crossed: 3,
+  crossed: 12,
   /** The lower voice sounds alone. */
-  alone: 1,
+  alone: 2,
 } as const;
 
 const endOf = ({ tick, ticks }: SheetEvent): Ticks => tick + ticks;
 const heightOf = ({ notes }: SheetEvent): number => notes.reduce((sum, { pitch }) => sum + pitch, 0) / notes.length;
+/** Whether an event is below all that begins while it sounds, and something does. */
+function isBass(event: SheetEvent, all: readonly SheetEvent[]): boolean {
+  const over = all.filter(({ tick }) => tick > event.tick && tick < endOf(event));
+  return over.length > 0 && over.every(({ notes }) => notes[0]!.pitch > event.notes.at(-1)!.pitch);
+}
 
 interface State {
   readonly price: number;
@@ -64,7 +69,7 @@ interface State {
  */
 export function inVoices(events: readonly SheetEvent[]): readonly (readonly SheetEvent[])[] {
   const sorted = [...events].sort((a, b) => a.tick - b.tick || heightOf(a) - heightOf(b));
-  const lowest = Math.min(...events.map(({ notes }) => notes[0]!.pitch));
+  const basses = new Set(sorted.filter((event) => isBass(event, sorted)));
   let states: readonly State[] = [{ price: 0, last: [-1, -1], voices: [] }];
   sorted.forEach((event, i) => {
     const next = new Map<string, State>();
@@ -73,7 +78,7 @@ export function inVoices(events: readonly SheetEvent[]): readonly (readonly Shee
         const last: [number, number] = [...state.last];
         last[voice] = i;
         const found: State = {
-          price: state.price + priceOf(event, voice, state, { sorted, lowest }),
+          price: state.price + priceOf(event, voice, state, { sorted, basses }),
           last,
           voices: [...state.voices, voice],
         };
@@ -91,27 +96,26 @@ export function inVoices(events: readonly SheetEvent[]): readonly (readonly Shee
 
 interface Around {
   readonly sorted: readonly SheetEvent[];
-  /** The lowest pitch of the bar. */
-  readonly lowest: Midi;
+  readonly basses: ReadonlySet<SheetEvent>;
 }
 
-function priceOf(event: SheetEvent, voice: 0 | 1, { last }: State, { sorted, lowest }: Around): number {
+function priceOf(event: SheetEvent, voice: 0 | 1, { last }: State, { sorted, basses }: Around): number {
   const own = sorted[last[voice]];
   const other = sorted[last[voice === 0 ? 1 : 0]];
   const isBeside = other !== undefined && endOf(other) > event.tick;
   const isCrossed = isBeside && (voice === 0 ? heightOf(event) < heightOf(other) : heightOf(event) > heightOf(other));
-  const rests = voice === 1 && (own ? endOf(own) : 0) < event.tick;
+  const rests = (own ? endOf(own) : 0) < event.tick;
   return (
-    (own && endOf(own) > event.tick ? cutPrice(own, event, lowest) : 0) +
+    (own && endOf(own) > event.tick ? cutPrice(own, event, basses) : 0) +
     (isCrossed ? PRICES.crossed : 0) +
-    (rests ? PRICES.rest : 0) +
+    (rests ? PRICES.rest[voice] : 0) +
     (voice === 1 && !isBeside ? PRICES.alone : 0)
   );
 }
 
-function cutPrice(own: SheetEvent, next: SheetEvent, lowest: Midi): number {
+function cutPrice(own: SheetEvent, next: SheetEvent, basses: Around['basses']): number {
   if (own.tick === next.tick) return PRICES.together;
-  return own.notes[0]!.pitch === lowest ? PRICES.cutLowest : PRICES.cut * own.notes.length;
+  return basses.has(own) ? PRICES.cutBass : PRICES.cut * own.notes.length;
 }
 
 /** A voice in which nothing sounds twice. */

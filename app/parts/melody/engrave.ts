@@ -56,7 +56,8 @@ const METER_ROOM = 26;
 const FONT = 'Bravura';
 export const ready = (async () => {
   await Font.load(FONT, bravura);
-  VexFlow.setFonts(FONT);
+  // Figures and words are not in the music font.
+  VexFlow.setFonts(FONT, 'Figtree Variable');
 })();
 
 /** What a bar takes at least, in px. */

@@ -105,11 +105,11 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
   const left = place === 0 ? 0 : box.from;
   const signs = [
     ...(bar.section === null ? [] : [{ x: left, text: bar.section, className: 'sheet-section' }]),
-    ...(differs
+    ...(differs && !last?.differs
       ? [
           {
             x: left + (bar.section ? 60 : 0),
-            text: `time ${passOf(played[0]!)}, otherwise`,
+            text: `${ordinal(passOf(played[0]!))} time`,
             className: 'sheet-otherwise',
           },
         ]
@@ -144,6 +144,7 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
           {after.join(' · ')}
         </text>
       )}
+      {differs && <path d={`M${left + 2},${at.signs + 7} H${box.to - 4}`} className="sheet-otherwise" />}
       {ending && (
         <g className="sheet-ending">
           <path
@@ -208,7 +209,7 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
             {text}
           </text>
         ))}
-      {at.staves.map(({ name, top }) => (
+      {at.staves.map(({ name, top, over }) => (
         <Fragment key={name}>
           {staves[name].flatMap(({ events }, v) =>
             events.map(({ tick, ticks, breath, rings }, i) => (
@@ -219,7 +220,7 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
                   </text>
                 )}
                 {rings && !events.slice(0, i).some((one) => one.rings) && place === 0 && v === 0 && (
-                  <text x={x(tick)} y={top - 12} className="sheet-ring">
+                  <text x={x(tick)} y={over} className="sheet-ring">
                     let ring
                   </text>
                 )}
@@ -249,6 +250,9 @@ function isSame({ chords, bar }: SheetBar, last: SheetBar | null): boolean {
   const told = (some: readonly BarChord[]) => some.map(({ tick, symbol }) => `${tick} ${symbol}`).join();
   return last !== null && bar.section === null && !bar.ending && told(chords) === told(last.chords);
 }
+
+const ORDINALS = ['1st', '2nd', '3rd'];
+const ordinal = (number: number) => ORDINALS[number - 1] ?? `${number}th`;
 
 function jumpText({ to, until }: NonNullable<SheetBar['bar']['jump']>): string {
   return `${to === 'start' ? 'D.C.' : 'D.S.'}${until === 'end' ? '' : ` al ${until === 'coda' ? 'Coda' : 'Fine'}`}`;

@@ -4,7 +4,7 @@ import type { Guitar } from '../neck/layout.ts';
 import type { Engraver } from './engrave.ts';
 import { LineView } from './LineView.tsx';
 import { SvgSymbol, SvgText } from './SvgSymbol.tsx';
-import { CELL, type PaperSize, type SetSheet } from './useSheet.ts';
+import { type PaperSize, type SetSheet } from './useSheet.ts';
 
 interface PageViewProps {
   readonly set: SetSheet;

@@ -157,13 +157,12 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
     >
       <div className="sheet">
         <div className="sheet-desk">
-          <div className="sheet-layouts" role="radiogroup" aria-label="What is on it">
+          <div className="sheet-layouts" role="group" aria-label="What is on it">
             {LAYOUTS.map(({ id, name, says }) => (
               <button
                 key={id}
                 type="button"
-                role="radio"
-                aria-checked={settings.layout === id}
+                aria-pressed={settings.layout === id}
                 title={says}
                 onClick={() => change({ layout: id })}
               >

@@ -2,7 +2,7 @@ import { symbolParts } from '../../../core/index.ts';
 
 /** Signs that text fonts lack, in the music font (SMuFL 1.4): how large beside the letter, and how far up, in ems. */
 const GLYPHS: Readonly<Record<string, { glyph: string; size: number; up: number }>> = {
-  '♭': { glyph: '\uE260', size: 1.05, up: 0.3 },
+  '♭': { glyph: '\uE260', size: 1, up: 0.25 },
   '♯': { glyph: '\uE262', size: 0.9, up: 0.33 },
   '°': { glyph: '\uE870', size: 1.1, up: 0 },
 };
@@ -40,7 +40,7 @@ export function SvgSymbol({ symbol, x, y, size }: SvgSymbolProps) {
   const { letter, accidental, quality, raised, bass } = symbolParts(symbol);
   const runs = [
     ...runsOf(letter, size, 0),
-    ...runsOf(accidental, size * 0.9, size * 0.08),
+    ...runsOf(accidental, size * 0.9, 0),
     ...runsOf(quality, size * 0.84, 0),
     ...runsOf(raised, size * 0.62, size * 0.34),
     ...runsOf(bass === '' ? '' : `/${bass}`, size * 0.74, 0),
@@ -51,6 +51,7 @@ export function SvgSymbol({ symbol, x, y, size }: SvgSymbolProps) {
         <tspan
           key={i}
           fontSize={round(run.size)}
+          dx={runs[i - 1]?.music ? round(run.size * AFTER_SIGN) : undefined}
           dy={round((runs[i - 1]?.up ?? 0) - run.up)}
           className={run.music ? 'sheet-glyph' : undefined}
         >
@@ -61,6 +62,8 @@ export function SvgSymbol({ symbol, x, y, size }: SvgSymbolProps) {
   );
 }
 
+/** What parts a sign from what follows it, in ems. */
+const AFTER_SIGN = 0.1;
 const round = (x: number) => Math.round(x * 100) / 100;
 
 /** A line of words in which musical signs are drawn. */

@@ -58,7 +58,7 @@ const READ: Readonly<
 const ACCIDENTALS = { sharp: '#', flat: 'b', natural: 'n' } as const;
 
 interface Ringing {
-  readonly note: StaveNote;
+  readonly note: StemmableNote;
   readonly index: number;
   readonly pitch: Midi;
 }
@@ -116,7 +116,11 @@ function engraveBar(bar: SheetBar, line: SheetLine, box: Box, setting: Setting):
     new StaveConnector(all[0]!, all.at(-1)!).setType('singleLeft').setContext(context).draw();
   const set = staves.map(({ name, stave, tab }) => {
     const voices = bar.staves[name].map((voice, v) =>
-      voiceOf(voice, name, stave, bar.staves[name].length > 1 ? v + 1 : 0, !look.diagrams),
+      voiceOf(voice, name, stave, {
+        which: bar.staves[name].length > 1 ? v + 1 : 0,
+        fingers: !look.diagrams,
+        upper: v === 1 ? bar.staves[name][0]! : null,
+      }),
     );
     const tabs = tab ? bar.staves[name].map((voice) => tabOf(voice, tab, look.strings)) : [];
     return { name, stave, tab, voices, tabs };
@@ -139,7 +143,7 @@ function engraveBar(bar: SheetBar, line: SheetLine, box: Box, setting: Setting):
       one.voice.draw(context, stave);
       for (const extra of [...one.beams, ...one.tuplets]) extra.setContext(context).draw();
       next.push(...tiesOf(one, before, box, context));
-      one.heads.forEach((head, i) => moments.set(one.from.signs[i]!.tick, head.getNoteHeadBeginX()));
+      one.heads.forEach((head, i) => moments.set(one.from.signs[i]!.tick, headX(head)));
     }
     setting.tied.set(name, next);
     if (box.isLast) for (const { note, index } of next) drawTie(context, note, null, index);
@@ -177,9 +181,9 @@ function signed<T extends Stave>(stave: T, { opens, closes }: SheetBar['bar']): 
   return stave;
 }
 
-interface SetVoice<T extends StemmableNote = StaveNote> {
+interface SetVoice {
   readonly from: SheetVoice;
-  readonly heads: readonly T[];
+  readonly heads: readonly StemmableNote[];
   readonly voice: Voice;
 }
 interface SetStaveVoice extends SetVoice {
@@ -187,12 +191,28 @@ interface SetStaveVoice extends SetVoice {
   readonly tuplets: readonly Tuplet[];
 }
 
-/** `which`: 0 alone, 1 the upper of two, 2 the lower. */
-function voiceOf(from: SheetVoice, name: StaveName, stave: Stave, which: number, fingers: boolean): SetStaveVoice {
+interface Among {
+  /** 0 alone, 1 the upper of two, 2 the lower. */
+  readonly which: number;
+  /** Fingers are told on the stave: no diagram tells them. */
+  readonly fingers: boolean;
+  /** The voice over the lower one. */
+  readonly upper: SheetVoice | null;
+}
+
+/** Whether something of a voice sounds all the time of a sign. */
+const soundsOver = ({ events }: SheetVoice, { tick, ticks }: SheetVoice['signs'][number]): boolean =>
+  events.some((event) => event.tick <= tick && event.tick + event.ticks >= tick + ticks);
+
+function voiceOf(from: SheetVoice, name: StaveName, stave: Stave, { which, fingers, upper }: Among): SetStaveVoice {
   const { clef, up, rest } = READ[name];
   const hasUps = from.events.some(({ stroke }) => stroke === 'up');
-  const heads = from.signs.map(({ note: event, value, dots }, i) => {
+  const heads = from.signs.map((sign, i): StemmableNote => {
+    const { note: event, value, dots } = sign;
     const own = event === null ? null : from.events[event]!;
+    // Where the upper voice goes on, a rest of the lower one is understood (common practice).
+    if (!own && upper && soundsOver(upper, sign))
+      return new GhostNote({ duration: String(value), dots }).setStave(stave);
     const keys = own
       ? own.notes.map((note) => `${vexKey({ ...note, pitch: note.pitch + up })}${own.muted ? '/x2' : ''}`)
       : [rest[which]!];
@@ -229,12 +249,9 @@ function voiceOf(from: SheetVoice, name: StaveName, stave: Stave, which: number,
   return { from, heads, voice: new Voice().setMode(Voice.Mode.SOFT).addTickables(heads), beams, tuplets };
 }
 
-interface Marks {
-  readonly which: number;
+interface Marks extends Pick<Among, 'which' | 'fingers'> {
   /** A stroke goes upwards somewhere in the bar: then all are told. */
   readonly hasUps: boolean;
-  /** Fingers are told on the stave: no diagram tells them. */
-  readonly fingers: boolean;
 }
 
 /** What stands at a note: accidentals, how it is struck, its finger where it is alone. */
@@ -247,7 +264,9 @@ function marked(
   accidentals.forEach((sign, n) => {
     if (sign) head.addModifier(new Accidental(ACCIDENTALS[sign]), n);
   });
-  const outside = which === 2 ? Modifier.Position.BELOW : Modifier.Position.ABOVE;
+  // Of two voices outside; alone, at the heads.
+  const isBelow = which === 0 ? head.getStemDirection() === 1 : which === 2;
+  const outside = isBelow ? Modifier.Position.BELOW : Modifier.Position.ABOVE;
   const articulate = (type: string) => head.addModifier(new Articulation(type).setPosition(outside), 0);
   if (event.staccato) articulate('a.');
   if (event.accent) articulate('a>');
@@ -255,7 +274,7 @@ function marked(
   else if (event.stroke && hasUps) articulate(event.stroke === 'up' ? 'a|' : 'am');
   const [first] = event.notes;
   if (fingers && event.notes.length === 1 && first!.finger !== null && !event.tiedIn)
-    head.addModifier(new FretHandFinger(String(first!.finger)).setPosition(outside === 4 ? 4 : 3), 0);
+    head.addModifier(new FretHandFinger(String(first!.finger)).setPosition(outside), 0);
 }
 
 /** Ties within a bar, and from the bar before; what goes on into the next bar. */
@@ -288,12 +307,17 @@ function tiesOf(
   return on;
 }
 
-function drawTie(context: RenderContext, firstNote: StaveNote, lastNote: StaveNote | null, index: number): void {
+function drawTie(
+  context: RenderContext,
+  firstNote: StemmableNote,
+  lastNote: StemmableNote | null,
+  index: number,
+): void {
   new StaveTie({ firstNote, lastNote, firstIndexes: [index], lastIndexes: [index] }).setContext(context).draw();
 }
 
 /** The frets of a voice: what is tied is not plucked again. */
-function tabOf(from: SheetVoice, tab: TabStave, strings: number): SetVoice<StemmableNote> {
+function tabOf(from: SheetVoice, tab: TabStave, strings: number): SetVoice {
   const heads = from.signs.map(({ note: event, value, dots }, i): StemmableNote => {
     const own = event === null ? null : from.events[event]!;
     const plucked = own && !own.tiedIn && from.signs[i - 1]?.note !== event;
@@ -316,7 +340,7 @@ function tabOf(from: SheetVoice, tab: TabStave, strings: number): SetVoice<Stemm
 function legatoOf(
   from: SheetVoice,
   tabs: readonly StemmableNote[],
-  heads: readonly StaveNote[],
+  heads: readonly StemmableNote[],
   context: RenderContext,
 ): void {
   const placeOf = (event: number) => from.signs.findIndex(({ note }) => note === event);
@@ -338,12 +362,16 @@ function legatoOf(
 
 function drawSlur(
   context: RenderContext,
-  firstNote: StaveNote,
-  lastNote: StaveNote,
+  firstNote: StemmableNote,
+  lastNote: StemmableNote,
   ends: { firstIndexes: number[]; lastIndexes: number[] },
 ): void {
   new StaveTie({ firstNote, lastNote, ...ends }).setContext(context).draw();
 }
+
+/** The left of a head, or of a rest. */
+const headX = (head: StemmableNote): number =>
+  head instanceof StaveNote ? head.getNoteHeadBeginX() : head.getAbsoluteX();
 
 /** Where a tick of a bar lies between what is set there. */
 export function xAt({ from, to, moments }: EngravedBar, tick: number, ticks: number): number {

@@ -31,8 +31,9 @@ export function useSheetKeys(deeds: SheetDeeds, enabled: boolean): void {
   useHotkeys('1,2,3,4,5,6,7', ({ key }) => now.current.layout(Number(key) - 1), free);
   useHotkeys('comma', () => now.current.stepTake(-1), free);
   useHotkeys('period', () => now.current.stepTake(1), free);
-  useHotkeys('plus, equal, shift+equal', () => now.current.size(1), free);
-  useHotkeys('minus, slash', () => now.current.size(-1), free);
+  const typed = { ...free, useKey: true, splitKey: '|' };
+  useHotkeys('+, shift|+', () => now.current.size(1), typed);
+  useHotkeys('-', () => now.current.size(-1), typed);
   useHotkeys('p', () => now.current.print(), free);
   useHotkeys('f', () => now.current.stand(), free);
   useHotkeys('space', (event) => unlessOnControl(event, () => now.current.play()), { enabled });
