@@ -434,7 +434,7 @@ export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type S
 export { writeMidi } from './format/midi.ts';
 export { leftOut, type OpenFormat } from './format/left-out.ts';
 export { writeAbc } from './format/abc.ts';
-export { writeMusicXml } from './format/musicxml.ts';
+export { writeMusicXml, writeSheetXml } from './format/musicxml.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export {
   GROUP_NAMES,

@@ -51,7 +51,8 @@ export function readMusicXml(text: string, choices: Choices): Reading {
   const withChords = parts.findIndex((part, i) => i === sung?.part && hasHarmony(part));
   const harmony = withChords >= 0 ? withChords : parts.findIndex(hasHarmony);
   const title = textOf(childOf(root, 'work') ?? NOTHING, 'work-title') || textOf(root, 'movement-title') || 'Untitled';
-  const reader = new PartReader(sung?.voice ?? '', lost);
+  // Words may stand under rests alone.
+  const reader = new PartReader(sung?.voice ?? '1', lost);
   const melodyPart = parts[sung?.part ?? Math.max(0, harmony)];
   const measures = melodyPart ? reader.read(childrenOf(melodyPart, 'measure')) : [];
   // Chords of another part stand in its measures of the same place.

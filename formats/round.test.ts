@@ -33,6 +33,7 @@ function told(text: string) {
         jump: jump && [jump.to, jump.until],
       })),
     },
+    words: chart.bars.map(({ lyrics }) => lyrics),
     notes: sungNotes(chart, melody ?? []).map(({ pitch, start, ticks, spelling }) => [pitch, spelling, start, ticks]),
   };
 }
@@ -79,6 +80,7 @@ describe('MusicXML written by us is read back the same', () => {
     const { text: again, lost } = back(text);
     expect(lost).toEqual([]);
     expect(told(again).facts).toEqual(told(text).facts);
+    expect(told(again).words).toEqual(told(text).words);
     expect(told(again).chart.tempo).toBe(told(text).chart.tempo);
     expect(told(again).chart.feel).toBe(told(text).chart.feel);
   });

@@ -11,7 +11,7 @@ export function leftOut({ bars }: Chart, melody: Melody, format: OpenFormat): re
   const count = (is: (bar: Chart['bars'][number]) => boolean) => bars.filter(is).length;
   const kinds: readonly (readonly [string, number])[] = [
     ['other changes of a bar', count(({ alternates }) => alternates.length > 0)],
-    ['words under bars', count(({ lyrics }) => lyrics.length > 0)],
+    ...(format === 'musicxml' ? [] : ([['words under bars', count(({ lyrics }) => lyrics.length > 0)]] as const)),
     ...(format === 'midi'
       ? []
       : ([

@@ -1,231 +1,304 @@
 import type { Bar, Chart } from '../chart/chart.ts';
-import { melodyCells, keptNotes } from '../melody/kept.ts';
-import type { Melody } from '../melody/melody.ts';
-import { barNotes, staveOf, type BarNotes } from '../melody/stave.ts';
-import { writtenBar, type WrittenSign } from '../melody/written.ts';
-import { signature } from '../pitch/key.ts';
-import { isCompound, ticksPerBar, ticksPerBeat, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
-import { forFile } from './written-out.ts';
+import { sungNotes, type Melody } from '../melody/melody.ts';
+import type { Hand } from '../neck/hand.ts';
+import { nameInKey, signature } from '../pitch/key.ts';
+import { writtenPitch } from '../pitch/note.ts';
+import { readChart } from '../reading/read.ts';
+import { melodyLayer } from '../score/melody.ts';
+import { scoreOf } from '../score/score.ts';
+import type { BarChord, StaveName } from '../sheet/music.ts';
+import { sheetOf, type Sheet, type SheetBar } from '../sheet/sheet.ts';
+import { columnsOf } from '../take/columns.ts';
+import { slotKeys } from '../take/key.ts';
+import { isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
 import { harmonyOf } from './harmony.ts';
+import { notesOfVoice, TYPES, type StemTold } from './musicxml-note.ts';
+import { element, empty } from './xml.ts';
 
-const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-/** Text as XML has it; control characters have no place there. */
-const escaped = (text: string): string => text.replace(/\p{Cc}/gu, ' ').replace(/[&<>"]/g, (sign) => ESCAPES[sign]!);
+/** The guitar a sheet is for: how it is tuned, and where its capo is. */
+type Guitar = Pick<Hand, 'tuning' | 'capo'>;
 
-/** An element with attributes and what is in it: text, or elements in order. */
-function element(
-  name: string,
-  inside: string | readonly string[],
-  attributes: Readonly<Record<string, string | number>> = {},
-): string {
-  const head = `${name}${Object.entries(attributes)
-    .map(([key, value]) => ` ${key}="${escaped(String(value))}"`)
-    .join('')}`;
-  const body = typeof inside === 'string' ? escaped(inside) : inside.join('');
-  return body === '' ? `<${head}/>` : `<${head}>${body}</${name}>`;
+interface Part {
+  readonly name: StaveName;
+  readonly title: string;
+  /** As General MIDI numbers instruments, from 1. */
+  readonly program: number;
+  /** An octave below is told by the clef: pitches are as they sound (MusicXML 4.0, clef-octave-change). */
+  readonly clef: { readonly sign: string; readonly line: number; readonly octave: number };
 }
-const empty = (name: string, attributes: Readonly<Record<string, string | number>> = {}) =>
-  element(name, [], attributes);
+const PARTS: readonly Part[] = [
+  { name: 'melody', title: 'Melody', program: 53, clef: { sign: 'G', line: 2, octave: 0 } },
+  { name: 'guitar', title: 'Guitar', program: 26, clef: { sign: 'G', line: 2, octave: -1 } },
+  { name: 'bass', title: 'Bass', program: 33, clef: { sign: 'F', line: 4, octave: -1 } },
+];
 
-const TYPES: Readonly<Record<number, string>> = {
-  1: 'whole',
-  2: 'half',
-  4: 'quarter',
-  8: 'eighth',
-  16: '16th',
-  32: '32nd',
-  64: '64th',
-};
+/** A chart with its melody as MusicXML 4.0: one voice at sounding pitch, with the chords over it. */
+export function writeMusicXml(chart: Chart, melody: Melody): string {
+  const slots = readChart(chart);
+  const columns = columnsOf(slots, slotKeys(slots, []), {}, { plain: true }).map((column) => ({ column, grip: null }));
+  const scored = { chart, open: [], columns };
+  const score = scoreOf(scored, [melodyLayer(sungNotes(chart, melody))]);
+  return writeSheetXml(sheetOf(chart, score, scored, melody, { staves: ['melody'], diagrams: false, lyrics: true }), {
+    staves: ['melody'],
+  });
+}
 
-/** A chart with its melody as MusicXML 4.0, partwise: one voice at sounding pitch, with the chords over it. */
-export function writeMusicXml(tune: Chart, sung: Melody): string {
-  const { chart, melody } = forFile(tune, sung);
-  const ids = chart.bars.map((_, i) => `bar-${i}`);
-  const stave = staveOf(chart, ids, melodyCells(keptNotes(melody, ids)), null);
-  const notesIn = (i: number) => barNotes(stave, stave.bars[i]!);
-  const measures = chart.bars.map((bar, i) => measure(chart, i, bar, notesIn(i), i > 0 ? notesIn(i - 1) : []));
+/** What of a sheet is written. */
+interface SheetXml {
+  /** Its parts; of the guitar a stave and a tab. */
+  readonly staves: readonly StaveName[];
+  /** Whose guitar it is; without it there is no tab. */
+  readonly guitar?: Guitar;
+}
+
+/** A sheet as MusicXML 4.0, partwise. What is the same in it gives the same text. */
+export function writeSheetXml(sheet: Sheet, { staves, guitar }: SheetXml): string {
+  const parts = PARTS.filter(({ name }) => staves.includes(name));
+  const idOf = (i: number) => `P${i + 1}`;
+  const list = parts.map(({ title, program }, i) =>
+    element(
+      'score-part',
+      [
+        element('part-name', title),
+        element('score-instrument', [element('instrument-name', title)], { id: `${idOf(i)}-I1` }),
+        element('midi-instrument', [element('midi-channel', i + 1), element('midi-program', program)], {
+          id: `${idOf(i)}-I1`,
+        }),
+      ],
+      { id: idOf(i) },
+    ),
+  );
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
 ${element(
   'score-partwise',
   [
-    element('work', [element('work-title', chart.title)]),
-    element('part-list', [element('score-part', [element('part-name', 'Melody')], { id: 'P1' })]),
-    element('part', measures, { id: 'P1' }),
+    element('work', [element('work-title', sheet.title)]),
+    element('part-list', list),
+    ...parts.map((part, i) =>
+      element(
+        'part',
+        sheet.bars.map((bar, b) => measure(sheet, part, bar, sheet.bars[b - 1], i === 0, guitar)),
+        { id: idOf(i) },
+      ),
+    ),
   ],
   { version: '4.0' },
 )}
 `;
 }
 
-function measure(chart: Chart, index: number, bar: Bar, notes: BarNotes, earlier: BarNotes): string {
-  const before = chart.bars[index - 1];
-  const newKey = !before || before.key.tonic !== bar.key.tonic || before.key.mode !== bar.key.mode;
-  const newMeter = !before || before.meter.count !== bar.meter.count || before.meter.unit !== bar.meter.unit;
-  const attributes = [
-    ...(index === 0 ? [element('divisions', String(TICKS_PER_QUARTER))] : []),
-    ...(newKey ? [element('key', [element('fifths', String(signature(bar.key))), element('mode', bar.key.mode)])] : []),
-    ...(newMeter
-      ? [element('time', [element('beats', String(bar.meter.count)), element('beat-type', String(bar.meter.unit))])]
-      : []),
-    ...(index === 0 ? [element('clef', [element('sign', 'G'), element('line', '2')])] : []),
-  ];
-  const { opens, ending, closes, times, section, signs, jump } = bar;
+function measure(
+  sheet: Sheet,
+  part: Part,
+  own: SheetBar,
+  before: SheetBar | undefined,
+  leads: boolean,
+  guitar: Guitar | undefined,
+): string {
+  const { bar, ending } = own;
+  const { opens, closes, times, section, signs, jump } = bar;
   const left = [
-    ...(ending ? [empty('ending', { number: ending.number, type: 'start' })] : []),
+    ...(bar.ending ? [empty('ending', { number: bar.ending.number, type: 'start' })] : []),
     ...(opens ? [empty('repeat', { direction: 'forward' })] : []),
   ];
-  const next = chart.bars[index + 1];
-  const endsEnding = closes !== null || next?.ending || !next;
-  const inEnding = endsEnding ? endingOf(chart, index) : null;
   const right = [
-    ...(inEnding === null ? [] : [empty('ending', { number: inEnding, type: 'stop' })]),
+    ...(ending?.ends ? [empty('ending', { number: ending.number, type: 'stop' })] : []),
     ...(closes ? [empty('repeat', { direction: 'backward', ...(times && { times: times.count }) })] : []),
   ];
-  const words = (text: string) => element('direction', [element('direction-type', [element('words', text)])]);
-  const sign = (name: string) => element('direction', [element('direction-type', [empty(name)])]);
-  const isPickup = bar.number === 0;
+  const attributes = attributesOf(part, own, before, guitar);
+  const told = (type: string, sound: Readonly<Record<string, string>>) => direction([type], [empty('sound', sound)]);
   return element(
     'measure',
     [
       ...(left.length > 0 ? [element('barline', left, { location: 'left' })] : []),
       ...(attributes.length > 0 ? [element('attributes', attributes)] : []),
-      ...(index === 0 ? [tempoOf(chart)] : []),
-      ...(section === null ? [] : [element('direction', [element('direction-type', [element('rehearsal', section)])])]),
-      ...(signs.segno ? [sign('segno')] : []),
-      ...(signs.coda ? [sign('coda')] : []),
-      ...notesAndChords(bar, notes, earlier),
-      ...(signs['to-coda'] ? [words('To Coda')] : []),
-      ...(signs.fine ? [words('Fine')] : []),
-      ...(jump ? [words(jumpText(jump))] : []),
+      ...(leads && !before ? [tempoOf(sheet)] : []),
+      ...(leads && section !== null ? [direction([element('rehearsal', section)])] : []),
+      ...(leads && signs.segno ? [told(empty('segno'), { segno: 'segno' })] : []),
+      ...(leads && signs.coda ? [told(empty('coda'), { coda: 'coda' })] : []),
+      ...voicesOf(part, own, leads, guitar),
+      ...(leads && signs['to-coda'] ? [told(element('words', 'To Coda'), { tocoda: 'coda' })] : []),
+      ...(leads && signs.fine ? [told(element('words', 'Fine'), { fine: 'yes' })] : []),
+      ...(leads && jump ? [told(element('words', jumpText(jump)), jumpSound(jump))] : []),
       ...(right.length > 0 ? [element('barline', right, { location: 'right' })] : []),
     ],
-    { number: bar.number, ...(isPickup && { implicit: 'yes' }) },
+    { number: bar.number, ...(bar.number === 0 && { implicit: 'yes' }) },
   );
 }
 
+const direction = (types: readonly string[], more: readonly string[] = []): string =>
+  element('direction', [...types.map((type) => element('direction-type', [type])), ...more]);
+
 const jumpText = ({ to, until }: NonNullable<Bar['jump']>): string =>
   `${to === 'start' ? 'D.C.' : 'D.S.'}${until === 'end' ? '' : ` al ${until === 'coda' ? 'Coda' : 'Fine'}`}`;
+const jumpSound = ({ to }: NonNullable<Bar['jump']>): Readonly<Record<string, string>> =>
+  to === 'start' ? { dacapo: 'yes' } : { dalsegno: 'segno' };
 
-/** The ending that a bar is in, or null. */
-function endingOf({ bars }: Chart, index: number): number | null {
-  for (let i = index; i >= 0; i--) {
-    const bar = bars[i]!;
-    if (bar.ending) return bar.ending.number;
-    if (i < index && bar.closes) return null;
-    if (bar.opens) return null;
-  }
-  return null;
+/** What changes with a measure: all of it in the first. */
+function attributesOf(
+  { name, clef }: Part,
+  { bar, newKey, newMeter }: SheetBar,
+  before: SheetBar | undefined,
+  guitar: Guitar | undefined,
+): readonly string[] {
+  const hasTab = name === 'guitar' && guitar !== undefined;
+  const clefs = [
+    element(
+      'clef',
+      [
+        element('sign', clef.sign),
+        element('line', clef.line),
+        ...(clef.octave === 0 ? [] : [element('clef-octave-change', clef.octave)]),
+      ],
+      hasTab ? { number: 1 } : {},
+    ),
+    ...(hasTab ? [element('clef', [element('sign', 'TAB'), element('line', 5)], { number: 2 })] : []),
+  ];
+  return [
+    ...(before ? [] : [element('divisions', TICKS_PER_QUARTER)]),
+    ...(newKey ? [element('key', [element('fifths', signature(bar.key)), element('mode', bar.key.mode)])] : []),
+    ...(newMeter ? [element('time', [element('beats', bar.meter.count), element('beat-type', bar.meter.unit)])] : []),
+    ...(before ? [] : [...(hasTab ? [element('staves', 2)] : []), ...clefs, ...(hasTab ? [staffDetails(guitar)] : [])]),
+  ];
 }
 
-/** Sound counts quarters. */
-function tempoOf({ tempo, meter, feel }: Chart): string {
+/** The tab: its strings from the lowest line up, and the capo. */
+function staffDetails({ tuning, capo }: Guitar): string {
+  return element(
+    'staff-details',
+    [
+      element('staff-lines', tuning.length),
+      ...tuning.map((pitch, line) => {
+        const [, step, alter, octave] = /^([A-G])([b#]?)(-?\d+)$/.exec(writtenPitch(pitch, nameInKey(C, pitch % 12)))!;
+        return element(
+          'staff-tuning',
+          [
+            element('tuning-step', step!),
+            ...(alter === '' ? [] : [element('tuning-alter', alter === '#' ? 1 : -1)]),
+            element('tuning-octave', octave!),
+          ],
+          { line: line + 1 },
+        );
+      }),
+      ...(capo > 0 ? [element('capo', capo)] : []),
+    ],
+    { number: 2 },
+  );
+}
+const C = { tonic: 'C', mode: 'major' } as const;
+
+/** Sound counts quarters; swung eighths are two to one. */
+function tempoOf({ tempo, meter, feel }: Sheet): string {
   const quarters = (tempo * ticksPerBeat(meter)) / TICKS_PER_QUARTER;
   const mark = element('metronome', [
     element('beat-unit', isCompound(meter) ? TYPES[meter.unit / 2]! : TYPES[meter.unit]!),
     ...(isCompound(meter) ? [empty('beat-unit-dot')] : []),
-    element('per-minute', String(tempo)),
+    element('per-minute', tempo),
   ]);
-  const types = [mark, ...(feel === 'swing' ? [element('words', 'swing')] : [])];
-  return element('direction', [
-    ...types.map((type) => element('direction-type', [type])),
-    empty('sound', { tempo: Math.round(quarters * 100) / 100 }),
-  ]);
+  const isSwung = feel === 'swing';
+  const swing = isSwung
+    ? [element('swing', [element('first', 2), element('second', 1), element('swing-type', 'eighth')])]
+    : [];
+  return direction(
+    [mark, ...(isSwung ? [element('words', 'swing')] : [])],
+    [element('sound', swing, { tempo: Math.round(quarters * 100) / 100 })],
+  );
 }
 
-function notesAndChords(bar: Bar, notes: BarNotes, earlier: BarNotes): readonly string[] {
-  const last = earlier.at(-1);
-  /** Whether the first note sounds on from the bar before. */
-  const isTied = last?.tied === true && notes[0]?.tick === 0 && notes[0].pitch === last.pitch;
-  const { signs, tuplets } = writtenBar(notes, bar.meter, Math.min(bar.ticks, ticksPerBar(bar.meter)));
-  return signs.flatMap((sign, i) => {
-    const from = sign.tick;
-    const to = signs[i + 1]?.tick ?? Infinity;
-    const chords = bar.entries.filter(({ tick }) => tick >= from && tick < to);
-    return [
-      ...chords.map(({ chord, tick }) => harmony(chord, tick - from)),
-      note(sign, notes, tuplets, signs, i, isTied),
-    ];
+/** The voices of a part one after the other, each from the bar's start; chords stand in the first. */
+function voicesOf({ name }: Part, own: SheetBar, leads: boolean, guitar: Guitar | undefined): readonly string[] {
+  const hasTab = name === 'guitar' && guitar !== undefined;
+  const strings = name === 'guitar' && guitar ? guitar.tuning.length : null;
+  const voices = own.staves[name];
+  const back = element('backup', [element('duration', Math.round(own.bar.ticks))]);
+  const chords = leads ? own.chords.filter(({ held }) => !held) : [];
+  const tellsWords = name === 'melody' || leads;
+  const of = (isTab: boolean) =>
+    voices.map((voice, v) =>
+      notesOfVoice(voice, {
+        number: v + 1 + (isTab ? TAB_VOICES : 0),
+        staff: hasTab ? (isTab ? 2 : 1) : null,
+        strings,
+        isTab,
+        bar: own.bar,
+        words: tellsWords && !isTab && v === 0 ? own.words : [],
+      }),
+    );
+  const told = [...of(false), ...(hasTab ? of(true) : [])];
+  const first = withChords(chords, told[0]!, guitar);
+  return [...first, ...told.slice(1).flatMap((stems) => [back, ...stems.flatMap(({ notes }) => notes)])];
+}
+/** Voices of a tab are numbered from here on, as voices of a second stave are. */
+const TAB_VOICES = 4;
+
+/** Chords before the notes they begin with, or with how much later they come. */
+function withChords(
+  chords: readonly BarChord[],
+  stems: readonly StemTold[],
+  guitar: Guitar | undefined,
+): readonly string[] {
+  return stems.flatMap(({ tick, notes }, i) => {
+    const to = stems[i + 1]?.tick ?? Infinity;
+    const here = chords.filter((chord) => chord.tick >= tick && chord.tick < to);
+    return [...here.map((chord) => harmony(chord, chord.tick - tick, guitar)), ...notes];
   });
 }
 
-function harmony(chord: Bar['entries'][number]['chord'], offset: Ticks): string {
-  const place = offset > 0 ? [element('offset', String(Math.round(offset)))] : [];
+function harmony({ chord, grip }: BarChord, offset: Ticks, guitar: Guitar | undefined): string {
+  const after = [
+    ...(grip && guitar ? [frameOf(grip, guitar)] : []),
+    ...(offset > 0 ? [element('offset', Math.round(offset))] : []),
+  ];
   if (chord === null)
     return element('harmony', [
       element('root', [element('root-step', 'C', { text: '' })]),
       element('kind', 'none', { text: 'N.C.' }),
-      ...place,
+      ...after,
     ]);
   const { kind, degrees, text } = harmonyOf(chord);
   const named = (role: string, name: string) => [
     element(`${role}-step`, name[0]!),
-    ...(name[1] ? [element(`${role}-alter`, name[1] === '#' ? '1' : '-1')] : []),
+    ...(name[1] ? [element(`${role}-alter`, name[1] === '#' ? 1 : -1)] : []),
   ];
   return element('harmony', [
     element('root', named('root', chord.root)),
     element('kind', kind, { text }),
     ...(chord.bass === null ? [] : [element('bass', named('bass', chord.bass))]),
     ...degrees.map(({ value, alter, type }) =>
-      element('degree', [
-        element('degree-value', String(value)),
-        element('degree-alter', String(alter)),
-        element('degree-type', type),
-      ]),
+      element('degree', [element('degree-value', value), element('degree-alter', alter), element('degree-type', type)]),
     ),
-    ...place,
+    ...after,
   ]);
 }
 
-function note(
-  sign: WrittenSign,
-  notes: BarNotes,
-  tuplets: readonly { readonly notes: number; readonly inTimeOf: number }[],
-  signs: readonly WrittenSign[],
-  index: number,
-  isTied: boolean,
-): string {
-  const own = sign.note === null ? null : notes[sign.note]!;
-  const before = signs[index - 1];
-  const goesOn = sign.goesOn || (own !== null && own.tied && signs[index + 1]?.note !== sign.note);
-  const comes = index === 0 ? isTied : own !== null && before?.note === sign.note && before.goesOn;
-  const tuplet = sign.tuplet === null ? null : tuplets[sign.tuplet]!;
-  const first = tuplet && before?.tuplet !== sign.tuplet;
-  const last = tuplet && signs[index + 1]?.tuplet !== sign.tuplet;
-  const end = signs[index + 1]?.tick ?? sign.tick + sign.ticks;
-  const breathes = own?.breath === true && signs[index + 1]?.note !== sign.note;
-  const notations = [
-    ...(comes ? [empty('tied', { type: 'stop' })] : []),
-    ...(goesOn ? [empty('tied', { type: 'start' })] : []),
-    ...(first ? [empty('tuplet', { type: 'start', number: 1 })] : []),
-    ...(last ? [empty('tuplet', { type: 'stop', number: 1 })] : []),
-    ...(breathes ? [element('articulations', [empty('breath-mark')])] : []),
-  ];
-  const letter = own?.spelling[0] ?? '';
-  const alter = own?.spelling[1] === '#' ? 1 : own?.spelling[1] === 'b' ? -1 : 0;
-  return element('note', [
-    own === null
-      ? empty('rest')
-      : element('pitch', [
-          element('step', letter),
-          ...(alter === 0 ? [] : [element('alter', String(alter))]),
-          element('octave', String(Math.floor((own.pitch - alter) / 12) - 1)),
-        ]),
-    // From rounded place to rounded place, so that a bar adds up.
-    element('duration', String(Math.round(end) - Math.round(sign.tick))),
-    ...(comes ? [empty('tie', { type: 'stop' })] : []),
-    ...(goesOn ? [empty('tie', { type: 'start' })] : []),
-    element('voice', '1'),
-    element('type', TYPES[sign.value]!),
-    ...Array.from({ length: sign.dots }, () => empty('dot')),
-    ...(tuplet
-      ? [
-          element('time-modification', [
-            element('actual-notes', String(tuplet.notes)),
-            element('normal-notes', String(tuplet.inTimeOf)),
-          ]),
-        ]
-      : []),
-    ...(notations.length > 0 ? [element('notations', notations)] : []),
+/** A frame shows so many frets at least. */
+const FRAME_FRETS = 4;
+
+/** A grip: a muted string has no note, an open one fret 0; a finger over several strings is a barre (MusicXML 4.0, frame). */
+function frameOf({ frets, fingers }: NonNullable<BarChord['grip']>, { tuning }: Guitar): string {
+  const fretted = frets.filter((fret) => fret > 0);
+  const [lowest, highest] = [Math.min(...fretted), Math.max(...fretted)];
+  const first = highest <= FRAME_FRETS || fretted.length === 0 ? 1 : lowest;
+  const notes = frets.flatMap((fret, s): string[] => {
+    if (fret < 0) return [];
+    const finger = fingers[s] ?? 0;
+    const same = fingers.flatMap((other, i) => (other === finger && frets[i] === fret && fret > 0 ? [i] : []));
+    // Strings count from the highest: a barre starts where it lies lowest.
+    const barre = same.length < 2 ? null : same[0] === s ? 'start' : same.at(-1) === s ? 'stop' : null;
+    return [
+      element('frame-note', [
+        element('string', tuning.length - s),
+        element('fret', fret),
+        ...(finger === 0 ? [] : [element('fingering', finger === 'T' ? 't' : finger)]),
+        ...(barre ? [empty('barre', { type: barre })] : []),
+      ]),
+    ];
+  });
+  return element('frame', [
+    element('frame-strings', tuning.length),
+    element('frame-frets', Math.max(FRAME_FRETS, fretted.length === 0 ? 0 : highest - first + 1)),
+    ...(first > 1 ? [element('first-fret', first)] : []),
+    ...notes,
   ]);
 }

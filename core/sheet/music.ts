@@ -111,7 +111,7 @@ function eventsIn(
       stroke: sound.notes.length < 2 || from > start ? null : isRolled ? 'roll' : spreadMs < 0 ? 'up' : 'down',
       legato: from > start ? null : legato,
       staccato: letGo > 0,
-      accent: velocity >= ACCENTED && from === start,
+      accent: kind === 'chord' && velocity >= ACCENTED && from === start,
       rings: false,
       breath: false,
     };

@@ -1,0 +1,133 @@
+import { MusicXML } from '@stringsync/musicxml';
+import { beforeAll, expect, test } from '@jest/globals';
+import { parse, type NoteEntry } from 'musicxml-io';
+import { DEFAULT_HAND, sheetOf, writeSheetXml, type Sheet } from '../core/index.ts';
+import { demoScores, type DemoScore } from './demo-scores.oracle.ts';
+import { readByVerovio } from './verovio.oracle.ts';
+
+/*
+ * The sheets of all demo tunes as MusicXML, held against others: the schema of MusicXML 4.0 as @stringsync/musicxml 0.3.0 (MIT)
+ * has it, and two readers, musicxml-io 0.9.6 (MIT) and verovio 6.3.0 (LGPL-3.0).
+ */
+const ALL = { staves: ['guitar', 'melody', 'bass'], diagrams: true, lyrics: true } as const;
+let made: readonly (DemoScore & { readonly sheet: Sheet; readonly xml: string })[];
+beforeAll(() => {
+  made = demoScores().map((one) => {
+    const sheet = sheetOf(one.chart, one.score, one.scored, one.melody, ALL);
+    return { ...one, sheet, xml: writeSheetXml(sheet, { staves: ALL.staves, guitar: DEFAULT_HAND }) };
+  });
+}, 120_000);
+
+/** Declarations away, and empty elements in one way. */
+const plain = (xml: string): string =>
+  xml
+    .replace(/<\?xml[^>]*\?>|<!DOCTYPE[^>]*>/g, '')
+    .replace(/<([\w-]+)([^>]*)><\/\1>/g, '<$1$2/>')
+    .replace(/>\s+</g, '><')
+    .trim();
+
+test('it is valid: what the schema does not allow would not come back from a reader that keeps to it', () => {
+  for (const { name, xml } of made.filter(({ name }) => !name.includes('rhythm')))
+    expect([name, plain(MusicXML.parse(xml).serialize()) === plain(xml)]).toEqual([name, true]);
+  // It does find faults: the order of elements is part of the schema.
+  const wrong = made[0]!.xml.replace(/(<duration>\d+<\/duration>)(<voice>1<\/voice>)/, '$2$1');
+  expect(plain(MusicXML.parse(wrong).serialize())).not.toBe(plain(wrong));
+});
+
+interface Read {
+  readonly at: number;
+  readonly pitch: number;
+  readonly long: number;
+  readonly place: string;
+}
+const SEMITONES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** The notes of one stave of a measure, as musicxml-io has them. */
+function notesRead(entries: readonly { readonly type: string }[], staff: number): readonly Read[] {
+  let now = 0;
+  let begins = 0;
+  const notes: Read[] = [];
+  for (const entry of entries) {
+    const { duration = 0 } = entry as { duration?: number };
+    if (entry.type === 'backup') now -= duration;
+    else if (entry.type === 'forward') now += duration;
+    else if (entry.type === 'note') {
+      const { pitch, chord, staff: on = 1, notations = [] } = entry as NoteEntry;
+      if (!chord) begins = now;
+      if (!chord) now += duration;
+      if (!pitch || on !== staff) continue;
+      const told = notations as readonly { string?: number; fret?: number }[];
+      const string = told.find((one) => one.string !== undefined)?.string ?? '';
+      const fret = told.find((one) => one.fret !== undefined)?.fret ?? '';
+      notes.push({
+        at: begins,
+        pitch: 12 * (pitch.octave + 1) + SEMITONES[pitch.step]! + (pitch.alter ?? 0),
+        long: duration,
+        place: `${string}/${fret}`,
+      });
+    }
+  }
+  return notes;
+}
+const inOrder = (notes: readonly Read[]) => notes.map((one) => Object.values(one).join(' ')).sort();
+
+test('another reader has every note at its place, as long, on its string, on the stave and on the tab', () => {
+  for (const { name, sheet, xml } of made) {
+    const { parts } = parse(xml);
+    expect(parts.map(({ measures }) => measures.length)).toEqual(parts.map(() => sheet.bars.length));
+    sheet.bars.forEach(({ bar, staves }, b) => {
+      (['melody', 'guitar', 'bass'] as const).forEach((stave, p) => {
+        const written = staves[stave].flatMap(({ signs, events }) =>
+          signs.flatMap(({ note, tick, ticks }) =>
+            note === null
+              ? []
+              : events[note]!.notes.map(({ pitch, string, fret }) => ({ tick, ticks, pitch, string, fret })),
+          ),
+        );
+        const { entries } = parts[p]!.measures[b]!;
+        const expected = written.map(({ tick, ticks, pitch }) => `${tick} ${pitch} ${ticks}`).sort();
+        const told = (staff: number) =>
+          notesRead(entries, staff)
+            .map(({ at, pitch, long }) => `${at} ${pitch} ${long}`)
+            .sort();
+        expect([name, bar.number, stave, told(1)]).toEqual([name, bar.number, stave, expected]);
+        if (stave === 'guitar') expect(inOrder(notesRead(entries, 2))).toEqual(inOrder(notesRead(entries, 1)));
+      });
+    });
+    // Strings and frets, where a note is plucked and not tied on.
+    const plucked = sheet.bars.flatMap(({ staves }) =>
+      staves.guitar.flatMap(({ events }) =>
+        events.flatMap(({ notes, tiedIn }) =>
+          tiedIn ? [] : notes.map(({ string, fret }) => `${6 - string!}/${fret}`),
+        ),
+      ),
+    );
+    const read = parts[1]!.measures.flatMap(({ entries }) => notesRead(entries, 1).map(({ place }) => place));
+    expect([name, read.filter((place) => place !== '/').sort()]).toEqual([name, [...plucked].sort()]);
+  }
+});
+
+test('another plays it note for note as we do, every repeat and jump as the chart has it', async () => {
+  for (const { name, score, sheet } of made) {
+    const xml = writeSheetXml(sheet, { staves: ['guitar'] });
+    const heard = new Set((await readByVerovio(xml)).map(([start, pitch]) => `${Math.round(start * 48)} ${pitch}`));
+    const ours = new Set(
+      score.parts.guitar.flatMap(({ start, notes }) => notes.map(({ pitch }) => `${Math.round(start / 10)} ${pitch}`)),
+    );
+    expect([name, [...heard].sort()]).toEqual([name, [...ours].sort()]);
+  }
+}, 120_000);
+
+test('each chord has its frame: strings, frets, fingers, what is muted, where it lies', () => {
+  const { sheet, xml } = made[0]!;
+  const frames = [...xml.matchAll(/<frame>(.*?)<\/frame>/g)].map(([, inside]) => {
+    const frets = Array.from({ length: 6 }, () => -1);
+    for (const [, string, fret] of inside!.matchAll(/<string>(\d)<\/string><fret>(\d+)<\/fret>/g))
+      frets[6 - Number(string)] = Number(fret);
+    return frets.map((fret) => (fret < 0 ? 'x' : fret)).join('-');
+  });
+  const grips = sheet.bars.flatMap(({ chords }) =>
+    chords.flatMap(({ grip, held }) => (grip && !held ? [grip.grip] : [])),
+  );
+  expect(frames).toEqual(grips);
+});
