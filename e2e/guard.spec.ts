@@ -102,6 +102,7 @@ test('pages do not go against their own policy', async ({ page }) => {
     `/tunes/${id}/chart`,
     `/tunes/${id}/bench`,
     `/tunes/${id}/history`,
+    `/tunes/${id}/sheet`,
     '/grips',
     '/moves',
     '/players',

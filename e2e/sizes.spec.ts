@@ -107,6 +107,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     ['player', `/players?tune=${id}`],
     ['keeping', '/keeping'],
     ['history', `/tunes/${id}/history`],
+    ['sheet', `/tunes/${id}/sheet`],
   ] as const) {
     await page.goto(address);
     await expect(page.locator('.save')).toHaveText('saved');
@@ -115,6 +116,7 @@ async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string,
     if (name === 'grips') await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
     if (name === 'moves') await expect(page.locator('.strip li').first()).toBeVisible();
     if (name === 'practice') await expect(page.locator('.plan-step').first()).toBeVisible();
+    if (name === 'sheet') await expect(page.locator('.sheet-symbol').first()).toBeVisible();
     if (name === 'player') await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
     await look(name);
   }
@@ -141,11 +143,11 @@ const faultless = (seen: Readonly<Record<string, readonly string[]>>) =>
 
 const SIZES = [
   [1280, 800],
-  [820, 1180],
   [390, 844],
 ] as const;
 /** Between those, in `npm run every-size` only. */
 const BETWEEN = [
+  [820, 1180],
   [1180, 820],
   [1024, 768],
 ] as const;

@@ -57,14 +57,6 @@ await shot('chord-melody', { scheme: 'dark' }, async (page) => {
   await page.keyboard.press('w');
   await page.getByText(/notes can be carried/).waitFor();
 });
-await shot('three-takes', {}, async (page) => {
-  await open(page, 'Gangplank Strut', 'bench');
-  await page.keyboard.press('t');
-  const sheet = page.getByRole('dialog', { name: 'Three takes' });
-  await sheet.getByRole('combobox', { name: 'Style' }).click();
-  await page.getByRole('option', { name: /^Dancehall/ }).click();
-  await sheet.locator('.found-takes:not(.stale) li').nth(2).waitFor({ timeout: 180_000 });
-});
 await shot('takes', {}, async (page) => {
   await open(page, 'Gangplank Strut', 'bench');
   await page.keyboard.press('t');
@@ -76,6 +68,12 @@ await shot('takes', {}, async (page) => {
   await page.locator('.takes-main[aria-busy=false]').waitFor();
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+});
+await shot('sheet', {}, async (page) => {
+  const link = page.locator('.shelf-link', { hasText: 'Slack Water' });
+  await page.goto(address + (await link.getAttribute('href')).replace('bench', 'sheet'));
+  await page.getByRole('button', { name: 'Everything' }).click();
+  await page.locator('.vf-tabnote').first().waitFor();
 });
 await shot('in-time', {}, async (page) => {
   await open(page, 'Gangplank Strut', 'bench');
