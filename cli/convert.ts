@@ -1,4 +1,4 @@
-import { strToU8, zipSync } from 'fflate';
+import { strToU8 } from 'fflate';
 import {
   columnsOf,
   faultText,
@@ -18,7 +18,7 @@ import {
   type Melody,
   type OpenFormat,
 } from '../core/index.ts';
-import { readFile, textAsJson, Unreadable } from '../formats/index.ts';
+import { packed, readFile, textAsJson, Unreadable } from '../formats/index.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface Source {
@@ -41,17 +41,6 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   mxl: { write: ({ chart, melody }) => packed(writeMusicXml(chart, melody)), format: 'musicxml' },
   mid: { write: ({ chart, melody }) => writeMidi(scoreOfMelody(chart, melody)), format: 'midi' },
 };
-
-/** A packed MusicXML file: its container names the score (MusicXML 4.0, compressed files). Without a date, it is always the same. */
-function packed(xml: string): Uint8Array {
-  const container =
-    '<?xml version="1.0" encoding="UTF-8"?><container><rootfiles><rootfile full-path="score.musicxml"/></rootfiles></container>';
-  const mtime = new Date(1980, 0, 1);
-  return zipSync({
-    'META-INF/container.xml': [strToU8(container), { mtime }],
-    'score.musicxml': [strToU8(xml), { mtime }],
-  });
-}
 
 /** The melody with the chords as markers; nobody accompanies it. */
 function scoreOfMelody(chart: Chart, melody: Melody) {

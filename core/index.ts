@@ -432,7 +432,7 @@ export {
 export { strokeOf } from './score/stroke.ts';
 export { PARTS, scoreOf, type Layer, type Score, type Scored, type Sound, type SoundNote } from './score/score.ts';
 export { writeMidi } from './format/midi.ts';
-export { leftOut, type OpenFormat } from './format/left-out.ts';
+export { leftOut, takeLeftOut, type OpenFormat } from './format/left-out.ts';
 export { writeAbc } from './format/abc.ts';
 export { writeMusicXml, writeSheetXml } from './format/musicxml.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { axeClean, expect, newTune, test } from './player.ts';
 
@@ -17,6 +18,17 @@ L:1/4
 B2 c | d2 B | c2 A | F3 | e2 d | c2 B | A2 F | G3 |
 `;
 
+/** Brings a tune in with its melody. Returns its id. */
+async function bringIn(page: Page, text: string): Promise<string> {
+  await page.goto('/import');
+  await page
+    .getByLabel('A file to import')
+    .setInputFiles({ name: 'tune.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.waitForURL(/\/tunes\/[^/]+\/chart/);
+  return /tunes\/([^/]+)/.exec(page.url())![1]!;
+}
+
 /** The sheet of a tune, set. */
 async function openSheet(page: Page, id: string): Promise<void> {
   await page.goto(`/tunes/${id}/sheet`);
@@ -26,7 +38,7 @@ const choose = (page: Page, name: string) => page.getByRole('button', { name, ex
 const staves = (page: Page) => page.locator('.sheet-page .vf-stave');
 
 test('each way to put a tune on paper shows what it says, and is remembered', async ({ page }) => {
-  const id = await newTune(page, WALTZ);
+  const id = await bringIn(page, WALTZ);
   await openSheet(page, id);
   await expect(page.locator('.vf-stavenote').first()).toBeVisible();
   await expect(page.locator('.vf-tabnote').first()).toBeVisible();
@@ -145,4 +157,50 @@ test('what is odd makes a right sheet or is said: no melody, a title of markup, 
   await expect(page.locator('.vf-stave')).toHaveCount(800);
   const last = page.locator('.sheet-page').last();
   await expect(last).toContainText(/of \d+/);
+});
+
+test('it goes out as files that others read, what they cannot carry said before; drawn pages need nothing else', async ({
+  page,
+}, { outputDir }) => {
+  const id = await bringIn(page, WALTZ.replace('Rope Walk', 'Rope <b>& Walk</b>'));
+  await openSheet(page, id);
+  await choose(page, 'Everything');
+  await expect(page.locator('.vf-tabnote').first()).toBeVisible();
+  const saved = async (name: RegExp) => {
+    await page.keyboard.press('e');
+    const dialog = page.getByRole('dialog', { name: 'Export' });
+    await dialog.getByRole('radio', { name }).check();
+    const said = await dialog.getByRole('status').innerText();
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'Save' }).click(),
+    ]);
+    const path = `${outputDir}/${file.suggestedFilename()}`;
+    await file.saveAs(path);
+    await expect(dialog).toHaveCount(0);
+    return { path, said, text: await readFile(path, 'utf8') };
+  };
+  const xml = await saved(/^MusicXML .musicxml/);
+  expect(xml.text).toContain('<frame-strings>6</frame-strings>');
+  expect(xml.text).toContain('<work-title>Rope &lt;b&gt;&amp; Walk&lt;/b&gt;</work-title>');
+  expect(xml.said).toContain('how fast a stroke goes over the strings');
+  const tab = await saved(/^Text tab/);
+  expect(tab.text).toMatch(/^e\|/m);
+  expect(tab.said).toContain('notes of the melody');
+  expect((await saved(/^MIDI/)).text.slice(0, 4)).toBe('MThd');
+
+  for (const name of [/^Web page/, /^SVG/]) {
+    const { path, text } = await saved(name);
+    expect(text).not.toContain('<script');
+    expect(text).not.toMatch(/(src|href)="?https?:/);
+    const alone = await page.context().newPage();
+    const asked: string[] = [];
+    alone.on('request', (request) => asked.push(request.url()));
+    await alone.goto(`file://${path}`);
+    await expect(alone.locator('.sheet-title')).toHaveText('Rope <b>& Walk</b>');
+    const fonts = () => [...document.fonts].filter(({ status }) => status === 'loaded').map(({ family }) => family);
+    await expect.poll(async () => (await alone.evaluate(fonts)).length).toBe(3);
+    expect(asked.filter((url) => !/^(file|data):/.test(url))).toEqual([]);
+    await alone.close();
+  }
 });

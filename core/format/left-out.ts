@@ -1,5 +1,6 @@
 import type { Chart } from '../chart/chart.ts';
 import type { Melody } from '../melody/melody.ts';
+import type { Score } from '../score/score.ts';
 import type { Lost } from './draft.ts';
 import { hasOwnTimes } from './written-out.ts';
 
@@ -35,4 +36,38 @@ export function leftOut({ bars }: Chart, melody: Melody, format: OpenFormat): re
       times === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count: times } }],
     ),
   ];
+}
+
+/** How a take goes out: with its grips and its rhythm. */
+export type TakeFormat = 'musicxml' | 'midi' | 'tab';
+
+/** What of a take, as it sounds, such a file cannot say, besides what of its tune. */
+export function takeLeftOut(score: Score, chart: Chart, melody: Melody, format: TakeFormat): readonly Lost[] {
+  const { guitar, bass, brushes } = score.parts;
+  const strokes = guitar.filter(({ spreadMs, notes }) => spreadMs !== 0 && notes.length > 1).length;
+  const fingered = guitar.flatMap(({ notes }) => notes).filter(({ finger }) => finger !== null).length;
+  const kinds: Readonly<Record<TakeFormat, readonly (readonly [string, number])[]>> = {
+    musicxml: [
+      ['how fast a stroke goes over the strings', strokes],
+      ['strokes of the brushes', brushes.length],
+    ],
+    midi: [
+      ['fingers', fingered],
+      ['strings and frets', guitar.flatMap(({ notes }) => notes).length],
+    ],
+    tab: [
+      ['notes of the melody', melody.length],
+      ['notes of the bass', bass.length],
+      ['strokes of the brushes', brushes.length],
+      ['fingers', fingered],
+      ['how long notes last', guitar.length],
+      ['words under bars', chart.bars.filter(({ lyrics }) => lyrics.length > 0).length],
+    ],
+  };
+  const own = kinds[format].flatMap(([what, count]): Lost[] =>
+    count === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count } }],
+  );
+  const ofTune = format === 'tab' ? [] : leftOut(chart, melody, format);
+  // A sheet folds by itself; what is written out there is no loss.
+  return [...ofTune.filter(({ code }) => code !== 'written-out'), ...own];
 }

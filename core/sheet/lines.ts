@@ -185,8 +185,10 @@ function reachOf(bars: readonly SheetBar[], name: StaveName): { readonly over: n
         const [low, high] = [staveStep(notes[0]!), staveStep(notes.at(-1)!)];
         const isUp = length > 1 ? voice === 0 : (low + high) / 2 < middle;
         const marks = (staccato ? ROOM.mark : 0) + (accent ? ROOM.mark : 0) + (strums ? ROOM.mark : 0);
-        over = Math.max(over, 5 * (high - top) + (isUp ? ROOM.stem : marks));
-        under = Math.max(under, 5 * (bottom - low) + (isUp ? marks : ROOM.stem));
+        // Alone they stand at the heads, of two voices outside, at the stems.
+        const [atStem, atHeads] = length > 1 ? [ROOM.stem + marks, 0] : [ROOM.stem, marks];
+        over = Math.max(over, 5 * (high - top) + (isUp ? atStem : atHeads));
+        under = Math.max(under, 5 * (bottom - low) + (isUp ? atHeads : atStem));
       }
     });
   return { over, under };

@@ -1,4 +1,5 @@
 import FullscreenOutlined from '@mui/icons-material/FullscreenOutlined';
+import IosShare from '@mui/icons-material/IosShare';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import PrintOutlined from '@mui/icons-material/PrintOutlined';
 import Stop from '@mui/icons-material/Stop';
@@ -9,7 +10,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useMemo, useState, useSyncExternalStore } from 'react';
+import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
 import {
   formatMeter,
@@ -25,6 +26,7 @@ import { useFresh } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
+import { later } from '../frame/later.tsx';
 import { Notice } from '../frame/Notice.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
@@ -52,6 +54,8 @@ interface SheetPlaceProps extends WorkLoaded {
   readonly takes: readonly { readonly id: string; readonly name: string }[];
 }
 
+const ExportDialog = later(async () => (await import('./ExportDialog.tsx')).ExportDialog);
+
 /** What is read at the stand is so much larger than on paper. */
 const AT_STAND = 1.25;
 const STAND_MARGIN = 28;
@@ -65,6 +69,8 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
   const settings = useMemo((): SheetSettings => ({ ...USUAL_SETTINGS, ...kept }), [kept]);
   const change = (some: Partial<SheetSettings>) => setSettings({ ...settings, ...some });
   const [standing, setStanding] = useState(false);
+  const [exporting, setExporting] = useState(false);
+  const pages = useRef<HTMLDivElement>(null);
   const [keysOpen, setKeysOpen] = useState(false);
 
   const { job, who, along } = useTakeJob({ tune, take });
@@ -124,8 +130,9 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
       play,
       print,
       stand: () => setStanding(true),
+      export: () => isReady && set && setExporting(true),
     },
-    !keysOpen && !standing,
+    !keysOpen && !standing && !exporting,
   );
   const facts = factsOf(chart, player, takes.length > 1 ? take.name : null);
   const passOf = (played: number) => score?.bars[played]?.pass ?? 1;
@@ -212,6 +219,9 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
             <Button startIcon={<FullscreenOutlined />} onClick={() => setStanding(true)} disabled={!set}>
               At the stand
             </Button>
+            <Button startIcon={<IosShare />} onClick={() => setExporting(true)} disabled={!set || !isReady}>
+              Export
+            </Button>
             <Button variant="outlined" startIcon={<PrintOutlined />} onClick={print} disabled={!set || !isReady}>
               Print
             </Button>
@@ -235,7 +245,7 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
         {set && isReady ? (
           <>
             <Spoken set={set} />
-            <div className={`sheet-pages sheet-${settings.paper}`}>
+            <div ref={pages} className={`sheet-pages sheet-${settings.paper}`}>
               {set.pages.map(({ from }, page) => (
                 <PageView
                   key={from}
@@ -254,6 +264,20 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
           </p>
         )}
       </div>
+      {exporting && score && scored && (
+        <Suspense>
+          <ExportDialog
+            of={{
+              score,
+              scored,
+              melody: job.melody,
+              guitar: player,
+              pages: () => [...pages.current!.querySelectorAll<SVGSVGElement>('.sheet-page')],
+            }}
+            onClose={() => setExporting(false)}
+          />
+        </Suspense>
+      )}
       {standing && standSet && isReady && (
         <SheetStand
           {...view}

@@ -119,7 +119,6 @@ function engraveBar(bar: SheetBar, line: SheetLine, box: Box, setting: Setting):
       voiceOf(voice, name, stave, {
         which: bar.staves[name].length > 1 ? v + 1 : 0,
         fingers: !look.diagrams,
-        upper: v === 1 ? bar.staves[name][0]! : null,
       }),
     );
     const tabs = tab ? bar.staves[name].map((voice) => tabOf(voice, tab, look.strings)) : [];
@@ -196,23 +195,15 @@ interface Among {
   readonly which: number;
   /** Fingers are told on the stave: no diagram tells them. */
   readonly fingers: boolean;
-  /** The voice over the lower one. */
-  readonly upper: SheetVoice | null;
 }
 
-/** Whether something of a voice sounds all the time of a sign. */
-const soundsOver = ({ events }: SheetVoice, { tick, ticks }: SheetVoice['signs'][number]): boolean =>
-  events.some((event) => event.tick <= tick && event.tick + event.ticks >= tick + ticks);
-
-function voiceOf(from: SheetVoice, name: StaveName, stave: Stave, { which, fingers, upper }: Among): SetStaveVoice {
+function voiceOf(from: SheetVoice, name: StaveName, stave: Stave, { which, fingers }: Among): SetStaveVoice {
   const { clef, up, rest } = READ[name];
   const hasUps = from.events.some(({ stroke }) => stroke === 'up');
-  const heads = from.signs.map((sign, i): StemmableNote => {
-    const { note: event, value, dots } = sign;
+  const heads = from.signs.map(({ note: event, value, dots }, i): StemmableNote => {
     const own = event === null ? null : from.events[event]!;
-    // Where the upper voice goes on, a rest of the lower one is understood (common practice).
-    if (!own && upper && soundsOver(upper, sign))
-      return new GhostNote({ duration: String(value), dots }).setStave(stave);
+    // Rests of the lower voice are understood: the upper one tells the time (common practice of guitar music).
+    if (!own && which === 2) return new GhostNote({ duration: String(value), dots }).setStave(stave);
     const keys = own
       ? own.notes.map((note) => `${vexKey({ ...note, pitch: note.pitch + up })}${own.muted ? '/x2' : ''}`)
       : [rest[which]!];

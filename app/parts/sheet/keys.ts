@@ -9,6 +9,7 @@ export const SHEET_KEYS: Keys = [
   ['+ −', 'larger, smaller'],
   ['Space', 'play; stop'],
   ['P', 'print, or save as PDF'],
+  ['E', 'export as a file for other programs'],
   ['F', 'at the stand: one page fills the screen'],
   ['→ ←', 'at the stand: turn the page on, back; so do two pedals, Page Down and Page Up'],
   ['Esc', 'away from the stand'],
@@ -22,6 +23,7 @@ interface SheetDeeds {
   readonly play: () => void;
   readonly print: () => void;
   readonly stand: () => void;
+  readonly export: () => void;
 }
 
 /** The keys of a sheet on its desk. */
@@ -35,6 +37,7 @@ export function useSheetKeys(deeds: SheetDeeds, enabled: boolean): void {
   useHotkeys('+, shift|+', () => now.current.size(1), typed);
   useHotkeys('-', () => now.current.size(-1), typed);
   useHotkeys('p', () => now.current.print(), free);
+  useHotkeys('e', () => now.current.export(), free);
   useHotkeys('f', () => now.current.stand(), free);
   useHotkeys('space', (event) => unlessOnControl(event, () => now.current.play()), { enabled });
 }

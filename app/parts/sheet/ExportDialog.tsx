@@ -1,0 +1,81 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Radio from '@mui/material/Radio';
+import RadioGroup from '@mui/material/RadioGroup';
+import { useState } from 'react';
+import { useRemembered } from '../../keep/remembered.ts';
+import { download, fileName } from '../frame/download.ts';
+import { EXPORTS, leftOutText, type Exported } from './exports.ts';
+
+interface ExportDialogProps {
+  readonly of: Exported;
+  readonly onClose: () => void;
+}
+
+/** A take as a file that other programs read: which kind, and what that cannot carry, before it is saved. */
+export function ExportDialog({ of, onClose }: ExportDialogProps) {
+  const [id, setId] = useRemembered('export', EXPORTS[0]!.id);
+  const format = EXPORTS.find((one) => one.id === id) ?? EXPORTS[0]!;
+  const lost = leftOutText(format, of);
+  const [failed, setFailed] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const save = async () => {
+    setBusy(true);
+    setFailed(null);
+    try {
+      const files = await format.make(of);
+      files.forEach((file, i) => {
+        const page = files.length > 1 ? `${i + 1}.` : '';
+        download(fileName(of.score.title, `${page}${format.ending}`), file, format.type);
+      });
+      onClose();
+    } catch (error) {
+      setFailed(`No file was made: ${error instanceof Error ? error.message : String(error)}`);
+    }
+    setBusy(false);
+  };
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>Export</DialogTitle>
+      <DialogContent className="export">
+        <RadioGroup aria-label="Kind of file" value={format.id} onChange={(_, next) => setId(next)}>
+          {EXPORTS.map(({ id: one, name, ending, says }) => (
+            <FormControlLabel
+              key={one}
+              value={one}
+              control={<Radio />}
+              label={
+                <>
+                  {name} <code>.{ending}</code> <small>{says}</small>
+                </>
+              }
+            />
+          ))}
+        </RadioGroup>
+        <div role="status" className="export-lost">
+          {lost.length > 0 && (
+            <>
+              <p>Not in it:</p>
+              <ul>
+                {lost.map((one) => (
+                  <li key={one}>{one}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {failed !== null && <p className="export-failed">{failed}</p>}
+        </div>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button variant="contained" color="secondary" disabled={busy} onClick={() => void save()}>
+          {busy ? 'Making it…' : 'Save'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,118 @@
+import {
+  leftOut,
+  lostText,
+  sheetOf,
+  STAVES,
+  takeLeftOut,
+  writeAbc,
+  writeMidi,
+  writeSheetXml,
+  writeTab,
+  type Hand,
+  type Lost,
+  type Melody,
+  type Score,
+  type Scored,
+} from '../../../core/index.ts';
+import { packed } from '../../../formats/index.ts';
+import { pagesAsHtml, pageAsSvg } from './drawn.ts';
+
+/** What is exported: a take as it sounds and stands, and its pages as they are drawn. */
+export interface Exported {
+  readonly score: Score;
+  readonly scored: Scored;
+  readonly melody: Melody;
+  readonly guitar: Pick<Hand, 'tuning' | 'capo'>;
+  readonly pages: () => readonly SVGSVGElement[];
+}
+
+interface ExportFormat {
+  readonly id: string;
+  readonly name: string;
+  /** Of its file. */
+  readonly ending: string;
+  readonly type: string;
+  readonly says: string;
+  /** What of it the format cannot say. */
+  readonly lost: (of: Exported) => readonly Lost[];
+  /** One file, or several. */
+  readonly make: (of: Exported) => Promise<readonly BlobPart[]> | readonly BlobPart[];
+}
+
+const sheetXml = ({ score, scored, melody, guitar }: Exported): string => {
+  const hasBass = score.parts.bass.length > 0;
+  const staves = STAVES.filter((name) => (name === 'bass' ? hasBass : name === 'guitar' || melody.length > 0));
+  const sheet = sheetOf(scored.chart, score, scored, melody, { staves, diagrams: true, lyrics: true });
+  return writeSheetXml(sheet, { staves, guitar });
+};
+const nothing = () => [];
+
+/** The open formats of a sheet, the fullest first. */
+export const EXPORTS: readonly ExportFormat[] = [
+  {
+    id: 'musicxml',
+    name: 'MusicXML',
+    ending: 'musicxml',
+    type: 'application/vnd.recordare.musicxml+xml',
+    says: 'for notation programs: stave, tab, grips, chords, melody, words, repeats',
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'musicxml'),
+    make: (of) => [sheetXml(of)],
+  },
+  {
+    id: 'mxl',
+    name: 'MusicXML, packed',
+    ending: 'mxl',
+    type: 'application/vnd.recordare.musicxml',
+    says: 'the same, a smaller file',
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'musicxml'),
+    make: (of) => [packed(sheetXml(of)) as Uint8Array<ArrayBuffer>],
+  },
+  {
+    id: 'midi',
+    name: 'MIDI',
+    ending: 'mid',
+    type: 'audio/midi',
+    says: 'for players and sequencers: what sounds, with the chords as markers',
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'midi'),
+    make: ({ score }) => [writeMidi(score) as Uint8Array<ArrayBuffer>],
+  },
+  {
+    id: 'tab',
+    name: 'Text tab',
+    ending: 'tab.txt',
+    type: 'text/plain;charset=utf-8',
+    says: 'for a letter or a forum: chord names over six lines',
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'tab'),
+    make: ({ score, guitar }) => [writeTab(score, guitar)],
+  },
+  {
+    id: 'abc',
+    name: 'ABC',
+    ending: 'abc',
+    type: 'text/vnd.abc;charset=utf-8',
+    says: 'the plain chart and its melody as text',
+    lost: ({ scored, melody }) => leftOut(scored.chart, melody, 'abc'),
+    make: ({ scored, melody }) => [writeAbc(scored.chart, melody)],
+  },
+  {
+    id: 'html',
+    name: 'Web page',
+    ending: 'html',
+    type: 'text/html;charset=utf-8',
+    says: 'these pages in one file, fonts and all: any browser shows and prints it',
+    lost: nothing,
+    make: async ({ pages, score }) => [await pagesAsHtml(pages(), score.title)],
+  },
+  {
+    id: 'svg',
+    name: 'SVG',
+    ending: 'svg',
+    type: 'image/svg+xml;charset=utf-8',
+    says: 'each of these pages as a drawing, fonts and all',
+    lost: nothing,
+    make: ({ pages }) => Promise.all(pages().map(pageAsSvg)),
+  },
+];
+
+/** What a format leaves out of a take, in words. */
+export const leftOutText = (format: ExportFormat, of: Exported): readonly string[] => format.lost(of).map(lostText);
