@@ -1,6 +1,8 @@
 import { strToU8 } from 'fflate';
 import {
+  chartSheet,
   columnsOf,
+  DEFAULT_HAND,
   faultText,
   leftOut,
   lostText,
@@ -12,6 +14,7 @@ import {
   slotKeys,
   sungNotes,
   writeAbc,
+  writeChordPro,
   writeMidi,
   writeMusicXml,
   type Chart,
@@ -37,6 +40,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   txt: { write: ({ text }) => text, format: null },
   json: { write: ({ text }) => textAsJson(text), format: null },
   abc: { write: ({ chart, melody }) => writeAbc(chart, melody), format: 'abc' },
+  cho: { write: ({ chart, melody }) => writeChordPro(chartSheet(chart, melody), DEFAULT_HAND), format: 'chordpro' },
   musicxml: { write: ({ chart, melody }) => writeMusicXml(chart, melody), format: 'musicxml' },
   mxl: { write: ({ chart, melody }) => packed(writeMusicXml(chart, melody)), format: 'musicxml' },
   mid: { write: ({ chart, melody }) => writeMidi(scoreOfMelody(chart, melody)), format: 'midi' },

@@ -49,7 +49,7 @@ const USAGE = `Usage: npm run -s heron -- VERB … [--json]
         [--beat B] [--grating]
   check FILE                   what each note of the melody is over its chord, and what mends a clash
   convert IN OUT               a tune from MusicXML, ABC, MIDI, ChordPro, text or JSON, by the ending of OUT
-        [--to txt|json|abc|musicxml] (to standard output), or .mxl, .mid
+        [--to txt|json|abc|cho|musicxml] (to standard output), or .mxl, .mid
   simplify FILE                the chart without related ii's, passing chords and side-slips
 
 FILE may be - for standard input.

@@ -435,6 +435,7 @@ export { writeMidi } from './format/midi.ts';
 export { leftOut, takeLeftOut, type OpenFormat } from './format/left-out.ts';
 export { writeAbc } from './format/abc.ts';
 export { writeMusicXml, writeSheetXml } from './format/musicxml.ts';
+export { writeChordPro } from './format/chordpro.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export {
   GROUP_NAMES,
@@ -610,6 +611,8 @@ export { STAVES, type BarChord, type StaveName, type Voice } from './sheet/music
 export type { SheetEvent, SheetNote } from './sheet/voices.ts';
 export { ROOM, sheetLines, type SheetLine, type SheetLook } from './sheet/lines.ts';
 export { sheetPages, type SheetPage } from './sheet/pages.ts';
+export { chartSheet } from './sheet/chart-sheet.ts';
+export { isSigned } from './sheet/unfolded.ts';
 export { usedGrips, type UsedGrip } from './sheet/used-grips.ts';
 export { beamParts } from './sheet/beams.ts';
 export type { Accidental } from './sheet/accidentals.ts';

@@ -188,6 +188,11 @@ test('it goes out as files that others read, what they cannot carry said before;
   expect(tab.text).toMatch(/^e\|/m);
   expect(tab.said).toContain('notes of the melody');
   expect((await saved(/^MIDI/)).text.slice(0, 4)).toBe('MThd');
+  const pro = await saved(/^ChordPro/);
+  expect(pro.text).toContain('{define: ');
+  expect(pro.text).toMatch(/^\|: G\S* \. \. \| .* :\|$/m);
+  expect(pro.text).toMatch(/\[G\S*\]Coil it/);
+  expect(pro.said).toContain('notes of the melody');
 
   for (const name of [/^Web page/, /^SVG/]) {
     const { path, text } = await saved(name);

@@ -2,6 +2,7 @@ import { strFromU8, unzipSync } from 'fflate';
 import { draftText, LONGEST_CHART, parseTune, problemLine, type DraftText, type Lost } from '../core/index.ts';
 import { readAbc } from './abc.ts';
 import { LARGEST_FILE, LARGEST_UNPACKED, Unreadable, type Choices, type Reading } from './kinds.ts';
+import { readGrids } from './grid.ts';
 import { readMidi } from './midi.ts';
 import { readMusicXml } from './musicxml.ts';
 import { readWorded, wordedText } from './words.ts';
@@ -31,6 +32,11 @@ export function readFile(name: string, bytes: Uint8Array, choices: Choices = {})
   if (/^\s*\{\s*"/.test(text)) return ofText('json', textInJson(text));
   if (ending === 'abc' || /^X:\s*\d+/m.test(text)) return of('abc', readAbc(text, choices));
   if (text.includes('\u0000')) throw new Unreadable('file-unknown');
+  const gridded = readGrids(text);
+  if (gridded) {
+    const made = ofText('words', gridded.text);
+    return { ...made, lost: [...gridded.lost, ...made.lost] };
+  }
   const worded = readWorded(text);
   if (worded) {
     const made = ofText('words', wordedText(worded, choices.chordBars ?? 1));

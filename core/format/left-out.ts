@@ -1,48 +1,58 @@
 import type { Chart } from '../chart/chart.ts';
 import type { Melody } from '../melody/melody.ts';
-import type { Score } from '../score/score.ts';
+import type { Score, Scored } from '../score/score.ts';
 import type { Lost } from './draft.ts';
 import { hasOwnTimes } from './written-out.ts';
 
 /** Files that other programs read, too; a MIDI file has no more than sounds, tempo, meter and key. */
-export type OpenFormat = 'abc' | 'musicxml' | 'midi';
+export type OpenFormat = 'abc' | 'musicxml' | 'midi' | 'chordpro';
+
+type OfTune = (bars: Chart['bars'], melody: Melody) => number;
+const barsWith =
+  (is: (bar: Chart['bars'][number]) => boolean): OfTune =>
+  (bars) =>
+    bars.filter(is).length;
+/** What a tune may have, which files cannot say it, and how often it is there. */
+const KINDS: readonly (readonly [what: string, missing: readonly OpenFormat[], count: OfTune])[] = [
+  [
+    'other changes of a bar',
+    ['abc', 'musicxml', 'midi', 'chordpro'],
+    barsWith(({ alternates }) => alternates.length > 0),
+  ],
+  ['words under bars', ['abc', 'midi'], barsWith(({ lyrics }) => lyrics.length > 0)],
+  [
+    'phrases that go on where they seem to end',
+    ['abc', 'musicxml'],
+    (_, melody) => melody.filter(({ breath }) => breath === false).length,
+  ],
+  [
+    'signs and jumps',
+    ['abc', 'chordpro'],
+    barsWith(({ signs, jump, times }) => jump !== null || times !== null || Object.keys(signs).length > 0),
+  ],
+  ['sections', ['midi'], barsWith(({ section }) => section !== null)],
+  ['notes of the melody', ['chordpro'], (_, melody) => melody.length],
+];
 
 /** What of a tune such a file cannot say. */
 export function leftOut({ bars }: Chart, melody: Melody, format: OpenFormat): readonly Lost[] {
-  const count = (is: (bar: Chart['bars'][number]) => boolean) => bars.filter(is).length;
-  const kinds: readonly (readonly [string, number])[] = [
-    ['other changes of a bar', count(({ alternates }) => alternates.length > 0)],
-    ...(format === 'musicxml' ? [] : ([['words under bars', count(({ lyrics }) => lyrics.length > 0)]] as const)),
-    ...(format === 'midi'
-      ? []
-      : ([
-          ['phrases that go on where they seem to end', melody.filter(({ breath }) => breath === false).length],
-        ] as const)),
-    ...(format === 'abc'
-      ? ([
-          [
-            'signs and jumps',
-            count(({ signs, jump, times }) => jump !== null || times !== null || Object.keys(signs).length > 0),
-          ],
-        ] as const)
-      : []),
-    ...(format === 'midi' ? ([['sections', count(({ section }) => section !== null)]] as const) : []),
-  ];
-  const out: readonly Lost[] =
-    format !== 'midi' && hasOwnTimes(melody) ? [{ measure: null, code: 'written-out', args: {} }] : [];
+  // A sheet folds what it can by itself.
+  const isWrittenOut = format === 'abc' && hasOwnTimes(melody);
   return [
-    ...out,
-    ...kinds.flatMap(([what, times]): Lost[] =>
-      times === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count: times } }],
-    ),
+    ...(isWrittenOut ? [{ measure: null, code: 'written-out' as const, args: {} }] : []),
+    ...KINDS.flatMap(([what, missing, count]) => (missing.includes(format) ? told(what, count(bars, melody)) : [])),
   ];
 }
 
+const told = (what: string, count: number): readonly Lost[] =>
+  count === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count } }];
+
 /** How a take goes out: with its grips and its rhythm. */
-export type TakeFormat = 'musicxml' | 'midi' | 'tab';
+export type TakeFormat = 'musicxml' | 'midi' | 'tab' | 'chordpro';
 
 /** What of a take, as it sounds, such a file cannot say, besides what of its tune. */
-export function takeLeftOut(score: Score, chart: Chart, melody: Melody, format: TakeFormat): readonly Lost[] {
+export function takeLeftOut(score: Score, scored: Scored, melody: Melody, format: TakeFormat): readonly Lost[] {
+  const { chart } = scored;
   const { guitar, bass, brushes } = score.parts;
   const strokes = guitar.filter(({ spreadMs, notes }) => spreadMs !== 0 && notes.length > 1).length;
   const fingered = guitar.flatMap(({ notes }) => notes).filter(({ finger }) => finger !== null).length;
@@ -55,6 +65,12 @@ export function takeLeftOut(score: Score, chart: Chart, melody: Melody, format: 
       ['fingers', fingered],
       ['strings and frets', guitar.flatMap(({ notes }) => notes).length],
     ],
+    chordpro: [
+      ['notes of the bass', bass.length],
+      ['strokes of the brushes', brushes.length],
+      ['strokes of the guitar, beyond its chords', guitar.length],
+      ['further grips of a chord', furtherGrips(scored)],
+    ],
     tab: [
       ['notes of the melody', melody.length],
       ['notes of the bass', bass.length],
@@ -64,10 +80,14 @@ export function takeLeftOut(score: Score, chart: Chart, melody: Melody, format: 
       ['words under bars', chart.bars.filter(({ lyrics }) => lyrics.length > 0).length],
     ],
   };
-  const own = kinds[format].flatMap(([what, count]): Lost[] =>
-    count === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count } }],
-  );
+  const own = kinds[format].flatMap(([what, count]) => told(what, count));
   const ofTune = format === 'tab' ? [] : leftOut(chart, melody, format);
   // A sheet folds by itself; what is written out there is no loss.
   return [...ofTune.filter(({ code }) => code !== 'written-out'), ...own];
+}
+
+/** Grips of chords that have another one before. */
+function furtherGrips({ columns }: Scored): number {
+  const all = new Set(columns.flatMap(({ grip, column: { symbol } }) => (grip ? [`${symbol} ${grip.grip}`] : [])));
+  return all.size - new Set([...all].map((name) => name.split(' ')[0])).size;
 }

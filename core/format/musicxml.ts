@@ -1,15 +1,11 @@
 import type { Bar, Chart } from '../chart/chart.ts';
-import { sungNotes, type Melody } from '../melody/melody.ts';
+import type { Melody } from '../melody/melody.ts';
 import type { Hand } from '../neck/hand.ts';
 import { nameInKey, signature } from '../pitch/key.ts';
 import { writtenPitch } from '../pitch/note.ts';
-import { readChart } from '../reading/read.ts';
-import { melodyLayer } from '../score/melody.ts';
-import { scoreOf } from '../score/score.ts';
 import type { BarChord, StaveName } from '../sheet/music.ts';
-import { sheetOf, type Sheet, type SheetBar } from '../sheet/sheet.ts';
-import { columnsOf } from '../take/columns.ts';
-import { slotKeys } from '../take/key.ts';
+import { chartSheet } from '../sheet/chart-sheet.ts';
+import type { Sheet, SheetBar } from '../sheet/sheet.ts';
 import { isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
 import { harmonyOf } from './harmony.ts';
 import { notesOfVoice, TYPES, type StemTold } from './musicxml-note.ts';
@@ -34,13 +30,7 @@ const PARTS: readonly Part[] = [
 
 /** A chart with its melody as MusicXML 4.0: one voice at sounding pitch, with the chords over it. */
 export function writeMusicXml(chart: Chart, melody: Melody): string {
-  const slots = readChart(chart);
-  const columns = columnsOf(slots, slotKeys(slots, []), {}, { plain: true }).map((column) => ({ column, grip: null }));
-  const scored = { chart, open: [], columns };
-  const score = scoreOf(scored, [melodyLayer(sungNotes(chart, melody))]);
-  return writeSheetXml(sheetOf(chart, score, scored, melody, { staves: ['melody'], diagrams: false, lyrics: true }), {
-    staves: ['melody'],
-  });
+  return writeSheetXml(chartSheet(chart, melody), { staves: ['melody'] });
 }
 
 /** What of a sheet is written. */

@@ -5,6 +5,7 @@ import {
   STAVES,
   takeLeftOut,
   writeAbc,
+  writeChordPro,
   writeMidi,
   writeSheetXml,
   writeTab,
@@ -55,7 +56,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     ending: 'musicxml',
     type: 'application/vnd.recordare.musicxml+xml',
     says: 'for notation programs: stave, tab, grips, chords, melody, words, repeats',
-    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'musicxml'),
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'musicxml'),
     make: (of) => [sheetXml(of)],
   },
   {
@@ -64,7 +65,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     ending: 'mxl',
     type: 'application/vnd.recordare.musicxml',
     says: 'the same, a smaller file',
-    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'musicxml'),
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'musicxml'),
     make: (of) => [packed(sheetXml(of)) as Uint8Array<ArrayBuffer>],
   },
   {
@@ -73,7 +74,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     ending: 'mid',
     type: 'audio/midi',
     says: 'for players and sequencers: what sounds, with the chords as markers',
-    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'midi'),
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'midi'),
     make: ({ score }) => [writeMidi(score) as Uint8Array<ArrayBuffer>],
   },
   {
@@ -82,7 +83,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     ending: 'tab.txt',
     type: 'text/plain;charset=utf-8',
     says: 'for a letter or a forum: chord names over six lines',
-    lost: ({ score, scored, melody }) => takeLeftOut(score, scored.chart, melody, 'tab'),
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'tab'),
     make: ({ score, guitar }) => [writeTab(score, guitar)],
   },
   {
@@ -93,6 +94,18 @@ export const EXPORTS: readonly ExportFormat[] = [
     says: 'the plain chart and its melody as text',
     lost: ({ scored, melody }) => leftOut(scored.chart, melody, 'abc'),
     make: ({ scored, melody }) => [writeAbc(scored.chart, melody)],
+  },
+  {
+    id: 'chordpro',
+    name: 'ChordPro',
+    ending: 'cho',
+    type: 'text/plain;charset=utf-8',
+    says: 'for song books: bars as grids, the words under the chords, a shape for each',
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'chordpro'),
+    make: ({ score, scored, melody, guitar }) => {
+      const shown = { staves: [], diagrams: true, lyrics: true };
+      return [writeChordPro(sheetOf(scored.chart, score, scored, melody, shown), guitar)];
+    },
   },
   {
     id: 'html',
