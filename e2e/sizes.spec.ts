@@ -185,10 +185,12 @@ test('nor does any with wide text spacing', async ({ page }) => {
   expect(seen).toEqual(faultless(seen));
 });
 
-test('nor enlarged twice', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  // 1280 by 800 at 200 % is laid out as half of each.
-  await page.setViewportSize({ width: 640, height: 400 });
-  const seen = await lookedAt(page, id);
-  expect(seen).toEqual(faultless(seen));
-});
+// 200 % of 1280 by 800 lies between the sizes above; alone in `npm run every-size`.
+if (process.env.HERON_EVERY_SIZE)
+  test('nor enlarged twice', async ({ page }) => {
+    const id = await newTune(page, TUNE);
+    // 1280 by 800 at 200 % is laid out as half of each.
+    await page.setViewportSize({ width: 640, height: 400 });
+    const seen = await lookedAt(page, id);
+    expect(seen).toEqual(faultless(seen));
+  });

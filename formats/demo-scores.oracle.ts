@@ -8,14 +8,12 @@ import {
   NO_MELODY,
   parseTune,
   pricingFor,
-  rhythmName,
   run,
   scoreOfTake,
   sessionOf,
   solveTake,
   sungNotes,
   usualBass,
-  usualPattern,
   type Chart,
   type Decisions,
   type Melody,
@@ -35,7 +33,7 @@ export interface DemoScore {
 const folder = join(import.meta.dirname, '..', 'demo');
 const takes = JSON.parse(readFileSync(join(folder, 'takes.json'), 'utf8')) as Readonly<Record<string, Decisions>>;
 
-/** Every demo tune in its usual rhythm with a bass, as its take, and as a chord-melody where it has a melody. */
+/** Every demo tune with a bass, as its take in its rhythm, and as a chord-melody where it has a melody. */
 export function demoScores(): readonly DemoScore[] {
   const library = buildLibrary(DEFAULT_HAND);
   return readdirSync(join(folder, 'tunes')).flatMap((file): readonly DemoScore[] => {
@@ -56,10 +54,7 @@ export function demoScores(): readonly DemoScore[] {
     };
     const { keys } = run(solveTake(session, { chart, barIds }));
     const all = chart.bars.reduce((sum, { ticks }) => sum + ticks, 0) * 4;
-    const pattern = usualPattern(chart.meter, chart.feel)!.id;
-    const dials = { density: 100, pushes: 0, seed: 1 };
     return [
-      made('in rhythm', { [rhythmName(keys[0]!)]: { layer: 'rhythm', ticks: all, pattern, ...dials } }),
       ...(file[0]! in takes ? [made('its take', takes[file[0]!]!)] : []),
       ...(melody.length === 0
         ? []

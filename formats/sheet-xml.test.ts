@@ -27,7 +27,7 @@ const plain = (xml: string): string =>
     .trim();
 
 test('it is valid: what the schema does not allow would not come back from a reader that keeps to it', () => {
-  for (const { name, xml } of made.filter(({ name }) => !name.includes('rhythm')))
+  for (const { name, xml } of made)
     expect([name, plain(MusicXML.parse(xml).serialize()) === plain(xml)]).toEqual([name, true]);
   // It does find faults: the order of elements is part of the schema.
   const wrong = made[0]!.xml.replace(/(<duration>\d+<\/duration>)(<voice>1<\/voice>)/, '$2$1');

@@ -3,7 +3,7 @@ import { Key as TonalKey, Note } from 'tonal';
 import { sheetOf, ticksPerBar, writtenPitch, type Sheet, type SheetBar, type Voice } from '../core/index.ts';
 import { demoScores, type DemoScore } from './demo-scores.oracle.ts';
 
-/* What every page promises, held on the sheets of all demo tunes: in rhythm, as their takes, as chord-melodies. */
+/* What every page promises, held on the sheets of all demo tunes: as their takes, as chord-melodies. */
 
 const ALL = { staves: ['guitar', 'melody', 'bass'], diagrams: true, lyrics: true } as const;
 let sheets: readonly (DemoScore & { readonly sheet: Sheet })[];

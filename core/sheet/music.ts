@@ -9,7 +9,7 @@ import type { Score, Scored, Sound } from '../score/score.ts';
 import { ticksPerBar, type Ticks } from '../time/meter.ts';
 import { accidentalsOf, type Accidental } from './accidentals.ts';
 import { beamsOf } from './beams.ts';
-import { inVoices, type SheetEvent, type SheetNote } from './voices.ts';
+import { cutShort, inVoices, type SheetEvent, type SheetNote } from './voices.ts';
 
 /** A chord that sounds in a bar. Time from the bar's start, in ticks. */
 export interface BarChord {
@@ -66,7 +66,7 @@ export function musicOf(score: Score, { columns }: Scored, melody: Melody): read
       staves: {
         guitar: engraved(inVoices(guitar), bar),
         melody: engraved([melodyEvents], bar),
-        bass: engraved([inVoices(bass)[0]!], bar),
+        bass: engraved([cutShort(bass)], bar),
       },
     };
   });

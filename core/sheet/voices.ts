@@ -40,7 +40,7 @@ const PRICES = {
   /** A note is cut where its voice goes on, for each note of it; a bass is what the rest stands on. */
   cut: 1,
   cutBass: 8,
-  /** A voice has to rest; in the lower one that is hardly seen. */
+  /** A voice has to rest while the other sounds; in the lower one that is hardly seen. */
   rest: [5, 1],
   /** The lower voice is above the upper. */
   crossed: 12,
@@ -104,7 +104,9 @@ function priceOf(event: SheetEvent, voice: 0 | 1, { last }: State, { sorted, bas
   const other = sorted[last[voice === 0 ? 1 : 0]];
   const isBeside = other !== undefined && endOf(other) > event.tick;
   const isCrossed = isBeside && (voice === 0 ? heightOf(event) < heightOf(other) : heightOf(event) > heightOf(other));
-  const rests = (own ? endOf(own) : 0) < event.tick;
+  // What nobody plays is a rest in any case.
+  const since = own ? endOf(own) : 0;
+  const rests = since < event.tick && other !== undefined && endOf(other) > since;
   return (
     (own && endOf(own) > event.tick ? cutPrice(own, event, basses) : 0) +
     (isCrossed ? PRICES.crossed : 0) +
@@ -119,7 +121,7 @@ function cutPrice(own: SheetEvent, next: SheetEvent, basses: Around['basses']): 
 }
 
 /** A voice in which nothing sounds twice. */
-function cutShort(voice: readonly SheetEvent[]): readonly SheetEvent[] {
+export function cutShort(voice: readonly SheetEvent[]): readonly SheetEvent[] {
   const cut: SheetEvent[] = [];
   for (const event of voice) {
     const last = cut.at(-1);
