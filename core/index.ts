@@ -36,7 +36,7 @@ export { asChord, namesOf, type AsChord, type ChordName, type NamingContext, typ
 export { structuresOf, type Structure } from './chord/structures.ts';
 export { NAME_RULES, type NameRuleId } from './chord/name-rules.ts';
 export type { Alternate, Bar, Chart, Entry, Jump, Slot } from './chart/chart.ts';
-export { signOf } from './chart/signs.ts';
+export { jumpText, signOf } from './chart/signs.ts';
 export { HEADER_NAMES } from './chart/headers.ts';
 export { mendedText, unreadBars } from './chart/mended.ts';
 export { parseChart, LONGEST_CHART } from './chart/parse.ts';

@@ -33,3 +33,7 @@ export function signOf(text: string): BraceSign | null {
   if (!times || word === '' || count < 1 || count > MOST_TIMES) return null;
   return { text, kind: 'times', count, vamp: times[1] !== undefined };
 }
+
+/** A jump as players read it: `D.S. al Coda`. */
+export const jumpText = ({ to, until }: Pick<Jump, 'to' | 'until'>): string =>
+  `${to === 'start' ? 'D.C.' : 'D.S.'}${until === 'end' ? '' : ` al ${until === 'coda' ? 'Coda' : 'Fine'}`}`;

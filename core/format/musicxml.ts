@@ -6,6 +6,7 @@ import { writtenPitch } from '../pitch/note.ts';
 import type { BarChord, StaveName } from '../sheet/music.ts';
 import { chartSheet } from '../sheet/chart-sheet.ts';
 import type { Sheet, SheetBar } from '../sheet/sheet.ts';
+import { jumpText } from '../chart/signs.ts';
 import { isCompound, ticksPerBeat, TICKS_PER_QUARTER, type Ticks } from '../time/meter.ts';
 import { harmonyOf } from './harmony.ts';
 import { notesOfVoice, TYPES, type StemTold } from './musicxml-note.ts';
@@ -120,8 +121,6 @@ function measure(
 const direction = (types: readonly string[], more: readonly string[] = []): string =>
   element('direction', [...types.map((type) => element('direction-type', [type])), ...more]);
 
-const jumpText = ({ to, until }: NonNullable<Bar['jump']>): string =>
-  `${to === 'start' ? 'D.C.' : 'D.S.'}${until === 'end' ? '' : ` al ${until === 'coda' ? 'Coda' : 'Fine'}`}`;
 const jumpSound = ({ to }: NonNullable<Bar['jump']>): Readonly<Record<string, string>> =>
   to === 'start' ? { dacapo: 'yes' } : { dalsegno: 'segno' };
 

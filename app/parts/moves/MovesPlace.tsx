@@ -1,5 +1,3 @@
-import PlayArrow from '@mui/icons-material/PlayArrow';
-import Stop from '@mui/icons-material/Stop';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -11,6 +9,7 @@ import { useRemembered } from '../../keep/remembered.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Notice } from '../frame/Notice.tsx';
+import { PlayButton } from '../frame/PlayButton.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { guitarOf } from '../neck/layout.ts';
 import { MOVES_KEYS, useMovesKeys } from './keys.ts';
@@ -116,16 +115,7 @@ export function MovesPlace({ moves, earlier, player: kept, tune }: MovesPlacePro
             <MovesFiles library={library} onBrought={edits.bringIn} />
             <KeySheet keys={MOVES_KEYS} onOpen={setAsking} />
           </span>
-          <Button
-            variant="contained"
-            color="secondary"
-            startIcon={playback.active ? <Stop /> : <PlayArrow />}
-            onClick={heard.play}
-            disabled={arrangement === null}
-            className="play"
-          >
-            {playback.active ? 'Stop' : 'Play'}
-          </Button>
+          <PlayButton active={playback.active} disabled={arrangement === null} onClick={heard.play} />
         </>
       }
     >

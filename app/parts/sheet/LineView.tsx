@@ -1,5 +1,6 @@
 import { Fragment, useLayoutEffect, useRef, useState } from 'react';
 import {
+  jumpText,
   optionalStrings,
   ROOM,
   type BarChord,
@@ -253,10 +254,6 @@ function isSame({ chords, bar }: SheetBar, last: SheetBar | null): boolean {
 
 const ORDINALS = ['1st', '2nd', '3rd'];
 const ordinal = (number: number) => ORDINALS[number - 1] ?? `${number}th`;
-
-function jumpText({ to, until }: NonNullable<SheetBar['bar']['jump']>): string {
-  return `${to === 'start' ? 'D.C.' : 'D.S.'}${until === 'end' ? '' : ` al ${until === 'coda' ? 'Coda' : 'Fine'}`}`;
-}
 
 interface ChartLinesProps extends Pick<BarViewProps, 'box' | 'place'> {
   readonly own: SheetBar;

@@ -1,8 +1,6 @@
 import FullscreenOutlined from '@mui/icons-material/FullscreenOutlined';
 import IosShare from '@mui/icons-material/IosShare';
-import PlayArrow from '@mui/icons-material/PlayArrow';
 import PrintOutlined from '@mui/icons-material/PrintOutlined';
-import Stop from '@mui/icons-material/Stop';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -28,6 +26,7 @@ import { Frame } from '../frame/Frame.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { later } from '../frame/later.tsx';
 import { Notice } from '../frame/Notice.tsx';
+import { PlayButton } from '../frame/PlayButton.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
 import { useTakeJob, useVoiced, type WorkLoaded } from '../practice/useVoiced.ts';
@@ -149,16 +148,7 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
           <span className="head-gap" />
           <SaveState />
           <KeySheet keys={SHEET_KEYS} onOpen={setKeysOpen} />
-          <Button
-            variant="contained"
-            color="secondary"
-            startIcon={playback.active ? <Stop /> : <PlayArrow />}
-            onClick={play}
-            disabled={score === null}
-            className="play"
-          >
-            {playback.active ? 'Stop' : 'Play'}
-          </Button>
+          <PlayButton active={playback.active} disabled={score === null} onClick={play} />
         </>
       }
     >

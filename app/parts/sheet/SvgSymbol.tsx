@@ -45,42 +45,31 @@ export function SvgSymbol({ symbol, x, y, size }: SvgSymbolProps) {
     ...runsOf(raised, size * 0.62, size * 0.34),
     ...runsOf(bass === '' ? '' : `/${bass}`, size * 0.74, 0),
   ];
-  return (
-    <text x={x} y={y} className="sheet-symbol">
-      {runs.map((run, i) => (
-        <tspan
-          key={i}
-          fontSize={round(run.size)}
-          dx={runs[i - 1]?.music ? round(run.size * AFTER_SIGN) : undefined}
-          dy={round((runs[i - 1]?.up ?? 0) - run.up)}
-          className={run.music ? 'sheet-glyph' : undefined}
-        >
-          {run.text}
-        </tspan>
-      ))}
-    </text>
-  );
+  return <Runs runs={runs} x={x} y={y} className="sheet-symbol" />;
 }
 
 /** What parts a sign from what follows it, in ems. */
 const AFTER_SIGN = 0.1;
 const round = (x: number) => Math.round(x * 100) / 100;
 
+interface TextProps extends Omit<SvgSymbolProps, 'symbol'> {
+  readonly text: string;
+  readonly className: string;
+}
+
 /** A line of words in which musical signs are drawn. */
-export function SvgText({
-  text,
-  x,
-  y,
-  size,
-  className,
-}: { text: string } & Omit<SvgSymbolProps, 'symbol'> & { className: string }) {
-  const runs = runsOf(text, size, 0);
+export function SvgText({ text, size, ...at }: TextProps) {
+  return <Runs runs={runsOf(text, size, 0)} {...at} />;
+}
+
+function Runs({ runs, ...at }: Omit<TextProps, 'text' | 'size'> & { readonly runs: readonly Run[] }) {
   return (
-    <text x={x} y={y} className={className}>
+    <text {...at}>
       {runs.map((run, i) => (
         <tspan
           key={i}
           fontSize={round(run.size)}
+          dx={runs[i - 1]?.music ? round(run.size * AFTER_SIGN) : undefined}
           dy={round((runs[i - 1]?.up ?? 0) - run.up)}
           className={run.music ? 'sheet-glyph' : undefined}
         >

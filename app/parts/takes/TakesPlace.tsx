@@ -1,6 +1,4 @@
-import PlayArrow from '@mui/icons-material/PlayArrow';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
-import Stop from '@mui/icons-material/Stop';
 import SwapVert from '@mui/icons-material/SwapVert';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import ZoomIn from '@mui/icons-material/ZoomIn';
@@ -30,6 +28,7 @@ import { Frame } from '../frame/Frame.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { later } from '../frame/later.tsx';
 import { Notice } from '../frame/Notice.tsx';
+import { PlayButton } from '../frame/PlayButton.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
@@ -215,16 +214,7 @@ export function TakesPlace(props: TakesPlaceProps) {
             />
             <KeySheet keys={TAKES_KEYS} onOpen={setKeysOpen} />
           </span>
-          <Button
-            variant="contained"
-            color="secondary"
-            startIcon={playback.active ? <Stop /> : <PlayArrow />}
-            onClick={play}
-            disabled={scores === null}
-            className="play"
-          >
-            {playback.active ? 'Stop' : 'Play'}
-          </Button>
+          <PlayButton active={playback.active} disabled={scores === null} onClick={play} />
         </>
       }
     >

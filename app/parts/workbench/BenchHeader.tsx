@@ -2,9 +2,7 @@ import BackHandOutlined from '@mui/icons-material/BackHandOutlined';
 import QueueMusicOutlined from '@mui/icons-material/QueueMusicOutlined';
 import GraphicEqOutlined from '@mui/icons-material/GraphicEqOutlined';
 import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
-import PlayArrow from '@mui/icons-material/PlayArrow';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
-import Stop from '@mui/icons-material/Stop';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
@@ -15,6 +13,7 @@ import type { Chart } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Anchored } from '../frame/Anchored.tsx';
+import { PlayButton } from '../frame/PlayButton.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
 import { MenuItemLater, DividerLater, later } from '../frame/later.tsx';
 import { Tool } from '../frame/Tool.tsx';
@@ -197,16 +196,7 @@ function Header(props: BenchHeaderProps) {
       >
         <span className="head-three-text">Three takes</span>
       </Button>
-      <Button
-        variant="contained"
-        color="secondary"
-        startIcon={active ? <Stop /> : <PlayArrow />}
-        onClick={onPlay}
-        disabled={!ready}
-        className="play"
-      >
-        {active ? 'Stop' : 'Play'}
-      </Button>
+      <PlayButton active={active} disabled={!ready} onClick={onPlay} />
     </>
   );
 }
