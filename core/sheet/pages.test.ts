@@ -18,6 +18,11 @@ test('lines fill a page, and the last page has no line alone', () => {
     [0, 2],
     [2, 1],
   ]);
+  // Nor when the page that it would go to has no room for it.
+  expect(told([20, 20, 60, 431])).toEqual([
+    [0, 3],
+    [3, 1],
+  ]);
   expect(told([])).toEqual([]);
 });
 
@@ -37,7 +42,9 @@ test('no line is split, left out or put over another, however many there are', (
         });
       });
       const [last, before] = [pages.at(-1)!, pages.at(-2)];
-      if (before && last.tops.length === 1) expect(before.tops.length).toBeLessThanOrEqual(2);
+      const [over, under] = [heights.at(-2)!, heights.at(-1)!];
+      if (before && before.tops.length > 2 && last.tops.length === 1)
+        expect(over + rows.gap + under).toBeGreaterThan(rows.height);
     }),
   );
 });

@@ -16,7 +16,7 @@ interface Rows {
 /** A page with less air than this between its lines is full; one with more is spread by so much at most. */
 const MOST_SPREAD = 0.6;
 
-/** Lines in pages: none is split, and the last page has no line alone where another can keep it company. */
+/** Lines in pages: none is split, and the last page has no line alone where another can be spared and has room. */
 export function sheetPages({ heights, gap, height, title }: Rows): readonly SheetPage[] {
   const starts: number[] = [];
   let used = Infinity;
@@ -29,8 +29,9 @@ export function sheetPages({ heights, gap, height, title }: Rows): readonly Shee
     }
   });
   const [last, before] = [starts.at(-1), starts.at(-2)];
-  if (last !== undefined && before !== undefined && last === heights.length - 1 && last - before > 2)
-    starts[starts.length - 1] = last - 1;
+  const isAlone = last !== undefined && last === heights.length - 1;
+  const fitTogether = heights.slice(-2).reduce((sum, high) => sum + high, gap) <= height;
+  if (isAlone && before !== undefined && last - before > 2 && fitTogether) starts[starts.length - 1] = last - 1;
   return starts.map((from, page): SheetPage => {
     const to = starts[page + 1] ?? heights.length;
     const own = heights.slice(from, to);
