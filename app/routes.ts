@@ -6,6 +6,7 @@ export default [
   route('tunes/:tuneId/bench', 'routes/bench.tsx'),
   route('tunes/:tuneId/takes', 'routes/takes.tsx'),
   route('tunes/:tuneId/sheet', 'routes/sheet.tsx'),
+  route('tunes/:tuneId/file', 'routes/tune-file.ts'),
   route('tunes/:tuneId/history', 'routes/history.tsx'),
   route('import', 'routes/import.tsx'),
   route('players/:playerId?', 'routes/players.tsx'),

@@ -17,11 +17,12 @@ import {
   writeChordPro,
   writeMidi,
   writeMusicXml,
+  writeTuneFile,
   type Chart,
   type Melody,
   type OpenFormat,
 } from '../core/index.ts';
-import { packed, readFile, textAsJson, Unreadable } from '../formats/index.ts';
+import { packed, readFile, Unreadable } from '../formats/index.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
 
 interface Source {
@@ -38,7 +39,7 @@ interface Writer {
 /** What is written, by the ending of its file. */
 const WRITERS: Readonly<Record<string, Writer>> = {
   txt: { write: ({ text }) => text, format: null },
-  json: { write: ({ text }) => textAsJson(text), format: null },
+  json: { write: ({ text }) => writeTuneFile({ text, guitar: null, takes: [], moves: [] }), format: null },
   abc: { write: ({ chart, melody }) => writeAbc(chart, melody), format: 'abc' },
   cho: { write: ({ chart, melody }) => writeChordPro(chartSheet(chart, melody), DEFAULT_HAND), format: 'chordpro' },
   musicxml: { write: ({ chart, melody }) => writeMusicXml(chart, melody), format: 'musicxml' },

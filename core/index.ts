@@ -142,6 +142,8 @@ export { movedCells } from './melody/moved.ts';
 export { rangeOf as rangeOfMelody, type MelodyRange } from './melody/range.ts';
 export { writeMelody } from './melody/write.ts';
 export { readAbcNotes } from './melody/abc-notes.ts';
+export { TUNE_FORMAT, TUNE_SCHEMA, writeTuneFile, type FileTake, type TuneFile } from './format/tune-file.ts';
+export type { FileGrip } from './format/draft-grips.ts';
 export { draftText, type Draft, type DraftMeasure, type DraftText, type Lost } from './format/draft.ts';
 export { noteOver, type Verdict } from './reharm/over-melody.ts';
 export { rubsOf, rubWeight, sungIn, type Rub } from './reharm/rubs.ts';
@@ -281,6 +283,7 @@ export {
   rhythmName,
   textureName,
   addedName,
+  barName,
   decorName,
   carryName,
   noteDecisionName,
@@ -289,6 +292,7 @@ export {
   readName,
   slotKeys,
   wishName,
+  withBarsCalled,
   type At,
 } from './take/key.ts';
 export { barsFromAnother, type OtherTake, type TakenBars } from './take/from-another.ts';
@@ -478,6 +482,7 @@ export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuni
 export { apartFrom, type SectionOf, type ToldTake } from './wording/side-by-side.ts';
 export { HARMONY_WORDS, harmonyText, takeFiguresText, takeText } from './wording/takes.ts';
 export { faultText, lostText, type FileFault } from './wording/files.ts';
+export { BONDS } from './reharm/moves/bond.ts';
 export { keyOn, PASSAGE_USES, passageIn, type PassageUse } from './reharm/kept/passage.ts';
 export { passageIs } from './reharm/kept/name.ts';
 export { nearness } from './reharm/kept/near.ts';

@@ -145,6 +145,14 @@ export function renameTake(db: Db, id: string, name: string): boolean {
   return db.update(take).set({ name }).where(eq(take.id, id)).run().changes > 0;
 }
 
+/** Says what a take is called and how it came to be, as a file has it. */
+export function nameTake(db: Db, id: string, { name, about }: Pick<Take, 'name' | 'about'>): void {
+  db.update(take)
+    .set({ name, about: about && JSON.stringify(about) })
+    .where(eq(take.id, id))
+    .run();
+}
+
 /** Puts a take in the bin. False: there is none, or it is the tune's only one that can be read. */
 export function deleteTake(db: Db, id: string, now = Date.now()): boolean {
   const row = db.select({ tuneId: take.tuneId }).from(take).where(eq(take.id, id)).get();

@@ -13,6 +13,8 @@ export interface Reading {
   /** Where chords were read from notes that sound together; undefined: a file of this kind names its chords. */
   readonly chordPart?: ChordPart;
   readonly draft: Draft;
+  /** What the grips of its chords lie on, where it says so. */
+  readonly guitar?: { readonly tuning: string; readonly capo: number };
   readonly lost: readonly Lost[];
 }
 
@@ -22,6 +24,7 @@ export type ChordPart = number | 'others' | 'none';
 /** What one may choose. */
 export interface Choices {
   readonly tune?: number;
+  /** −1: none, in MusicXML. */
   readonly part?: number;
   /** Octaves that the melody is moved up. */
   readonly octave?: number;

@@ -17,6 +17,7 @@ import {
 } from '../core/index.ts';
 import { symbolOfHarmony } from './harmony.ts';
 import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
+import { gripOfFrame, gripOfTab, guitarOf, struckOf, type Struck } from './xml-grips.ts';
 import { childOf, childrenOf, numberOf, readXml, textOf, type Element } from './xml.ts';
 
 const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
@@ -45,21 +46,23 @@ export function readMusicXml(text: string, choices: Choices): Reading {
   if (parts.some((part) => childrenOf(part, 'measure').length > MOST_MEASURES))
     throw new Unreadable('too-many-measures', { most: MOST_MEASURES });
   const voices = voicesOf(parts, nameOf);
-  const at = voices.length === 0 ? -1 : Math.min(wanted ?? likeliest(parts, voices), voices.length - 1);
+  const at = Math.min(wanted ?? likeliest(parts, voices), voices.length - 1);
   const sung = voices[at];
   const lost: Lost[] = [];
   const withChords = parts.findIndex((part, i) => i === sung?.part && hasHarmony(part));
   const harmony = withChords >= 0 ? withChords : parts.findIndex(hasHarmony);
-  const title = textOf(childOf(root, 'work') ?? NOTHING, 'work-title') || textOf(root, 'movement-title') || 'Untitled';
+  const title = scoreTitle(root) ?? 'Untitled';
   // Words may stand under rests alone.
-  const reader = new PartReader(sung?.voice ?? '1', lost);
+  const reader = new PartReader(sung?.voice ?? '1', lost, sung !== undefined);
   const melodyPart = parts[sung?.part ?? Math.max(0, harmony)];
   const measures = melodyPart ? reader.read(childrenOf(melodyPart, 'measure')) : [];
   // Chords of another part stand in its measures of the same place.
-  const chords =
+  const named =
     harmony >= 0 && harmony !== (sung?.part ?? harmony)
       ? new PartReader('', []).read(childrenOf(parts[harmony]!, 'measure')).map((one) => one.chords)
       : measures.map((one) => one.chords);
+  const tab = parts.find(hasTab);
+  const { chords, guitar } = tab ? withGrips(named, tab) : { chords: named, guitar: undefined };
   const { meter = COMMON_TIME, key = null, tempo, feel } = reader;
   return {
     tunes: [title],
@@ -81,7 +84,28 @@ export function readMusicXml(text: string, choices: Choices): Reading {
       })),
     },
     lost,
+    ...(guitar && { guitar }),
   };
+}
+
+/** What a score is called, if it is. */
+export const scoreTitle = (root: Element): string | undefined =>
+  textOf(childOf(root, 'work') ?? NOTHING, 'work-title') || textOf(root, 'movement-title') || undefined;
+
+/** The chords of measures; those without a grip get the one that is plucked in a tab. */
+function withGrips(measures: readonly DraftMeasure['chords'][], tab: Element) {
+  const reader = new PartReader('', []);
+  const own = reader.read(childrenOf(tab, 'measure'));
+  const guitar = guitarOf(tab);
+  const strings = guitar?.tuning.split(' ').length;
+  const chords = measures.map((chords, m) =>
+    chords.map((one, i) => {
+      const span = { from: one.tick, to: chords[i + 1]?.tick ?? own[m]?.ticks ?? 0 };
+      const grip = one.grip ?? gripOfTab(reader.struck[m] ?? [], strings, span);
+      return grip ? { ...one, grip } : one;
+    }),
+  );
+  return { chords, guitar };
 }
 
 const NOTHING: Element = { name: '', attributes: {}, inside: [], text: '' };
@@ -89,7 +113,19 @@ const hasHarmony = (part: Element) =>
   childrenOf(part, 'measure').some((measure) => childrenOf(measure, 'harmony').length > 0);
 const isNote = (note: Element) =>
   childOf(note, 'pitch') !== undefined && childOf(note, 'grace') === undefined && childOf(note, 'cue') === undefined;
+const hasTab = (part: Element) =>
+  childrenOf(part, 'measure').some((measure) => childrenOf(measure, 'note').some((note) => struckOf(note, 0) !== null));
 const voiceOf = (note: Element) => textOf(note, 'voice') ?? '1';
+
+/** How a note's pitch is written, and as which MIDI number. */
+function writtenOf(note: Element) {
+  const pitch = childOf(note, 'pitch')!;
+  const step = textOf(pitch, 'step') ?? 'C';
+  const alter = Math.round(numberOf(pitch, 'alter') ?? 0);
+  return { step, alter, written: ((numberOf(pitch, 'octave') ?? 4) + 1) * 12 + (STEPS[step] ?? 0) + alter };
+}
+
+const isTiedTo = (note: Element) => childrenOf(note, 'tie').some(({ attributes }) => attributes.type === 'stop');
 
 const breathes = (note: Element) =>
   childrenOf(note, 'notations').some((own) =>
@@ -111,7 +147,10 @@ const syllablesOf = (note: Element, tick: Ticks): readonly Syllable[] =>
 function voicesOf(parts: readonly Element[], nameOf: (part: number) => string): readonly Voice[] {
   return parts.flatMap((part, i) => {
     const notes = childrenOf(part, 'measure').flatMap((measure) => childrenOf(measure, 'note').filter(isNote));
-    const own = [...new Set(notes.map(voiceOf))];
+    const tabs = tabStaves(part);
+    const onStave = notes.filter((note) => !tabs.has(staffOf(note)));
+    // A tab under a stave says the same once more.
+    const own = [...new Set((onStave.length > 0 ? onStave : notes).map(voiceOf))];
     return own.map((voice): Voice => ({
       part: i,
       voice,
@@ -120,7 +159,20 @@ function voicesOf(parts: readonly Element[], nameOf: (part: number) => string): 
   });
 }
 
-/** The voice that looks most like a tune: one note at a time, sung high, with words (common practice). */
+const staffOf = (note: Element) => textOf(note, 'staff') ?? '1';
+const tabStaves = (part: Element): ReadonlySet<string> =>
+  new Set(
+    childrenOf(part, 'measure')
+      .flatMap((measure) => childrenOf(measure, 'attributes').flatMap((one) => childrenOf(one, 'clef')))
+      .filter((clef) => textOf(clef, 'sign') === 'TAB')
+      .map((clef) => clef.attributes.number ?? '1'),
+  );
+
+/** So many of an accompaniment's notes stand with others; a bass lies lower than so on the whole (D3; common practice). */
+const MOST_CHORDS = 0.2;
+const BASS_LIES = 50;
+
+/** The voice that looks most like a tune: one note at a time, sung high, with words (common practice); −1: all accompany. */
 function likeliest(parts: readonly Element[], voices: readonly Voice[]): number {
   const worth = voices.map(({ part, voice }) => {
     const notes = childrenOf(parts[part]!, 'measure').flatMap((measure) =>
@@ -128,9 +180,14 @@ function likeliest(parts: readonly Element[], voices: readonly Voice[]): number 
     );
     const chords = notes.filter((note) => childOf(note, 'chord')).length / notes.length;
     const words = notes.some((note) => childOf(note, 'lyric')) ? 1 : 0;
+    const isTab = hasTab(parts[part]!);
+    const accompanies = isTab && (chords > MOST_CHORDS || voices.filter((one) => one.part === part).length > 1);
+    const lies = notes.reduce((sum, note) => sum + writtenOf(note).written, 0) / notes.length;
+    if (accompanies || (words === 0 && lies < BASS_LIES)) return -Infinity;
     return words + (hasHarmony(parts[part]!) ? 0.5 : 0) - chords - part / 100 - (voice === '1' ? 0 : 0.3);
   });
-  return worth.indexOf(Math.max(...worth));
+  const most = Math.max(...worth);
+  return most === -Infinity ? -1 : worth.indexOf(most);
 }
 
 type Opened = { -readonly [K in keyof DraftMeasure]: DraftMeasure[K] };
@@ -143,16 +200,21 @@ class PartReader {
   tempo: number | null = null;
   feel: Draft['feel'] = 'straight';
   readonly #voice: string;
+  /** Whether its notes are a melody. */
+  readonly #sings: boolean;
   readonly #lost: Lost[];
   #divisions = 1;
   /** What is to be added to a written pitch, and to the fifths of its key. */
   #transpose = 0;
   #now: Meter = COMMON_TIME;
   #label = '';
+  /** What is plucked in a tab, by measure. */
+  readonly struck: Struck[][] = [];
   readonly #counted = new Map<string, number>();
 
-  constructor(voice: string, lost: Lost[]) {
+  constructor(voice: string, lost: Lost[], sings = false) {
     this.#voice = voice;
+    this.#sings = sings;
     this.#lost = lost;
   }
 
@@ -190,8 +252,10 @@ class PartReader {
       after: [],
     };
     const notes: BarNotes[number][] = [];
-    const chords: { tick: Ticks; text: string }[] = [];
+    const chords: DraftMeasure['chords'][number][] = [];
     const words: Syllable[] = [];
+    const struck: Struck[] = [];
+    this.struck.push(struck);
     let now = 0;
     let longest = 0;
     let begins = 0;
@@ -203,7 +267,8 @@ class PartReader {
       else if (one.name === 'harmony') {
         const { text, exact } = symbolOfHarmony(one);
         const tick = Math.round(now + this.#ticks(numberOf(one, 'offset') ?? 0));
-        chords.push({ tick: Math.max(0, tick), text });
+        const grip = gripOfFrame(one);
+        chords.push({ tick: Math.max(0, tick), text, ...(grip && { grip }) });
         if (!exact) this.#lost.push({ measure: this.#label, code: 'chord-unknown', args: { text } });
       } else if (one.name === 'direction' || one.name === 'sound') this.#direction(one, made);
       else if (one.name === 'barline') this.#barline(one, made);
@@ -213,7 +278,10 @@ class PartReader {
         else {
           const isChord = childOf(one, 'chord') !== undefined;
           if (!isChord) begins = now;
-          if (voiceOf(one) === this.#voice && childOf(one, 'pitch')) this.#note(one, begins, duration, isChord, notes);
+          const plucked = isTiedTo(one) ? null : struckOf(one, Math.round(begins));
+          if (plucked) struck.push(plucked);
+          if (this.#sings && voiceOf(one) === this.#voice && childOf(one, 'pitch'))
+            this.#note(one, begins, duration, isChord, notes);
           if (!isChord) now += duration;
           if (voiceOf(one) === this.#voice) words.push(...syllablesOf(one, Math.round(begins)));
           else if (childOf(one, 'lyric')) this.#count('words under notes of other voices');
@@ -229,10 +297,7 @@ class PartReader {
   }
 
   #note(one: Element, from: number, duration: number, isChord: boolean, notes: BarNotes[number][]): void {
-    const pitch = childOf(one, 'pitch')!;
-    const step = textOf(pitch, 'step') ?? 'C';
-    const alter = Math.round(numberOf(pitch, 'alter') ?? 0);
-    const written = ((numberOf(pitch, 'octave') ?? 4) + 1) * 12 + (STEPS[step] ?? 0) + alter;
+    const { step, alter, written } = writtenOf(one);
     const sounding = written + this.#transpose;
     const plain = Math.abs(alter) <= 1 && this.#transpose % 12 === 0;
     const spelling = plain

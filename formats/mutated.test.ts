@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { strToU8, zipSync } from 'fflate';
-import { parseTune } from '../core/index.ts';
+import { parseTune, writeTuneFile } from '../core/index.ts';
 import { TUNES } from '../core/melody/traditional.oracle.ts';
-import { readFile, textAsJson, Unreadable } from './index.ts';
+import { readFile, Unreadable } from './index.ts';
 
 /** So many of each kind; `npm run mutated` tries ten thousand. */
 const COUNT = Number(process.env.HERON_MUTATED ?? 300);
@@ -75,7 +75,18 @@ const KINDS: readonly (readonly [string, Uint8Array])[] = [
   ['a.mid', MIDI],
   ['a.txt', strToU8(TEXT)],
   ['a.cho', strToU8('{title: T}\n{soc}\n[G]Down by the [Em7]river\n[C]bend\n{eoc}\n')],
-  ['a.json', strToU8(textAsJson(TEXT))],
+  // Of a long title some damage spares all that has to be whole.
+  [
+    'a.json',
+    strToU8(
+      writeTuneFile({
+        text: TEXT.replace('T\n', `${'Round the lock and back '.repeat(4)}\n`),
+        guitar: null,
+        takes: [],
+        moves: [],
+      }),
+    ),
+  ],
 ];
 
 /** A file with some bytes changed, taken out, doubled, or put elsewhere. */

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { strToU8, zipSync } from 'fflate';
 import { writeMidi, type MidiData, type MidiEvent } from 'midi-file';
-import { faultText, lostText, parseTune, sungNotes } from '../core/index.ts';
+import { faultText, lostText, parseTune, sungNotes, writeTuneFile } from '../core/index.ts';
 import { playedByAbcjs, TUNES } from '../core/melody/traditional.oracle.ts';
-import { readFile, textAsJson, Unreadable, type Choices } from './index.ts';
+import { readFile, Unreadable, type Choices } from './index.ts';
 
 const bytesOf = (text: string) => strToU8(text);
 const read = (name: string, content: string | Uint8Array, choices?: Choices) =>
@@ -400,7 +400,7 @@ describe('our own', () => {
       hasChords: true,
       hasMelody: true,
     });
-    expect(read('a.json', textAsJson(TEXT)).text).toBe(TEXT);
+    expect(read('a.json', writeTuneFile({ text: TEXT, guitar: null, takes: [], moves: [] })).text).toBe(TEXT);
   });
   test('a text that cannot be read is told with its bar, JSON with why', () => {
     expect(fault('a.txt', 'key: C\n| C | Hx |')).toMatch(/bar 2/);

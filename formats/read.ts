@@ -1,35 +1,45 @@
 import { strFromU8, unzipSync } from 'fflate';
-import { draftText, LONGEST_CHART, parseTune, problemLine, type DraftText, type Lost } from '../core/index.ts';
+import {
+  draftText,
+  LONGEST_CHART,
+  parseTune,
+  problemLine,
+  type DraftText,
+  type FileTake,
+  type Lost,
+  type TuneFile,
+} from '../core/index.ts';
 import { readAbc } from './abc.ts';
 import { LARGEST_FILE, LARGEST_UNPACKED, Unreadable, type Choices, type Reading } from './kinds.ts';
 import { readGrids } from './grid.ts';
 import { readMidi } from './midi.ts';
-import { readMusicXml } from './musicxml.ts';
+import { readMusicXml, scoreTitle } from './musicxml.ts';
+import { readTuneFile } from './tune-file.ts';
 import { readWorded, wordedText } from './words.ts';
 import { childOf, readXml } from './xml.ts';
 
 /** A file as a tune in our own text, with what could be chosen, and what was not understood. */
 export interface Imported
-  extends DraftText, Pick<Reading, 'tunes' | 'tune' | 'parts' | 'part' | 'guessed' | 'chordPart'> {
+  extends Omit<DraftText, 'grips'>, Pick<Reading, 'tunes' | 'tune' | 'parts' | 'part' | 'guessed' | 'chordPart'> {
   readonly kind: FileKind;
   readonly title: string;
+  readonly guitar: TuneFile['guitar'];
+  readonly takes: readonly FileTake[];
+  readonly moves: TuneFile['moves'];
 }
 export type FileKind = 'text' | 'words' | 'abc' | 'musicxml' | 'midi' | 'json';
-
-/** What a file of ours has in JSON. */
-const JSON_FORMAT = 'yellow-heron-tune';
 
 /** Reads a file of any kind that is known. Throws {@link Unreadable}. */
 export function readFile(name: string, bytes: Uint8Array, choices: Choices = {}): Imported {
   if (bytes.length === 0) throw new Unreadable('file-empty');
   if (bytes.length > LARGEST_FILE) throw new Unreadable('file-large', { most: LARGEST_FILE / 1_000_000 });
   const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
-  if (isZip) return of('musicxml', readMusicXml(unpacked(bytes), choices));
+  if (isZip) return ofPacked(bytes, choices);
   if (startsWith(bytes, 'MThd')) return of('midi', readMidi(bytes, choices));
   const text = decoded(bytes);
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   if (/^\s*(<\?xml|<!DOCTYPE|<score-)/.test(text)) return of('musicxml', readMusicXml(text, choices));
-  if (/^\s*\{\s*"/.test(text)) return ofText('json', textInJson(text));
+  if (/^\s*\{\s*"/.test(text)) return ofTuneFile(text);
   if (ending === 'abc' || /^X:\s*\d+/m.test(text)) return of('abc', readAbc(text, choices));
   if (text.includes('\u0000')) throw new Unreadable('file-unknown');
   const gridded = readGrids(text);
@@ -48,9 +58,21 @@ export function readFile(name: string, bytes: Uint8Array, choices: Choices = {})
 const startsWith = (bytes: Uint8Array, text: string) => strFromU8(bytes.subarray(0, text.length), true) === text;
 
 function of(kind: FileKind, reading: Reading): Imported {
-  const { draft, lost, ...chosen } = reading;
-  const made = draftText(draft);
-  return { ...made, ...chosen, kind, title: draft.title || 'Untitled', lost: [...lost, ...made.lost] };
+  const { draft, lost, guitar = null, ...chosen } = reading;
+  const { grips, ...made } = draftText(draft);
+  const takes = Object.keys(grips).length > 0 ? [{ name: GRIPS_OF_FILE, about: null, cells: grips }] : [];
+  const title = draft.title || 'Untitled';
+  return { ...made, ...chosen, kind, title, lost: [...lost, ...made.lost], guitar, takes, moves: [] };
+}
+
+/** The take that has the grips of a file. */
+const GRIPS_OF_FILE = 'As in the file';
+
+/** A file of ours: its text with its takes. */
+function ofTuneFile(text: string): Imported {
+  const { text: tune, lost, ...more } = readTuneFile(text);
+  const made = ofText('json', tune);
+  return { ...made, ...more, lost: [...made.lost, ...lost] };
 }
 
 /** Our own text stands as it is: every problem of it is told with its bar. */
@@ -76,24 +98,11 @@ function ofText(kind: FileKind, text: string): Imported {
     parts: [],
     part: -1,
     guessed: false,
+    guitar: null,
+    takes: [],
+    moves: [],
   };
 }
-
-function textInJson(text: string): string {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    throw new Unreadable('json-broken', { why: error instanceof Error ? error.message : String(error) });
-  }
-  const { format, text: tune } = value as { readonly format?: unknown; readonly text?: unknown };
-  if (format !== JSON_FORMAT || typeof tune !== 'string')
-    throw new Unreadable('json-broken', { why: `it is no tune of Yellow Heron’s ("format": "${JSON_FORMAT}")` });
-  return tune;
-}
-/** A tune's text as JSON. */
-export const textAsJson = (text: string): string =>
-  `${JSON.stringify({ format: JSON_FORMAT, schema: 1, text }, null, 2)}\n`;
 
 /** UTF-8, or UTF-16 by its mark; what is neither is read as Latin-1. */
 function decoded(bytes: Uint8Array): string {
@@ -107,15 +116,41 @@ function decoded(bytes: Uint8Array): string {
   }
 }
 
-/** The score in a packed MusicXML file: what its container names, else the first score in it. */
-function unpacked(bytes: Uint8Array): string {
+/** A packed file: its tunes are its scores, that of its container first. */
+function ofPacked(bytes: Uint8Array, choices: Choices): Imported {
+  const scores = unpacked(bytes);
+  const tune = Math.min(choices.tune ?? 0, scores.length - 1);
+  const read = of('musicxml', readMusicXml(scores[tune]!.text, choices));
+  return { ...read, tune, tunes: scores.map((one, i) => (i === tune ? read.title : titleOf(one))) };
+}
+
+/** What a score is called; one that cannot be read, as its file is. */
+function titleOf({ name, text }: PackedScore): string {
+  try {
+    return scoreTitle(readXml(text)) ?? name;
+  } catch {
+    return name;
+  }
+}
+
+interface PackedScore {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** More scores are not looked at in one file. */
+const MOST_SCORES = 200;
+
+/** The scores in a packed MusicXML file, what its container names first. */
+function unpacked(bytes: Uint8Array): readonly PackedScore[] {
+  let size = 0;
   const take = (wanted: (name: string) => boolean) => {
     try {
       return unzipSync(bytes, {
         filter({ name, originalSize }) {
           if (!wanted(name)) return false;
-          if (originalSize > LARGEST_UNPACKED)
-            throw new Unreadable('file-large', { most: LARGEST_UNPACKED / 1_000_000 });
+          size += originalSize;
+          if (size > LARGEST_UNPACKED) throw new Unreadable('file-large', { most: LARGEST_UNPACKED / 1_000_000 });
           return true;
         },
       });
@@ -126,10 +161,12 @@ function unpacked(bytes: Uint8Array): string {
   };
   const container = take((name) => name === 'META-INF/container.xml')['META-INF/container.xml'];
   const named = container && rootFileOf(decoded(container));
-  const isScore = (name: string) => /\.(musicxml|xml)$/i.test(name) && !name.startsWith('META-INF');
-  const [, score] = Object.entries(take((name) => (named ? name === named : isScore(name))))[0] ?? [];
-  if (!score) throw new Unreadable('zip-none');
-  return decoded(score);
+  const isScore = (name: string) => name === named || (/\.(musicxml|xml)$/i.test(name) && !name.startsWith('META-INF'));
+  const scores = Object.entries(take(isScore)).slice(0, MOST_SCORES);
+  if (scores.length === 0) throw new Unreadable('zip-none');
+  return scores
+    .map(([name, score]) => ({ name, text: decoded(score) }))
+    .sort((a, b) => Number(b.name === named) - Number(a.name === named));
 }
 
 function rootFileOf(text: string): string | undefined {

@@ -1,8 +1,10 @@
 import { MusicXML } from '@stringsync/musicxml';
 import { beforeAll, expect, test } from '@jest/globals';
 import { parse, type NoteEntry } from 'musicxml-io';
-import { DEFAULT_HAND, sheetOf, writeSheetXml, type Sheet } from '../core/index.ts';
+import { strToU8 } from 'fflate';
+import { barName, chordName, DEFAULT_HAND, formatFingers, sheetOf, writeSheetXml, type Sheet } from '../core/index.ts';
 import { demoScores, type DemoScore } from './demo-scores.oracle.ts';
+import { readFile } from './index.ts';
 import { readByVerovio } from './verovio.oracle.ts';
 
 /*
@@ -131,3 +133,39 @@ test('each chord has its frame: strings, frets, fingers, what is muted, where it
   );
   expect(frames).toEqual(grips);
 });
+
+/** Grips as our reader pins them, by bar and tick; of one chord after itself the first. */
+const pinned = (xml: string) =>
+  Object.fromEntries(
+    Object.entries(readFile('a.musicxml', strToU8(xml)).takes[0]?.cells ?? {}).map(([name, decided]) => [
+      name,
+      decided.layer === 'chord' && decided.voicing,
+    ]),
+  );
+
+test('its grips come back as pins, fingers and all; those of the tab where it has no frames', () => {
+  for (const { name, sheet, xml } of made) {
+    const grips = sheet.bars.flatMap(({ bar, chords }) => {
+      let last = '';
+      return chords.flatMap(({ tick, symbol, held, grip }) => {
+        const isNew = symbol !== last;
+        last = symbol;
+        const at = chordName({ bar: barName(bar.number), pass: 'all', tick });
+        return grip && isNew && !held ? [[at, { grip: grip.grip, fingers: formatFingers(grip.fingers) }] as const] : [];
+      });
+    });
+    // A bar written out has the number of the one it repeats: the first stands for both.
+    expect([name, pinned(xml)]).toEqual([name, Object.fromEntries(grips)]);
+    const plucked = Object.entries(pinned(xml.replace(/<frame>.*?<\/frame>/gs, '')));
+    const same = plucked.filter(
+      ([at, voicing]) => voicing && isWithin(voicing.grip, Object.fromEntries(grips)[at]!.grip),
+    );
+    expect([name, same.length]).toEqual([name, plucked.length]);
+    expect(plucked.length / grips.length).toBeGreaterThan(0.8);
+  }
+});
+/** Whether a grip sounds nothing that another does not: a stroke may leave strings out. */
+const isWithin = (part: string, whole: string): boolean => {
+  const held = whole.split('-');
+  return part.split('-').every((fret, string) => fret === 'x' || fret === held[string]);
+};

@@ -6,17 +6,19 @@ import { parseChord } from '../chord/symbol.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import type { Measure } from '../melody/abc-notes.ts';
 import { inBars } from '../melody/in-bars.ts';
+import type { Decisions } from '../take/decision.ts';
 import { parseTune } from '../melody/tune-text.ts';
 import { writeMelody } from '../melody/write.ts';
 import { headerKey, type Key } from '../pitch/key.ts';
 import type { ProblemCode } from '../problem.ts';
+import { pinned, type FileGrip, type PlacedGrip } from './draft-grips.ts';
 import { formatMeter, TICKS_PER_QUARTER, ticksPerBar, ticksPerBeat, type Meter, type Ticks } from '../time/meter.ts';
 
 /** A measure as a file has it: its notes, its chords as they are spelled there, and what changes or stands at it. */
 export interface DraftMeasure extends Measure {
   /** As the file counts it. */
   readonly label: string;
-  readonly chords: readonly { readonly tick: Ticks; readonly text: string }[];
+  readonly chords: readonly { readonly tick: Ticks; readonly text: string; readonly grip?: FileGrip }[];
   /** Null: as before. */
   readonly meter: Meter | null;
   readonly key: Key | null;
@@ -61,6 +63,8 @@ export interface DraftText {
   readonly hasChords: boolean;
   readonly hasMelody: boolean;
   readonly lost: readonly Lost[];
+  /** The grips of its chords, as pins in a take whose bars are called `bar-1`, `bar-2` … as they are counted. */
+  readonly grips: Decisions;
 }
 
 /** Bars on a line. */
@@ -81,23 +85,26 @@ export function draftText(draft: Draft): DraftText {
   const lost: Lost[] = [];
   const measures = withOpenings(fitted(draft, lost));
   const bars = barsOf(draft.meter, measures);
-  const chart = `${headersText(draft, lost)}\n${barsText(draft.meter, bars, lost)}\n`;
+  const placed: PlacedGrip[] = [];
+  const chart = `${headersText(draft, lost)}\n${barsText(draft.meter, bars, lost, placed)}\n`;
   const read = parseChart(chart);
+  const { grips, left } = read.ok ? pinned(read.value, placed) : { grips: {}, left: placed.length };
+  if (left > 0) lost.push({ measure: null, code: 'passed-over', args: { what: 'grips', count: left } });
   const hasChords = measures.some(({ chords }) => chords.length > 0);
   if (!read.ok) {
     const { code, bar } = read.problems[0]!;
-    return { text: chart, hasChords, hasMelody: false, lost: [...lost, unfit('chart-unfit', code, bar)] };
+    return { text: chart, hasChords, hasMelody: false, lost: [...lost, unfit('chart-unfit', code, bar)], grips };
   }
   const hasNotes = measures.some(({ notes, passes }) => notes.length > 0 || passes.size > 0);
-  if (!hasNotes) return { text: chart, hasChords, hasMelody: false, lost };
+  if (!hasNotes) return { text: chart, hasChords, hasMelody: false, lost, grips };
   const melody = inBars(read.value, measures);
   const text = melody.ok ? `${chart}\n${writeMelody(read.value, melody.value)}` : chart;
   // What comes out is read once more: lengths that nobody can write do not get through.
   const again = parseTune(text);
-  if (melody.ok && again.ok) return { text, hasChords, hasMelody: true, lost };
+  if (melody.ok && again.ok) return { text, hasChords, hasMelody: true, lost, grips };
   const failed = melody.ok ? again : melody;
   const { code, bar } = failed.ok ? { code: 'melody-length' as const, bar: null } : failed.problems[0]!;
-  return { text: chart, hasChords, hasMelody: false, lost: [...lost, unfit('melody-unfit', code, bar ?? null)] };
+  return { text: chart, hasChords, hasMelody: false, lost: [...lost, unfit('melody-unfit', code, bar ?? null)], grips };
 }
 
 const unfit = (code: Lost['code'], why: ProblemCode, bar: number | null | undefined): Lost => ({
@@ -181,7 +188,7 @@ function barsOf(first: Meter, measures: readonly DraftMeasure[]): readonly BarOf
 }
 
 /** The bars with their lines. What opens with the second part of a bar opens with the next one. */
-function barsText(first: Meter, bars: readonly BarOf[], lost: Lost[]): string {
+function barsText(first: Meter, bars: readonly BarOf[], lost: Lost[], grips: PlacedGrip[]): string {
   const lines: string[] = [];
   let line = '';
   let held: Chord | null = null;
@@ -196,6 +203,7 @@ function barsText(first: Meter, bars: readonly BarOf[], lost: Lost[]): string {
     const closes = before && (before.measure.closes || before.rest?.closes);
     const entries = chordsOf(bar, held, lost);
     held = entries.at(-1)!.chord;
+    for (const { tick, chord, grip } of entries) if (chord && grip) grips.push({ bar: i, tick, chord, grip });
     const changes = [
       ...(formatMeter(bar.meter) === formatMeter(meter) ? [] : [`{${formatMeter(bar.meter)}}`]),
       ...(measure.key && i > 0 ? [`{key: ${headerKey(measure.key)}}`] : []),
@@ -265,16 +273,17 @@ function pickupText(ticks: Ticks): string {
 interface Placed {
   readonly tick: Ticks;
   readonly chord: Chord | null;
+  readonly grip: FileGrip | undefined;
 }
 
 /** The chords of a bar from its start; before the first the last one sounds on. */
 function chordsOf({ measure, rest }: BarOf, held: Chord | null, lost: Lost[]): readonly Placed[] {
   const all = [
     ...measure.chords,
-    ...(rest?.chords ?? []).map(({ tick, text }) => ({ tick: tick + measure.ticks, text })),
+    ...(rest?.chords ?? []).map((one) => ({ ...one, tick: one.tick + measure.ticks })),
   ].sort((a, b) => a.tick - b.tick);
   const placed: Placed[] = [];
-  for (const { tick, text } of all) {
+  for (const { tick, text, grip } of all) {
     const isNone = /^N\.?\s*C\.?$/i.test(text.trim());
     const read = isNone ? null : parseChord(text);
     if (read && !read.ok) {
@@ -283,23 +292,27 @@ function chordsOf({ measure, rest }: BarOf, held: Chord | null, lost: Lost[]): r
     }
     const chord = read?.ok ? read.value : null;
     if (placed.at(-1)?.tick === tick) placed.pop();
-    placed.push({ tick, chord });
+    placed.push({ tick, chord, grip });
   }
-  if (placed[0]?.tick !== 0) placed.unshift({ tick: 0, chord: held });
+  if (placed[0]?.tick !== 0) placed.unshift({ tick: 0, chord: held, grip: undefined });
   const nameOf = ({ chord }: Placed) => (chord ? symbolOf(chord) : '');
-  return placed.filter((one, i) => i === 0 || nameOf(one) !== nameOf(placed[i - 1]!));
+  const isNew = (one: Placed, i: number) => i === 0 || nameOf(one) !== nameOf(placed[i - 1]!);
+  const further = placed.filter((one, i) => !isNew(one, i) && one.grip !== undefined).length;
+  if (further > 0)
+    lost.push({ measure: measure.label, code: 'passed-over', args: { what: 'another grip of the same chord' } });
+  return placed.filter(isNew);
 }
 
 /** The chords in shares of the bar; where they do not fall on any, on the nearest beats. */
 function entriesIn(
   { measure, meter, isPickup }: BarOf,
-  placed: readonly Placed[],
+  placed: readonly Omit<Placed, 'grip'>[],
   beats: number | undefined,
   lost: Lost[],
 ) {
   const long = isPickup ? measure.ticks : ticksPerBar(meter);
   const beat = ticksPerBeat(meter);
-  const inBeats = (some: readonly Placed[]) =>
+  const inBeats = (some: readonly Omit<Placed, 'grip'>[]) =>
     some.map(({ tick, chord }, i) => ({ chord, beats: ((some[i + 1]?.tick ?? long) - tick) / beat }));
   try {
     return entriesText(inBeats(placed), meter, beats);

@@ -79,8 +79,23 @@ export const carryName = (chord: string): string => nameOf(atOf(chord), 'carry')
 export const lineName = (chord: string): string => nameOf(atOf(chord), 'line');
 export const noteDecisionName = (chord: string): string => nameOf(atOf(chord), 'note');
 export const wishName = (chord: string, kind: string): string => nameOf(atOf(chord), 'wish', kind);
+/** Decisions whose bars are called otherwise; those of a bar without a name (null) are left out. */
+export const withBarsCalled = <T>(
+  cells: Readonly<Record<string, T>>,
+  calledNow: (bar: string) => string | null | undefined,
+): Readonly<Record<string, T>> =>
+  Object.fromEntries(
+    Object.entries(cells).flatMap(([name, cell]) => {
+      const { at, layer, kind } = readName(name)!;
+      const bar = calledNow(at.bar);
+      return bar === null || bar === undefined ? [] : [[nameOf({ ...at, bar }, layer, kind), cell] as const];
+    }),
+  );
 /** The chord at another tick of the same bar, in the same pass. */
 export const chordNameAt = (chord: string, tick: Ticks): string => chordName({ ...atOf(chord), tick });
+
+/** What a bar is called in a take that lies beside its chart, in a file: by its number there. */
+export const barName = (number: number): string => `bar-${number}`;
 
 /** What is decided at a place: for that very pass, or for all. */
 export function decidedAt<T>(cells: Readonly<Record<string, T>>, at: At, layer: string = CHORD): T | undefined {
@@ -91,7 +106,7 @@ export function decidedAt<T>(cells: Readonly<Record<string, T>>, at: At, layer: 
 export function slotKeys(slots: readonly Slot[], barIds: readonly string[]): string[] {
   const first = slots[0]?.sourceBar ?? 1;
   return slots.map(({ sourceBar, pass, entry }) =>
-    chordName({ bar: barIds[sourceBar - first] ?? `bar-${sourceBar}`, pass, tick: entry.tick }),
+    chordName({ bar: barIds[sourceBar - first] ?? barName(sourceBar), pass, tick: entry.tick }),
   );
 }
 

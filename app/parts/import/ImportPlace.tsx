@@ -12,7 +12,10 @@ import {
   parseTune,
   partsOfTune,
   problemLine,
+  STANDARD_TUNING,
+  tuningKey,
   withHeader,
+  writeTuneFile,
   type MelodyCells,
   type Patch,
 } from '../../../core/index.ts';
@@ -158,6 +161,7 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
             </p>
           )}
           {imported && <Chosen imported={imported} choices={choices} onChoose={choose} />}
+          {imported && <WithIt imported={imported} />}
           {imported && <Ways imported={imported} into={into} />}
           {imported && (
             <details className="import-lost" open={imported.lost.length > 0 && imported.lost.length <= FEW}>
@@ -199,6 +203,8 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
     ...parts.map((_, i) => i),
     ...(parts.length > 2 ? (['others'] as const) : []),
   ];
+  // The chords of ABC stand among the notes of a voice.
+  const none = kind === 'abc' ? [] : ['nothing'];
   return (
     <div className="import-choices">
       <p>It is {KINDS[kind]}.</p>
@@ -208,10 +214,12 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
       {parts.length > 1 && (
         <Pick
           label="The melody is"
-          value={part}
-          names={parts}
-          help={guessed ? 'A guess: it looks most like a tune.' : undefined}
-          onPick={(chosen) => onChoose({ part: chosen })}
+          value={part + none.length}
+          names={[...none, ...parts]}
+          help={
+            !guessed ? undefined : part < 0 ? 'A guess: all of it accompanies.' : 'A guess: it looks most like a tune.'
+          }
+          onPick={(chosen) => onChoose({ part: chosen - none.length })}
         />
       )}
       {part >= 0 && (
@@ -261,6 +269,35 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
   );
 }
 
+/** What a file brings beside its chart and melody. */
+function WithIt({ imported: { takes, moves, guitar } }: { readonly imported: Imported }) {
+  const pins = takes.flatMap(({ cells }) => Object.values(cells)).filter(({ layer }) => layer === 'chord').length;
+  const isUsual = guitar === null || (guitar.tuning === tuningKey(STANDARD_TUNING) && guitar.capo === 0);
+  if (takes.length === 0 && moves.length === 0) return null;
+  return (
+    <div className="import-with">
+      {takes.length > 0 && (
+        <p>
+          With {takes.length === 1 ? 'a take' : `${takes.length} takes`}: {takes.map(({ name }) => name).join(', ')}
+          {pins > 0 && ` (${pins} ${pins === 1 ? 'chord' : 'chords'} decided)`}.
+        </p>
+      )}
+      {moves.length > 0 && (
+        <p>
+          {moves.length === 1 ? 'A kept move comes' : `${moves.length} kept moves come`} with it:{' '}
+          {moves.map(({ move }) => move.name).join(', ')}.
+        </p>
+      )}
+      {!isUsual && (
+        <p>
+          Its grips lie on {guitar.tuning}
+          {guitar.capo > 0 && `, capo ${guitar.capo}`}: let a player with that guitar play it.
+        </p>
+      )}
+    </div>
+  );
+}
+
 interface PickProps {
   readonly label: string;
   readonly value: number;
@@ -302,8 +339,8 @@ function Ways({ imported, into }: { readonly imported: Imported; readonly into: 
   };
   return (
     <div className="import-ways">
-      <Form method="post">
-        <input type="hidden" name="text" value={text} />
+      <Form method="post" encType="multipart/form-data">
+        <input type="hidden" name="file" value={writeTuneFile(imported)} />
         <Button type="submit" variant="contained" color="secondary">
           Put it on the shelf
         </Button>

@@ -258,6 +258,7 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
         <Suspense>
           <ExportDialog
             of={{
+              tuneId,
               score,
               scored,
               melody: job.melody,

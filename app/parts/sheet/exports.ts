@@ -20,6 +20,7 @@ import { pagesAsHtml, pageAsSvg } from './drawn.ts';
 
 /** What is exported: a take as it sounds and stands, and its pages as they are drawn. */
 export interface Exported {
+  readonly tuneId: string;
   readonly score: Score;
   readonly scored: Scored;
   readonly melody: Melody;
@@ -105,6 +106,19 @@ export const EXPORTS: readonly ExportFormat[] = [
     make: ({ score, scored, melody, guitar }) => {
       const shown = { staves: [], diagrams: true, lyrics: true };
       return [writeChordPro(sheetOf(scored.chart, score, scored, melody, shown), guitar)];
+    },
+  },
+  {
+    id: 'json',
+    name: 'Tune as JSON',
+    ending: 'json',
+    type: 'application/json',
+    says: 'all of the tune for another Yellow Heron: every take, the kept moves they use',
+    lost: nothing,
+    make: async ({ tuneId }) => {
+      const answer = await fetch(`/tunes/${tuneId}/file`);
+      if (!answer.ok) throw new Error('the tune could not be read from where it is kept');
+      return [await answer.text()];
     },
   },
   {
