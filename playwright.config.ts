@@ -10,6 +10,7 @@ export default defineConfig({
   // One server, one shelf: each test makes tunes of its own.
   workers: 2,
   fullyParallel: true,
+  grepInvert: process.env.HERON_THOROUGH ? [] : /@thorough/,
   // Generous, for a busy machine: a test waits for what it promises, not for time.
   timeout: 240_000,
   expect: { timeout: 60_000 },

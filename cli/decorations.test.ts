@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { buildLibrary } from '../core/index.ts';
 import { heron } from './heron.ts';
+import { libraryOf } from './libraries.oracle.ts';
 
 const TUNE = 'title: Two Ropes\nkey: Em\ntempo: 110\n| Em | Am | Em B7 | Em |\n| Am | B7 | Em | Em |\n';
 const asked = (...args: string[]) =>
@@ -8,7 +8,7 @@ const asked = (...args: string[]) =>
     readText: (name) => (name === 'rest.txt' ? 'key: C\n| C | N.C. | G7 | C |\n' : TUNE),
     readBytes: () => new Uint8Array(),
     writeBytes: () => undefined,
-    libraryOf: buildLibrary,
+    libraryOf,
   });
 interface Made {
   readonly parts: {

@@ -18,11 +18,12 @@ import {
   type Grip,
   type Proposal,
 } from '../core/index.ts';
+import { IS_THOROUGH } from '../core/thorough.oracle.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { CHARTS } from './moves-sound.charts.ts';
 
-/** All of them in `npm run moves-sound`, which takes about half an hour: a tune is solved anew for each move. */
-const LISTENED_TO = process.env['HERON_ALL_CHARTS'] ? CHARTS : CHARTS.slice(0, 5);
+/** All of them in `npm run thorough`, which takes about half an hour: a tune is solved anew for each move. */
+const LISTENED_TO = IS_THOROUGH ? CHARTS : CHARTS.slice(0, 2);
 
 /** The voices of a grip, told from its pitches. */
 const voicesOf = ({ pitches }: Grip) => [...new Set(pitches)].sort((a, b) => a - b);

@@ -4,6 +4,7 @@ import Database from 'better-sqlite3';
 import { expect } from '@playwright/test';
 import { expectSaved, idle, symbols, tryNow, typeChart } from './player.ts';
 import { ownTest as test, type OwnServer } from './own-server.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* What a player sees while the server is away, or its data are not as they should be: each test has a server of its own. */
 const tuneNamed = (own: OwnServer, title: string) => {
@@ -72,76 +73,81 @@ test('a place that was opened before can be gone to while the server is away', a
   await expect(page.getByText('nothing was changed').first()).toBeVisible();
 });
 
-test('edits that one document cannot take are set aside in sight, and keep no other from being saved', async ({
-  page,
-  own,
-}) => {
-  const id = tuneNamed(own, 'Slack Water');
-  await page.goto(`${own.address}/tunes/${id}/chart`);
-  await page.route('**/edits', async (route) => {
-    const { aggregate } = route.request().postDataJSON() as { aggregate: string };
-    if (aggregate === 'take:broken') await route.fulfill({ status: 500, body: 'Unexpected Server Error' });
-    else await route.continue();
-  });
-  await page.evaluate(() =>
-    localStorage.setItem(
-      'heron.outbox.000000000001.w.1',
-      JSON.stringify({
-        editId: 'w.1',
-        aggregate: 'take:broken',
-        baseVersion: 1,
-        patch: { b: 1 },
-        after: null,
-        count: 1,
-        at: 1,
-        label: 'the colour in bar 7',
-      }),
-    ),
-  );
-  await page.reload();
-  await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | G7 |\n');
-  await expect(page.getByRole('button', { name: '1 change not saved' })).toBeVisible();
-  await expectSaved(page);
-  await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| Cm | G7 |');
-  await page.getByRole('button', { name: '1 change not saved' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Not saved' });
-  await expect(dialog).toContainText('The colour in bar 7');
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    dialog.getByRole('button', { name: 'Save as a file' }).click(),
-  ]);
-  expect(file.suggestedFilename()).toBe('not-saved.json');
-  await dialog.getByRole('button', { name: 'Discard' }).click();
-  await expect(page.getByRole('button', { name: /not saved/ })).toHaveCount(0);
-});
+test(
+  'edits that one document cannot take are set aside in sight, and keep no other from being saved',
+  THOROUGH,
+  async ({ page, own }) => {
+    const id = tuneNamed(own, 'Slack Water');
+    await page.goto(`${own.address}/tunes/${id}/chart`);
+    await page.route('**/edits', async (route) => {
+      const { aggregate } = route.request().postDataJSON() as { aggregate: string };
+      if (aggregate === 'take:broken') await route.fulfill({ status: 500, body: 'Unexpected Server Error' });
+      else await route.continue();
+    });
+    await page.evaluate(() =>
+      localStorage.setItem(
+        'heron.outbox.000000000001.w.1',
+        JSON.stringify({
+          editId: 'w.1',
+          aggregate: 'take:broken',
+          baseVersion: 1,
+          patch: { b: 1 },
+          after: null,
+          count: 1,
+          at: 1,
+          label: 'the colour in bar 7',
+        }),
+      ),
+    );
+    await page.reload();
+    await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | G7 |\n');
+    await expect(page.getByRole('button', { name: '1 change not saved' })).toBeVisible();
+    await expectSaved(page);
+    await page.reload();
+    await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| Cm | G7 |');
+    await page.getByRole('button', { name: '1 change not saved' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Not saved' });
+    await expect(dialog).toContainText('The colour in bar 7');
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'Save as a file' }).click(),
+    ]);
+    expect(file.suggestedFilename()).toBe('not-saved.json');
+    await dialog.getByRole('button', { name: 'Discard' }).click();
+    await expect(page.getByRole('button', { name: /not saved/ })).toHaveCount(0);
+  },
+);
 
-test('a row that cannot be read stands as such, with its raw text to save; all else works', async ({ page, own }) => {
-  const [bad, good] = [tuneNamed(own, 'Foghorn Blues'), tuneNamed(own, 'Midstream')];
-  change(own, `update tune set doc = 'no document' where id = ?`, bad);
-  change(own, `update take set doc = '{"schema":7}' where tune_id = ?`, good);
-  change(
-    own,
-    `insert into take (id, tune_id, name, doc, created_at) values ('second', ?, 'Second', '{"schema":1,"cells":{}}', 1)`,
-    good,
-  );
-  await page.goto(own.address);
-  const row = page.locator('.shelf-tune', { hasText: 'Foghorn Blues' });
-  await expect(row).toContainText('cannot be read');
-  const [file] = await Promise.all([page.waitForEvent('download'), row.getByText('cannot be read').click()]);
-  expect(await (await file.createReadStream()).toArray().then(String)).toContain('no document');
-  await page.goto(`${own.address}/tunes/${bad}/bench`);
-  await expect(page.getByRole('heading', { name: 'This cannot be read' })).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Save its raw text' })).toBeVisible();
-  await page.goto(`${own.address}/tunes/${good}/bench`);
-  await expect(page.locator('.note').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Second' }).click();
-  await expect(page.getByRole('menuitem', { name: /Take 1 \(cannot be read/ })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await page.getByRole('link', { name: 'Keeping' }).click();
-  await expect(page.getByRole('heading', { name: 'Cannot be read' })).toBeVisible();
-  expect(own.printed()).not.toContain('    at ');
-});
+test(
+  'a row that cannot be read stands as such, with its raw text to save; all else works',
+  THOROUGH,
+  async ({ page, own }) => {
+    const [bad, good] = [tuneNamed(own, 'Foghorn Blues'), tuneNamed(own, 'Midstream')];
+    change(own, `update tune set doc = 'no document' where id = ?`, bad);
+    change(own, `update take set doc = '{"schema":7}' where tune_id = ?`, good);
+    change(
+      own,
+      `insert into take (id, tune_id, name, doc, created_at) values ('second', ?, 'Second', '{"schema":1,"cells":{}}', 1)`,
+      good,
+    );
+    await page.goto(own.address);
+    const row = page.locator('.shelf-tune', { hasText: 'Foghorn Blues' });
+    await expect(row).toContainText('cannot be read');
+    const [file] = await Promise.all([page.waitForEvent('download'), row.getByText('cannot be read').click()]);
+    expect(await (await file.createReadStream()).toArray().then(String)).toContain('no document');
+    await page.goto(`${own.address}/tunes/${bad}/bench`);
+    await expect(page.getByRole('heading', { name: 'This cannot be read' })).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Save its raw text' })).toBeVisible();
+    await page.goto(`${own.address}/tunes/${good}/bench`);
+    await expect(page.locator('.note').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Second' }).click();
+    await expect(page.getByRole('menuitem', { name: /Take 1 \(cannot be read/ })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Keeping' }).click();
+    await expect(page.getByRole('heading', { name: 'Cannot be read' })).toBeVisible();
+    expect(own.printed()).not.toContain('    at ');
+  },
+);
 
 test('data that cannot be written are said in words at the edit, which waits, and nothing is called safe', async ({
   page,
@@ -180,49 +186,55 @@ test('data that cannot be written are said in words at the edit, which waits, an
   expect(own.printed()).not.toContain('    at ');
 });
 
-test('what waited under localhost is saved at the one address, and what cannot be is shown there', async ({
-  page,
-  own,
-}) => {
-  const id = tuneNamed(own, 'Slack Water');
-  const db = new Database(own.database, { readonly: true });
-  const takeId = db.prepare('select id from take where tune_id = ?').pluck().get(id) as string;
-  const bar = (
-    JSON.parse(db.prepare('select doc from tune where id = ?').pluck().get(id) as string) as { bars: { id: string }[] }
-  ).bars[0]!.id;
-  db.close();
-  // As an earlier version left it in the browser.
-  await page.route(`http://localhost:${own.port}/left`, (route) =>
-    route.fulfill({ body: '<html></html>', contentType: 'text/html' }),
-  );
-  await page.goto(`http://localhost:${own.port}/left`);
-  const key = `${bar}:1:0`;
-  await page.evaluate(
-    ([take, cell]) => {
-      const edit = {
-        editId: 'old.1',
-        aggregate: `take:${take}`,
-        baseVersion: 1,
-        at: 1,
-        patch: { [cell!]: { layer: 'chord', on: 'C-', colour: null } },
-      };
-      localStorage.setItem('heron.outbox.old.1', JSON.stringify(edit));
-      localStorage.setItem('heron.refused.old.2', JSON.stringify({ ...edit, editId: 'old.2', patch: { nonsense: 1 } }));
-    },
-    [takeId, key],
-  );
-  await page.goto(`http://localhost:${own.port}/tunes/${id}/chart`);
-  await expect(page).toHaveURL(`${own.address}/tunes/${id}/chart`);
-  await expect(page.getByRole('button', { name: '1 change not saved' })).toBeVisible();
-  const read = new Database(own.database, { readonly: true });
-  expect(JSON.parse(read.prepare('select doc from take where id = ?').pluck().get(takeId) as string)).toHaveProperty([
-    'cells',
-    key,
-  ]);
-  read.close();
-});
+test(
+  'what waited under localhost is saved at the one address, and what cannot be is shown there',
+  THOROUGH,
+  async ({ page, own }) => {
+    const id = tuneNamed(own, 'Slack Water');
+    const db = new Database(own.database, { readonly: true });
+    const takeId = db.prepare('select id from take where tune_id = ?').pluck().get(id) as string;
+    const bar = (
+      JSON.parse(db.prepare('select doc from tune where id = ?').pluck().get(id) as string) as {
+        bars: { id: string }[];
+      }
+    ).bars[0]!.id;
+    db.close();
+    // As an earlier version left it in the browser.
+    await page.route(`http://localhost:${own.port}/left`, (route) =>
+      route.fulfill({ body: '<html></html>', contentType: 'text/html' }),
+    );
+    await page.goto(`http://localhost:${own.port}/left`);
+    const key = `${bar}:1:0`;
+    await page.evaluate(
+      ([take, cell]) => {
+        const edit = {
+          editId: 'old.1',
+          aggregate: `take:${take}`,
+          baseVersion: 1,
+          at: 1,
+          patch: { [cell!]: { layer: 'chord', on: 'C-', colour: null } },
+        };
+        localStorage.setItem('heron.outbox.old.1', JSON.stringify(edit));
+        localStorage.setItem(
+          'heron.refused.old.2',
+          JSON.stringify({ ...edit, editId: 'old.2', patch: { nonsense: 1 } }),
+        );
+      },
+      [takeId, key],
+    );
+    await page.goto(`http://localhost:${own.port}/tunes/${id}/chart`);
+    await expect(page).toHaveURL(`${own.address}/tunes/${id}/chart`);
+    await expect(page.getByRole('button', { name: '1 change not saved' })).toBeVisible();
+    const read = new Database(own.database, { readonly: true });
+    expect(JSON.parse(read.prepare('select doc from take where id = ?').pluck().get(takeId) as string)).toHaveProperty([
+      'cells',
+      key,
+    ]);
+    read.close();
+  },
+);
 
-test('no room in the browser is said before anything is lost', async ({ page, own }) => {
+test('no room in the browser is said before anything is lost', THOROUGH, async ({ page, own }) => {
   const id = tuneNamed(own, 'Slack Water');
   await page.goto(`${own.address}/tunes/${id}/chart`);
   await expect(page.getByRole('textbox', { name: 'Chart text' })).toBeVisible();
@@ -244,13 +256,17 @@ test('no room in the browser is said before anything is lost', async ({ page, ow
   await expectSaved(page);
 });
 
-test('the server ends in time with pages open, and says nothing it did not look at', async ({ page, own }) => {
-  await page.goto(own.address);
-  await expect(page.getByText('Slack Water', { exact: true })).toBeVisible();
-  expect(await own.end('SIGINT')).toBe(true);
-});
+test(
+  'the server ends in time with pages open, and says nothing it did not look at',
+  THOROUGH,
+  async ({ page, own }) => {
+    await page.goto(own.address);
+    await expect(page.getByText('Slack Water', { exact: true })).toBeVisible();
+    expect(await own.end('SIGINT')).toBe(true);
+  },
+);
 
-test('a server ends with its starter, however that ends', async ({ own }) => {
+test('a server ends with its starter, however that ends', THOROUGH, async ({ own }) => {
   await own.end();
   const start = `require('node:child_process').spawn(process.execPath, ['scripts/server.mjs', process.env.HERON_BUILD ?? 'build'], { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] })`;
   const starter = spawn(process.execPath, ['-e', start], {

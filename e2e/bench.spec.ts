@@ -13,6 +13,7 @@ import {
   test,
   tryNow,
 } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const TUNE = 'title: Ebb\nkey: C\nmeter: 4/4\ntempo: 240\n| C | Am | Dm | G7 |\n| C | % | Dm7 G7 | C |\n';
 
@@ -151,7 +152,7 @@ test('a server that is away: the edit waits, says so, survives a reload, and is 
   expect((await symbols(page))[0]).toBe(chosen);
 });
 
-test('a thousand bars are arranged, and the page stays usable', async ({ page }) => {
+test('a thousand bars are arranged, and the page stays usable', THOROUGH, async ({ page }) => {
   const id = await newTune(page, `title: Long\nkey: C\n${'| C | Am | Dm | G7 |\n'.repeat(250)}`);
   await page.goto(`/tunes/${id}/bench`);
   // It is told how far it is, unless it is there already.
@@ -161,30 +162,34 @@ test('a thousand bars are arranged, and the page stays usable', async ({ page })
   await expect(page.locator('.note').first()).toBeVisible({ timeout: 150_000 });
 });
 
-test('what the hand can hold is worked out once, and kept for the next visit', async ({ browser, baseURL }) => {
-  const visitor = await browser.newContext({ baseURL: baseURL! });
-  const page = await visitor.newPage();
-  await openNew(page, TUNE);
-  const kept = () =>
-    page.evaluate(
-      () =>
-        new Promise<string[]>((resolve) => {
-          const open = indexedDB.open('keyval-store');
-          open.onsuccess = () => {
-            const keys = open.result.transaction('keyval').objectStore('keyval').getAllKeys();
-            keys.onsuccess = () => resolve(keys.result.map(String));
-          };
-        }),
-    );
-  await expect.poll(kept).toHaveLength(1);
-  const before = await gripInHand(page).innerText();
-  await page.reload();
-  await expect(gripInHand(page)).toHaveText(before);
-  expect(await kept()).toHaveLength(1);
-  await visitor.close();
-});
+test(
+  'what the hand can hold is worked out once, and kept for the next visit',
+  THOROUGH,
+  async ({ browser, baseURL }) => {
+    const visitor = await browser.newContext({ baseURL: baseURL! });
+    const page = await visitor.newPage();
+    await openNew(page, TUNE);
+    const kept = () =>
+      page.evaluate(
+        () =>
+          new Promise<string[]>((resolve) => {
+            const open = indexedDB.open('keyval-store');
+            open.onsuccess = () => {
+              const keys = open.result.transaction('keyval').objectStore('keyval').getAllKeys();
+              keys.onsuccess = () => resolve(keys.result.map(String));
+            };
+          }),
+      );
+    await expect.poll(kept).toHaveLength(1);
+    const before = await gripInHand(page).innerText();
+    await page.reload();
+    await expect(gripInHand(page)).toHaveText(before);
+    expect(await kept()).toHaveLength(1);
+    await visitor.close();
+  },
+);
 
-test('the sheet of keys opens with a question mark', async ({ page }) => {
+test('the sheet of keys opens with a question mark', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'How to read it, and its keys' })).toContainText(
@@ -195,7 +200,7 @@ test('the sheet of keys opens with a question mark', async ({ page }) => {
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 
-test('a long chord takes two colours, and is joined again', async ({ page }) => {
+test('a long chord takes two colours, and is joined again', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Long\nkey: C\n| Dm7 | G7 | C |\n');
   await page.keyboard.press('d');
   await idle(page);
@@ -214,23 +219,27 @@ test('a long chord takes two colours, and is joined again', async ({ page }) => 
   expect(await symbols(page)).toHaveLength(4);
 });
 
-test('what grates is shown when asked for, with what grates in it, and that is remembered', async ({ page }) => {
-  await openNew(page, 'title: Bite\nkey: C\n| C | F | G7 | C |\n');
-  const grating = page.locator('.option', { hasText: 'grates: the 11 rubs a minor ninth above the 3' });
-  await expect(page.locator('.option', { hasText: 'with care: the' }).first()).toBeVisible();
-  await priced(page);
-  await expect(grating).toHaveCount(0);
-  await page.getByLabel('Also colours that clash').check();
-  await expect(grating.first()).toBeVisible();
-  await page.reload();
-  await idle(page);
-  await expect(page.getByLabel('Also colours that clash')).toBeChecked();
-  await grating.first().getByRole('button').first().click();
-  await idle(page);
-  expect((await symbols(page))[0]).toMatch(/^C .*11/);
-});
+test(
+  'what grates is shown when asked for, with what grates in it, and that is remembered',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, 'title: Bite\nkey: C\n| C | F | G7 | C |\n');
+    const grating = page.locator('.option', { hasText: 'grates: the 11 rubs a minor ninth above the 3' });
+    await expect(page.locator('.option', { hasText: 'with care: the' }).first()).toBeVisible();
+    await priced(page);
+    await expect(grating).toHaveCount(0);
+    await page.getByLabel('Also colours that clash').check();
+    await expect(grating.first()).toBeVisible();
+    await page.reload();
+    await idle(page);
+    await expect(page.getByLabel('Also colours that clash')).toBeChecked();
+    await grating.first().getByRole('button').first().click();
+    await idle(page);
+    expect((await symbols(page))[0]).toMatch(/^C .*11/);
+  },
+);
 
-test('a bar’s other changes are chosen for a take, here or throughout', async ({ page }) => {
+test('a bar’s other changes are chosen for a take, here or throughout', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Versions\nkey: C\n|: Dm7 | G7 {or Ab7 G7} | C :|\n');
   await page.keyboard.press('ArrowRight');
   const changes = page.getByRole('group', { name: 'Changes of this bar' });
@@ -248,7 +257,7 @@ test('a bar’s other changes are chosen for a take, here or throughout', async 
   expect((await symbols(page)).filter((symbol) => symbol === 'A flat 9')).toHaveLength(1);
 });
 
-test('an option is heard between the chords around it', async ({ page }) => {
+test('an option is heard between the chords around it', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Heard\nkey: C\ntempo: 200\n| Dm7 | G7 | C |\n');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('h');
@@ -261,28 +270,32 @@ test('an option is heard between the chords around it', async ({ page }) => {
   await expect.poll(lit, { timeout: 15_000 }).toHaveLength(0);
 });
 
-test('the stream is seen from afar and near, and how is remembered; the next best is told', async ({ page }) => {
-  await openNew(page, TUNE);
-  const width = async () => (await page.locator('#column-1').boundingBox())!.width;
-  const usual = await width();
-  await page.keyboard.press('+');
-  await page.keyboard.press('+');
-  await expect.poll(width).toBeGreaterThan(usual);
-  const near = await width();
-  await page.reload();
-  await idle(page);
-  await expect.poll(width).toBe(near);
-  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'See more bars' }).click();
-  await expect(page.locator('.stage-farthest')).toBeVisible();
-  await page.keyboard.press('ArrowRight');
-  // Looked at from afar it is in sight still.
-  await expect(page.locator('#column-1')).toBeInViewport();
-  await page.locator('.side-way summary').click();
-  await expect(page.getByText(/^Next best [-x\d]+: \d+ semitones?, costs [\d.]+ more; /)).toBeVisible();
-  await expect(page.getByText(/In root position \d+ semitones on one set of strings/)).toBeVisible();
-});
+test(
+  'the stream is seen from afar and near, and how is remembered; the next best is told',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    const width = async () => (await page.locator('#column-1').boundingBox())!.width;
+    const usual = await width();
+    await page.keyboard.press('+');
+    await page.keyboard.press('+');
+    await expect.poll(width).toBeGreaterThan(usual);
+    const near = await width();
+    await page.reload();
+    await idle(page);
+    await expect.poll(width).toBe(near);
+    for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'See more bars' }).click();
+    await expect(page.locator('.stage-farthest')).toBeVisible();
+    await page.keyboard.press('ArrowRight');
+    // Looked at from afar it is in sight still.
+    await expect(page.locator('#column-1')).toBeInViewport();
+    await page.locator('.side-way summary').click();
+    await expect(page.getByText(/^Next best [-x\d]+: \d+ semitones?, costs [\d.]+ more; /)).toBeVisible();
+    await expect(page.getByText(/In root position \d+ semitones on one set of strings/)).toBeVisible();
+  },
+);
 
-test('an edit leaves what is on offer standing until it is priced anew', async ({ page }) => {
+test('an edit leaves what is on offer standing until it is priced anew', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await page.keyboard.press('ArrowRight');
   await priced(page);
@@ -304,32 +317,34 @@ test('an edit leaves what is on offer standing until it is priced anew', async (
   expect(Math.min(...seen)).toBe(seen[0]);
 });
 
-test('a grip of one’s own is pinned by its frets, with the colour it is one of; what cannot stand is told why', async ({
-  page,
-}) => {
-  await openNew(page, 'title: Own\nkey: C\n| C | Am | Dm7 | G7 |\n');
-  await page.keyboard.press('g');
-  await page.getByRole('button', { name: 'By frets' }).click();
-  const field = page.getByRole('textbox', { name: 'A grip of your own' });
-  await field.fill('x-3-5-4');
-  await expect(page.locator('.own-grip')).not.toContainText('lowest first');
-  await field.press('Enter');
-  await expect(page.locator('.own-grip')).toContainText('One fret a string, the lowest first');
-  await field.fill('x-3-5-5-5-9');
-  await expect(page.locator('.own-grip')).toContainText('This hand cannot hold it.');
-  await field.fill('x-4-5-5-x-x');
-  await expect(page.locator('.own-grip')).toContainText('neither in C nor in a colour of it');
-  await field.fill('x-3-2-4-3-x');
-  await page.getByRole('button', { name: /^Pin Cmaj9/ }).click();
-  await idle(page);
-  await expect(page.locator('#column-0')).toContainText('x-3-2-4-3-x');
-  expect((await symbols(page))[0]).toBe('C major 9');
-  // Two notes are pinned for what they are.
-  await field.fill('x-3-x-x-5-x');
-  await page.getByRole('button', { name: /^Pin C/ }).press('Enter');
-  await idle(page);
-  await expect(page.locator('#column-0')).toContainText('x-3-x-x-5-x');
-  await expect(page.locator('.side-head')).toContainText('What sounds is');
-  await page.keyboard.press('Escape');
-  await expectSaved(page);
-});
+test(
+  'a grip of one’s own is pinned by its frets, with the colour it is one of; what cannot stand is told why',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, 'title: Own\nkey: C\n| C | Am | Dm7 | G7 |\n');
+    await page.keyboard.press('g');
+    await page.getByRole('button', { name: 'By frets' }).click();
+    const field = page.getByRole('textbox', { name: 'A grip of your own' });
+    await field.fill('x-3-5-4');
+    await expect(page.locator('.own-grip')).not.toContainText('lowest first');
+    await field.press('Enter');
+    await expect(page.locator('.own-grip')).toContainText('One fret a string, the lowest first');
+    await field.fill('x-3-5-5-5-9');
+    await expect(page.locator('.own-grip')).toContainText('This hand cannot hold it.');
+    await field.fill('x-4-5-5-x-x');
+    await expect(page.locator('.own-grip')).toContainText('neither in C nor in a colour of it');
+    await field.fill('x-3-2-4-3-x');
+    await page.getByRole('button', { name: /^Pin Cmaj9/ }).click();
+    await idle(page);
+    await expect(page.locator('#column-0')).toContainText('x-3-2-4-3-x');
+    expect((await symbols(page))[0]).toBe('C major 9');
+    // Two notes are pinned for what they are.
+    await field.fill('x-3-x-x-5-x');
+    await page.getByRole('button', { name: /^Pin C/ }).press('Enter');
+    await idle(page);
+    await expect(page.locator('#column-0')).toContainText('x-3-x-x-5-x');
+    await expect(page.locator('.side-head')).toContainText('What sounds is');
+    await page.keyboard.press('Escape');
+    await expectSaved(page);
+  },
+);

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { axeClean, expect, expectSaved, idle, openNew, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* What lies between the chords: offered, kept by keys, chosen three ways for a span, switched one by one, heard, written. */
 
@@ -84,7 +85,7 @@ test('a span is decorated one of three ways in a style; each can be switched off
   await expectSaved(page);
 });
 
-test('it is heard with and without, and what cannot be added says why', async ({ page }) => {
+test('it is heard with and without, and what cannot be added says why', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await page.locator('#column-7').click();
   await page.keyboard.press('a');
@@ -115,58 +116,62 @@ test('it is heard with and without, and what cannot be added says why', async ({
   await axeClean(page);
 });
 
-test('a span is played in tenths, each chord told by what is heard of it; undone, the grips are there again', async ({
-  page,
-}) => {
-  await openNew(page, TUNE);
-  await page.locator('#column-1').click();
-  await page.keyboard.press('Shift+ArrowRight');
-  const before = await page.getByRole('option', { selected: true }).allTextContents();
-  await page.getByRole('button', { name: /^Rhythm:/ }).click();
-  const sheet = page.getByRole('dialog', { name: 'In time' });
-  await sheet.getByRole('button', { name: 'bars 2 to 3' }).click();
-  await sheet.getByRole('combobox').nth(0).click();
-  await page.getByRole('option', { name: /^Tenths/ }).click();
-  await sheet.locator('label', { hasText: 'They change' }).getByRole('combobox').click();
-  await page.getByRole('option', { name: 'on each beat' }).click();
-  await page.keyboard.press('Escape');
-  await idle(page);
-  await expect(page.locator('#column-2')).toContainText('Am');
-  await page.locator('#column-1').click();
-  await page.keyboard.press('c');
-  await expect(page.getByText(/^Two by two .* heard/)).toBeVisible();
-  await expect(page.locator('.stage .column-texture').first()).toHaveText('tenths');
-  await expectSaved(page);
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
-  await idle(page);
-  await page.locator('#column-1').click();
-  await page.locator('#column-2').click({ modifiers: ['Shift'] });
-  expect(await page.getByRole('option', { selected: true }).allTextContents()).toEqual(before);
-});
+test(
+  'a span is played in tenths, each chord told by what is heard of it; undone, the grips are there again',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    await page.locator('#column-1').click();
+    await page.keyboard.press('Shift+ArrowRight');
+    const before = await page.getByRole('option', { selected: true }).allTextContents();
+    await page.getByRole('button', { name: /^Rhythm:/ }).click();
+    const sheet = page.getByRole('dialog', { name: 'In time' });
+    await sheet.getByRole('button', { name: 'bars 2 to 3' }).click();
+    await sheet.getByRole('combobox').nth(0).click();
+    await page.getByRole('option', { name: /^Tenths/ }).click();
+    await sheet.locator('label', { hasText: 'They change' }).getByRole('combobox').click();
+    await page.getByRole('option', { name: 'on each beat' }).click();
+    await page.keyboard.press('Escape');
+    await idle(page);
+    await expect(page.locator('#column-2')).toContainText('Am');
+    await page.locator('#column-1').click();
+    await page.keyboard.press('c');
+    await expect(page.getByText(/^Two by two .* heard/)).toBeVisible();
+    await expect(page.locator('.stage .column-texture').first()).toHaveText('tenths');
+    await expectSaved(page);
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+    await idle(page);
+    await page.locator('#column-1').click();
+    await page.locator('#column-2').click({ modifiers: ['Shift'] });
+    expect(await page.getByRole('option', { selected: true }).allTextContents()).toEqual(before);
+  },
+);
 
-test('what was chosen and cannot be any more is told with the reason, and comes back with the rhythm it needs', async ({
-  page,
-}) => {
-  await openNew(page, TUNE);
-  await page.locator('#column-1').click();
-  await page.keyboard.press('a');
-  await offers(page).locator('.option', { hasText: 'rolled slowly' }).locator('.option-keep').click();
-  await expect(told(page)).toHaveText('something added in 1');
-  await page.getByRole('button', { name: /^Rhythm:/ }).click();
-  await page
-    .getByRole('dialog', { name: 'In time' })
-    .getByRole('option', { name: /^Four, leaning/ })
-    .click();
-  await page.keyboard.press('Escape');
-  await expect(told(page)).toHaveCount(0);
-  await panel(page).getByText('0 added in the tune, 1 that cannot be any more').click();
-  await expect(panel(page)).toContainText('bar 2: rolledThe rhythm strikes the chord again there.');
-  await page.keyboard.press('Control+z');
-  await expect(told(page)).toHaveText('something added in 1');
-});
+test(
+  'what was chosen and cannot be any more is told with the reason, and comes back with the rhythm it needs',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    await page.locator('#column-1').click();
+    await page.keyboard.press('a');
+    await offers(page).locator('.option', { hasText: 'rolled slowly' }).locator('.option-keep').click();
+    await expect(told(page)).toHaveText('something added in 1');
+    await page.getByRole('button', { name: /^Rhythm:/ }).click();
+    await page
+      .getByRole('dialog', { name: 'In time' })
+      .getByRole('option', { name: /^Four, leaning/ })
+      .click();
+    await page.keyboard.press('Escape');
+    await expect(told(page)).toHaveCount(0);
+    await panel(page).getByText('0 added in the tune, 1 that cannot be any more').click();
+    await expect(panel(page)).toContainText('bar 2: rolledThe rhythm strikes the chord again there.');
+    await page.keyboard.press('Control+z');
+    await expect(told(page)).toHaveText('something added in 1');
+  },
+);
 
-test('nothing is added in a part of a tune that is decorated', async ({ page }) => {
+test('nothing is added in a part of a tune that is decorated', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await page.keyboard.press('a');
   const whole = await openSpan(page);

@@ -1,4 +1,5 @@
 import { expect, expectSaved, idle, openBench, openNew, symbols, test, typeChart, writeTune } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const bars = '.bar .symbol';
 
@@ -96,7 +97,7 @@ test('a five-megabyte paste is answered in words, and can be undone', async ({ p
   await expectSaved(page);
 });
 
-test('a chart is stripped to what bears load, told what went, and brought back', async ({ page }) => {
+test('a chart is stripped to what bears load, told what went, and brought back', THOROUGH, async ({ page }) => {
   await writeTune(page, 'title: Strip\nkey: C\n| C C#dim7 | Dm7 G7 | C |\n');
   const editor = page.getByRole('textbox', { name: 'Chart text' });
   const choose = async (name: RegExp) => {
@@ -117,14 +118,14 @@ test('a chart is stripped to what bears load, told what went, and brought back',
   await expectSaved(page);
 });
 
-test('a chart that names no key is told the key its chords speak for', async ({ page }) => {
+test('a chart that names no key is told the key its chords speak for', THOROUGH, async ({ page }) => {
   await writeTune(page, 'title: Unnamed\n| Bb | Gm7 | Cm7 | F7 | Bb |\n');
   await expect(page.locator('.chart-count')).toContainText('The key is read from the chords: B');
   await expect(page.locator('.chart-count')).toContainText('Write key: Bb to settle it.');
   await expect(page.locator('.bar-chord small').first()).toHaveText('I');
 });
 
-test('chords over words are pasted, the bars asked for and never guessed', async ({ page }) => {
+test('chords over words are pasted, the bars asked for and never guessed', THOROUGH, async ({ page }) => {
   await writeTune(page, 'title: Haul\nkey: G\n');
   const editor = page.getByRole('textbox', { name: 'Chart text' });
   await editor.click();

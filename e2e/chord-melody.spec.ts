@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, expectSaved, newTune, openBench, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* The tune itself on the guitar: chosen on the bench, its notes on top of grips, those between seen and heard. */
 
@@ -63,31 +64,35 @@ test('chord-melody is chosen, carries the tune on top, and is undone and kept', 
   await expect(columns).toHaveCount(4);
 });
 
-test('a grip is pinned under a note of the tune, and what is too high is said by its note', async ({ page }) => {
-  const id = await newTune(page, 'title: Spar\nkey: C\n| C | G7 | C |\n');
-  await page.goto(`/tunes/${id}/chart`);
-  await page.getByRole('textbox', { name: 'Chart text' }).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.insertText('melody:\nE4 G4 | F8 | E8 |\n');
-  await page.getByRole('button', { name: 'Put it on the stave' }).click();
-  await expectSaved(page);
-  await openBench(page, id);
-  await page.keyboard.press('w');
-  const tune = page.getByRole('region', { name: 'The tune itself' });
-  await tune.getByRole('button', { name: 'chord-melody' }).click();
-  await expect(page.locator('.column')).toHaveCount(4);
-  await page.locator('#column-1').click();
-  await page.keyboard.press('g');
-  const rows = page.getByRole('list', { name: 'Grips' }).getByRole('listitem');
-  await expect(rows.nth(3)).toBeVisible();
-  const chosen = await rows.nth(3).locator('b').innerText();
-  await rows.nth(3).locator('.option-keep').click();
-  await expect(page.locator('#column-1 .column-grip')).toHaveText(chosen);
-  await expect(page.locator('#column-1 .column-pin')).toHaveText('pinned');
-  await page.keyboard.press('w');
-  await tune.getByRole('button', { name: '2 up' }).click();
-  await expect(page.getByText(/is not on this neck, and is left out/).first()).toBeVisible();
-});
+test(
+  'a grip is pinned under a note of the tune, and what is too high is said by its note',
+  THOROUGH,
+  async ({ page }) => {
+    const id = await newTune(page, 'title: Spar\nkey: C\n| C | G7 | C |\n');
+    await page.goto(`/tunes/${id}/chart`);
+    await page.getByRole('textbox', { name: 'Chart text' }).click();
+    await page.keyboard.press('Control+End');
+    await page.keyboard.insertText('melody:\nE4 G4 | F8 | E8 |\n');
+    await page.getByRole('button', { name: 'Put it on the stave' }).click();
+    await expectSaved(page);
+    await openBench(page, id);
+    await page.keyboard.press('w');
+    const tune = page.getByRole('region', { name: 'The tune itself' });
+    await tune.getByRole('button', { name: 'chord-melody' }).click();
+    await expect(page.locator('.column')).toHaveCount(4);
+    await page.locator('#column-1').click();
+    await page.keyboard.press('g');
+    const rows = page.getByRole('list', { name: 'Grips' }).getByRole('listitem');
+    await expect(rows.nth(3)).toBeVisible();
+    const chosen = await rows.nth(3).locator('b').innerText();
+    await rows.nth(3).locator('.option-keep').click();
+    await expect(page.locator('#column-1 .column-grip')).toHaveText(chosen);
+    await expect(page.locator('#column-1 .column-pin')).toHaveText('pinned');
+    await page.keyboard.press('w');
+    await tune.getByRole('button', { name: '2 up' }).click();
+    await expect(page.getByText(/is not on this neck, and is left out/).first()).toBeVisible();
+  },
+);
 
 test('single notes are played as one says, and the search chooses which get grips', async ({ page }) => {
   const id = await newSung(page);
@@ -130,7 +135,7 @@ test('single notes are played as one says, and the search chooses which get grip
   await expect(page.locator('#column-0 .column-grip')).not.toHaveText(grip);
 });
 
-test('a line is put on top of a span, played in several ways, and taken back', async ({ page }) => {
+test('a line is put on top of a span, played in several ways, and taken back', THOROUGH, async ({ page }) => {
   const id = await newTune(page, 'title: Two Five\nkey: C\n| Dm7 | G7 | C | % |\n');
   await openBench(page, id);
   await page.locator('#column-0').click();
@@ -155,7 +160,7 @@ test('a line is put on top of a span, played in several ways, and taken back', a
   await expect(page.locator('.column')).toHaveCount(4);
 });
 
-test('an intro is put before a tune with its melody, and undone', async ({ page }) => {
+test('an intro is put before a tune with its melody, and undone', THOROUGH, async ({ page }) => {
   await newSung(page);
   await expect(page.locator('.melody-range')).toHaveText(/^13 notes/);
   await expectSaved(page);

@@ -4,6 +4,7 @@ import { mixed } from '../app/sound/mix.ts';
 import { USUAL_VOLUMES } from '../app/sound/performance.ts';
 import { renderTimbre } from '../app/sound/timbre.ts';
 import { axeClean, expect, expectSaved, newTune, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const RATE = 22_050;
 const OPEN = [40, 45, 50, 55, 59, 64];
@@ -89,33 +90,35 @@ test('a simulated player shows what the ear says; rounds are marked by it, and n
   await expect(page.getByRole('region', { name: 'The log' })).not.toContainText('of 236');
 });
 
-test('a grip is shown as soon as it is struck, with which string was mute, and which is out of tune', async ({
-  page,
-}) => {
-  await withMicrophone(page);
-  await openPart(page, `title: Cold Anchor\nkey: A\ntempo: 120\n| A | D | E7 | A |\n`, 'Grips');
-  await page.getByRole('button', { name: 'Show it' }).click();
-  const frets = (await page.locator('.stand-now code').innerText()).split('-');
-  const notes = frets.flatMap((fret, s) => (fret === 'x' ? [] : [OPEN[s]! + Number(fret)]));
-  await page
-    .getByRole('button', { name: /^It was/ })
-    .last()
-    .click();
-  await listenTo(page, 'the microphone');
-  await expect(page.locator('.ear-listens')).toBeVisible();
+test(
+  'a grip is shown as soon as it is struck, with which string was mute, and which is out of tune',
+  THOROUGH,
+  async ({ page }) => {
+    await withMicrophone(page);
+    await openPart(page, `title: Cold Anchor\nkey: A\ntempo: 120\n| A | D | E7 | A |\n`, 'Grips');
+    await page.getByRole('button', { name: 'Show it' }).click();
+    const frets = (await page.locator('.stand-now code').innerText()).split('-');
+    const notes = frets.flatMap((fret, s) => (fret === 'x' ? [] : [OPEN[s]! + Number(fret)]));
+    await page
+      .getByRole('button', { name: /^It was/ })
+      .last()
+      .click();
+    await listenTo(page, 'the microphone');
+    await expect(page.locator('.ear-listens')).toBeVisible();
 
-  await struck(page, notes, 'Every string sounds as it should.');
-  // Its second string is mute.
-  const mute = notes.filter((_, i) => i !== 1);
-  await struck(page, mute, /the \S+ \(string \d\) did not sound/);
-  // String by string, the third of them flat.
-  const flat = notes.map((pitch, i) => (i === 2 ? pitch - 0.3 : pitch));
-  await struck(page, flat, /string \d is (29|30|31|32) cents flat/, 0.45);
-  await page.keyboard.press('PageUp');
-  await expect(says(page)).toHaveCount(0);
-});
+    await struck(page, notes, 'Every string sounds as it should.');
+    // Its second string is mute.
+    const mute = notes.filter((_, i) => i !== 1);
+    await struck(page, mute, /the \S+ \(string \d\) did not sound/);
+    // String by string, the third of them flat.
+    const flat = notes.map((pitch, i) => (i === 2 ? pitch - 0.3 : pitch));
+    await struck(page, flat, /string \d is (29|30|31|32) cents flat/, 0.45);
+    await page.keyboard.press('PageUp');
+    await expect(says(page)).toHaveCount(0);
+  },
+);
 
-test('a round in which nothing is heard is not marked, and says why', async ({ page }) => {
+test('a round in which nothing is heard is not marked, and says why', THOROUGH, async ({ page }) => {
   await withMicrophone(page);
   await openPart(page, `title: Dead Calm\nkey: C\ntempo: 244\n| C | A7 | Dm7 | G7 |\n`, 'Changes');
   await listenTo(page, 'the microphone');

@@ -11,6 +11,7 @@ import {
   test,
   writeTune,
 } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* The bench says why, what else changes, and where things stand. */
 
@@ -52,54 +53,56 @@ test('a cheaper option says why it does not stand, and is taken in one click', a
   await expect(cheaper).toHaveCount(0);
 });
 
-test('what else a tried option changes is marked and told; the rest is kept on wish; what moved stays marked', async ({
-  page,
-}) => {
-  await openNew(page, TUNE);
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('g');
-  await priced(page);
-  const status = page.locator('.take-status');
-  const changing = page.locator('.column-becomes');
-  /** Tries grips down the list until one moves others. */
-  await expect(async () => {
-    await page.keyboard.press('ArrowDown');
-    await expect(status).toContainText(/other grips? change/, { timeout: 2000 });
-    await expect(changing.first()).toBeVisible({ timeout: 500 });
-  }).toPass();
-  const count = await changing.count();
-  await expect(status).toContainText(`${count} other grip`);
-  await expect(page.locator('.note-ghost').first()).toBeVisible();
-  const grips = () =>
-    page.locator('.column').evaluateAll((all) => all.map((one) => one.querySelector('.column-grip')!.textContent));
-  await page.keyboard.press('Escape');
-  const before = await grips();
-  // The same again, kept with the rest where it is.
-  await expect(async () => {
-    await page.keyboard.press('ArrowDown');
-    await expect(changing.first()).toBeVisible({ timeout: 1500 });
-  }).toPass();
-  await status.getByRole('button', { name: /^Keep the rest/ }).click();
-  await idle(page);
-  const kept = await grips();
-  expect(kept[1]).not.toBe(before[1]);
-  expect(kept.filter((_, i) => i !== 1)).toEqual(before.filter((_, i) => i !== 1));
-  await expect(page.locator('.column-was')).toHaveCount(1);
-  await page.keyboard.press('Control+z');
-  await idle(page);
-  expect(await grips()).toEqual(before);
-  // Without it the others move, and are marked until the next change.
-  await expect(async () => {
-    await page.keyboard.press('ArrowDown');
-    await expect(changing.first()).toBeVisible({ timeout: 1500 });
-  }).toPass();
-  const others = await changing.count();
-  await page.keyboard.press('Enter');
-  await idle(page);
-  await expect(page.locator('.column-was')).toHaveCount(others + 1);
-  await expect(status).toContainText(`last change: ${others + 1} grips`);
-  await expectSaved(page);
-});
+test(
+  'what else a tried option changes is marked and told; the rest is kept on wish; what moved stays marked',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('g');
+    await priced(page);
+    const status = page.locator('.take-status');
+    const changing = page.locator('.column-becomes');
+    /** Tries grips down the list until one moves others. */
+    await expect(async () => {
+      await page.keyboard.press('ArrowDown');
+      await expect(status).toContainText(/other grips? change/, { timeout: 2000 });
+      await expect(changing.first()).toBeVisible({ timeout: 500 });
+    }).toPass();
+    const count = await changing.count();
+    await expect(status).toContainText(`${count} other grip`);
+    await expect(page.locator('.note-ghost').first()).toBeVisible();
+    const grips = () =>
+      page.locator('.column').evaluateAll((all) => all.map((one) => one.querySelector('.column-grip')!.textContent));
+    await page.keyboard.press('Escape');
+    const before = await grips();
+    // The same again, kept with the rest where it is.
+    await expect(async () => {
+      await page.keyboard.press('ArrowDown');
+      await expect(changing.first()).toBeVisible({ timeout: 1500 });
+    }).toPass();
+    await status.getByRole('button', { name: /^Keep the rest/ }).click();
+    await idle(page);
+    const kept = await grips();
+    expect(kept[1]).not.toBe(before[1]);
+    expect(kept.filter((_, i) => i !== 1)).toEqual(before.filter((_, i) => i !== 1));
+    await expect(page.locator('.column-was')).toHaveCount(1);
+    await page.keyboard.press('Control+z');
+    await idle(page);
+    expect(await grips()).toEqual(before);
+    // Without it the others move, and are marked until the next change.
+    await expect(async () => {
+      await page.keyboard.press('ArrowDown');
+      await expect(changing.first()).toBeVisible({ timeout: 1500 });
+    }).toPass();
+    const others = await changing.count();
+    await page.keyboard.press('Enter');
+    await idle(page);
+    await expect(page.locator('.column-was')).toHaveCount(others + 1);
+    await expect(status).toContainText(`last change: ${others + 1} grips`);
+    await expectSaved(page);
+  },
+);
 
 test('wishes stand over their bars and in one list, met or not; one goes there, or takes one back', async ({
   page,
@@ -138,7 +141,7 @@ test('wishes stand over their bars and in one list, met or not; one goes there, 
   await expect(lines.filter({ hasText: 'the top line falls' })).toHaveCount(1);
 });
 
-test('how the take stands is told, and each figure leads to its columns', async ({ page }) => {
+test('how the take stands is told, and each figure leads to its columns', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   const status = page.getByRole('group', { name: 'How the take stands' });
   await expect(status).toContainText(/all 9 say their chord/);
@@ -158,24 +161,31 @@ test('how the take stands is told, and each figure leads to its columns', async 
   await expect(page.locator('.column-marked')).toHaveCount(0);
 });
 
-test('the neck names the chord of a move that is tried, and its reason stands in one place', async ({ page }) => {
-  await openNew(page, TUNE);
-  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('m');
-  await priced(page);
-  const row = page.getByRole('list', { name: 'Moves' }).getByRole('listitem').filter({ hasText: 'tritone substitute' });
-  await expect(async () => {
-    // The list may have gone on under the pointer.
-    await page.mouse.move(1100, 420);
-    await row.first().hover();
-    await expect(page.locator('.hand-symbol')).toHaveAttribute('aria-label', /^D flat/, { timeout: 2000 });
-  }).toPass();
-  await expect(page.locator('.take-status')).toContainText('Trying D♭');
-  await expect(page.locator('.side-told')).toContainText('tritone substitute');
-  expect(await symbols(page)).toContain('G 9');
-});
+test(
+  'the neck names the chord of a move that is tried, and its reason stands in one place',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('m');
+    await priced(page);
+    const row = page
+      .getByRole('list', { name: 'Moves' })
+      .getByRole('listitem')
+      .filter({ hasText: 'tritone substitute' });
+    await expect(async () => {
+      // The list may have gone on under the pointer.
+      await page.mouse.move(1100, 420);
+      await row.first().hover();
+      await expect(page.locator('.hand-symbol')).toHaveAttribute('aria-label', /^D flat/, { timeout: 2000 });
+    }).toPass();
+    await expect(page.locator('.take-status')).toContainText('Trying D♭');
+    await expect(page.locator('.side-told')).toContainText('tritone substitute');
+    expect(await symbols(page)).toContain('G 9');
+  },
+);
 
-test('a chord this hand cannot hold says where, why, and what would help', async ({ page }) => {
+test('a chord this hand cannot hold says where, why, and what would help', THOROUGH, async ({ page }) => {
   const id = await newTune(page, 'title: Far\nkey: F\n| F | C7#9b13 | F | Bb | C7#9b13 | F |\n');
   await page.goto(`/players?tune=${id}`);
   const before = page.url();

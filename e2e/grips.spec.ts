@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, expectSaved, newTune, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const names = (page: Page) =>
   page
@@ -56,7 +57,7 @@ test('notes are named, in a key, and nonsense is refused with what would be righ
   }
 });
 
-test('what lies around a grip is shown, and one click goes there', async ({ page }) => {
+test('what lies around a grip is shown, and one click goes there', THOROUGH, async ({ page }) => {
   await page.goto('/grips?grip=4-6-5-5-4-4');
   await expect(page.getByText('A small change of your A')).toBeVisible();
   const inversions = page.getByRole('region', { name: 'Inversions on the same strings' }).getByRole('button');
@@ -138,7 +139,7 @@ test('a grip is kept with a name, tags and a note, found by them, and forgotten'
   await expect(mine.getByRole('listitem')).toHaveCount(3);
 });
 
-test('a chord lies in five areas, its small shapes in one, and others beside it', async ({ page }) => {
+test('a chord lies in five areas, its small shapes in one, and others beside it', THOROUGH, async ({ page }) => {
   await page.goto('/grips?chord=Dm7&view=areas');
   const areas = page.getByRole('region', { name: 'Dm7 in five areas' }).getByRole('button', { name: /^(Frets|Open)/ });
   await expect(areas).toHaveCount(5);
@@ -166,7 +167,7 @@ test('a chord lies in five areas, its small shapes in one, and others beside it'
   await expect(page.getByRole('region', { name: /in five areas/ })).toHaveCount(3);
 });
 
-test('one chord climbs through grips of itself that the hand can change in time', async ({ page }) => {
+test('one chord climbs through grips of itself that the hand can change in time', THOROUGH, async ({ page }) => {
   await page.goto('/grips?chord=Em7&view=climb');
   const run = page.getByRole('region', { name: 'The run' });
   const heard = () => run.locator('em').allInnerTexts();
@@ -186,7 +187,7 @@ test('one chord climbs through grips of itself that the hand can change in time'
   await expect(page.getByText('30 to 300')).toBeVisible();
 });
 
-test('a note sounds on through chords, here and on the bench, in one click', async ({ page }) => {
+test('a note sounds on through chords, here and on the bench, in one click', THOROUGH, async ({ page }) => {
   const id = await newTune(page, 'title: Moored\nkey: F#m\n| F#m | D | A | E |\n');
   await page.goto(`/grips?tune=${id}&view=thread`);
   await expect(page.getByLabel('Chords a note is to sound through')).toHaveValue('F#m D A E');
@@ -219,38 +220,42 @@ test('a note sounds on through chords, here and on the bench, in one click', asy
   await expectSaved(page);
 });
 
-test('a grip too hard has ways out, is heard as one likes, and tells where it is pinned', async ({ page }) => {
-  await page.goto('/grips?grip=1-3-3-2-1-1');
-  const ways = page.getByRole('region', { name: 'Ways out' }).getByRole('button');
-  await expect(ways.first()).toBeVisible();
-  for (const how of ['plucked', 'one by one', 'strummed']) {
-    await page.getByRole('group', { name: 'Heard' }).getByRole('button', { name: how }).click();
-    await expect(page.getByRole('button', { name: how })).toHaveAttribute('aria-pressed', 'true');
-  }
-  // The stated job: what the grip is as a chord one asks for.
-  await page.goto('/grips?grip=3-x-3-x-2-x&chord=G7');
-  await expect(page.getByText(/^In hand: G7, without its 3, with/)).toBeVisible();
-  // Kept, and pinned in a tune.
-  const id = await newTune(page, 'title: Fender\nkey: C\n| C | Am7 |\n');
-  await page.goto(`/grips?grip=x-3-2-0-1-0`);
-  await page.getByRole('button', { name: 'Keep among mine' }).click();
-  await expectSaved(page);
-  await page.goto(`/tunes/${id}/bench`);
-  await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
-  await page.keyboard.press('g');
-  const own = page.getByRole('list', { name: 'Grips' }).getByRole('listitem').filter({ hasText: 'x-3-2-0-1-0' });
-  await page.getByRole('list', { name: 'Grips' }).waitFor();
-  if ((await own.count()) === 0) {
-    await page.keyboard.press('c');
-    await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').first().locator('.option-keep').click();
+test(
+  'a grip too hard has ways out, is heard as one likes, and tells where it is pinned',
+  THOROUGH,
+  async ({ page }) => {
+    await page.goto('/grips?grip=1-3-3-2-1-1');
+    const ways = page.getByRole('region', { name: 'Ways out' }).getByRole('button');
+    await expect(ways.first()).toBeVisible();
+    for (const how of ['plucked', 'one by one', 'strummed']) {
+      await page.getByRole('group', { name: 'Heard' }).getByRole('button', { name: how }).click();
+      await expect(page.getByRole('button', { name: how })).toHaveAttribute('aria-pressed', 'true');
+    }
+    // The stated job: what the grip is as a chord one asks for.
+    await page.goto('/grips?grip=3-x-3-x-2-x&chord=G7');
+    await expect(page.getByText(/^In hand: G7, without its 3, with/)).toBeVisible();
+    // Kept, and pinned in a tune.
+    const id = await newTune(page, 'title: Fender\nkey: C\n| C | Am7 |\n');
+    await page.goto(`/grips?grip=x-3-2-0-1-0`);
+    await page.getByRole('button', { name: 'Keep among mine' }).click();
+    await expectSaved(page);
+    await page.goto(`/tunes/${id}/bench`);
     await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
     await page.keyboard.press('g');
-  }
-  await own.first().locator('.option-keep').click();
-  await expect(page.locator('#column-0')).toContainText('pinned');
-  await expectSaved(page);
-  await page.goto('/grips');
-  await expect(
-    page.getByRole('region', { name: 'Grips of mine' }).getByRole('link', { name: 'Fender, bar 1' }),
-  ).toBeVisible();
-});
+    const own = page.getByRole('list', { name: 'Grips' }).getByRole('listitem').filter({ hasText: 'x-3-2-0-1-0' });
+    await page.getByRole('list', { name: 'Grips' }).waitFor();
+    if ((await own.count()) === 0) {
+      await page.keyboard.press('c');
+      await page.getByRole('list', { name: 'Colours' }).getByRole('listitem').first().locator('.option-keep').click();
+      await expect(page.locator('.bench')).toHaveAttribute('aria-busy', 'false');
+      await page.keyboard.press('g');
+    }
+    await own.first().locator('.option-keep').click();
+    await expect(page.locator('#column-0')).toContainText('pinned');
+    await expectSaved(page);
+    await page.goto('/grips');
+    await expect(
+      page.getByRole('region', { name: 'Grips of mine' }).getByRole('link', { name: 'Fender, bar 1' }),
+    ).toBeVisible();
+  },
+);

@@ -1,5 +1,6 @@
 import { connect } from 'node:net';
 import { axeClean, expect, newTune, openBench, priced, showStave, test, writeTune } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 test('a form posted from elsewhere changes nothing', async ({ request, page }) => {
   const id = await newTune(page, 'title: Ours\n| C |\n');
@@ -125,49 +126,54 @@ test('every page carries a strict policy with a nonce of its own', async ({ requ
 });
 
 // What is dark differs in nothing but its colours.
-for (const scheme of ['light', 'dark'] as const) {
-  test(`axe finds nothing on shelf, chart, bench, takes, grips, player, keeping, history, the stave and import, ${scheme}`, async ({
-    page,
-  }) => {
-    await page.emulateMedia({ colorScheme: scheme });
-    const id = await writeTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
-    const check = () => axeClean(page, scheme === 'dark' ? ['color-contrast'] : undefined);
-    await check();
-    await showStave(page);
-    await page.keyboard.type('cdf');
-    await check();
-    await page.getByRole('button', { name: 'Melody', exact: true }).click();
-    await page.goto('/import');
-    const buffer = Buffer.from('X:1\nT:A\nM:3/4\nK:C\n"C"c2{d}d2e2|\nw:la\n\nX:2\nT:B\nK:C\nc|\n');
-    await page.getByLabel('A file to import').setInputFiles({ name: 'a.abc', mimeType: 'text/plain', buffer });
-    await expect(page.locator('.stave svg').first()).toBeVisible();
-    await check();
-    await page.goto(`/tunes/${id}/chart`);
-    await openBench(page, id);
-    await expect(page.getByRole('list', { name: 'Colours' })).toBeVisible();
-    await check();
-    await page.keyboard.press('g');
-    await expect(page.getByRole('list', { name: 'Grips' })).toBeVisible();
-    await check();
-    await page.goto(`/tunes/${id}/takes`);
-    await expect(page.locator('.pair-column').first()).toBeVisible();
-    await page.getByRole('button', { name: 'Hand position' }).click();
-    await expect(page.locator('.plot .main-svg').first()).toBeVisible();
-    await check();
-    await page.goto('/');
-    await check();
-    await page.goto('/grips');
-    await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
-    await check();
-    await page.goto(`/players?tune=${id}`);
-    await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
-    await check();
-    for (const place of ['/keeping', `/tunes/${id}/history`]) {
-      await page.goto(place);
-      await expect(page.locator('.save')).toHaveText('saved');
+for (const [scheme, when] of [
+  ['light', {}],
+  ['dark', THOROUGH],
+] as const) {
+  test(
+    `axe finds nothing on shelf, chart, bench, takes, grips, player, keeping, history, the stave and import, ${scheme}`,
+    when,
+    async ({ page }) => {
+      await page.emulateMedia({ colorScheme: scheme });
+      const id = await writeTune(page, 'title: Axe\nkey: C\n| C | Am | H7 |\n| Dm | G7 |\n'.replace('H7', 'E7'));
+      const check = () => axeClean(page, scheme === 'dark' ? ['color-contrast'] : undefined);
       await check();
-    }
-  });
+      await showStave(page);
+      await page.keyboard.type('cdf');
+      await check();
+      await page.getByRole('button', { name: 'Melody', exact: true }).click();
+      await page.goto('/import');
+      const buffer = Buffer.from('X:1\nT:A\nM:3/4\nK:C\n"C"c2{d}d2e2|\nw:la\n\nX:2\nT:B\nK:C\nc|\n');
+      await page.getByLabel('A file to import').setInputFiles({ name: 'a.abc', mimeType: 'text/plain', buffer });
+      await expect(page.locator('.stave svg').first()).toBeVisible();
+      await check();
+      await page.goto(`/tunes/${id}/chart`);
+      await openBench(page, id);
+      await expect(page.getByRole('list', { name: 'Colours' })).toBeVisible();
+      await check();
+      await page.keyboard.press('g');
+      await expect(page.getByRole('list', { name: 'Grips' })).toBeVisible();
+      await check();
+      await page.goto(`/tunes/${id}/takes`);
+      await expect(page.locator('.pair-column').first()).toBeVisible();
+      await page.getByRole('button', { name: 'Hand position' }).click();
+      await expect(page.locator('.plot .main-svg').first()).toBeVisible();
+      await check();
+      await page.goto('/');
+      await check();
+      await page.goto('/grips');
+      await expect(page.locator('.around')).toHaveAttribute('aria-busy', 'false');
+      await check();
+      await page.goto(`/players?tune=${id}`);
+      await expect(page.locator('.players-holds')).toHaveAttribute('aria-busy', 'false');
+      await check();
+      for (const place of ['/keeping', `/tunes/${id}/history`]) {
+        await page.goto(place);
+        await expect(page.locator('.save')).toHaveText('saved');
+        await check();
+      }
+    },
+  );
 }
 
 test('nothing jumps while a page comes up', async ({ page }) => {

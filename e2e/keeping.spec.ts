@@ -2,6 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { expect, type Page } from '@playwright/test';
 import { ownTest as test } from './own-server.ts';
 import { axeClean, expectSaved, typeChart } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* Backups take the place of everything: each test has a shelf of its own. */
 const row = (page: Page, title: string) => page.locator('.shelf-tune', { has: page.getByText(title, { exact: true }) });
@@ -91,36 +92,37 @@ test('deletions are undone one after the other, and the bin has what was deleted
   await expect(page.locator('.shelf-tune')).toHaveCount(7);
 });
 
-test('an edit of a tune that another window put in the bin is kept, and saved with it when it is brought back', async ({
-  page,
-  own,
-}) => {
-  await page.goto(own.address);
-  await row(page, 'Slack Water').getByRole('link', { name: 'Chart' }).click();
-  const text = page.getByRole('textbox', { name: 'Chart text' });
-  await expect(text).toBeVisible();
-  const other = await page.context().newPage();
-  // The edit waits while the tune is deleted.
-  await page.route('**/edits', (route) => route.abort());
-  await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | Ab7 |\n');
-  await expect(page.getByRole('button', { name: 'Try now' })).toBeVisible();
-  const id = /tunes\/([^/]+)/.exec(page.url())![1]!;
-  await other.request.post(`${own.address}/?index`, { form: { intent: 'delete', id } });
-  await page.unroute('**/edits');
-  await expect(page.getByRole('button', { name: '1 change not saved' })).toBeVisible();
-  // The place does not turn into an error page under one's hands.
-  await expect(page.getByText('This was deleted in another window')).toBeVisible();
-  await expect(text).toContainText('| Cm | Ab7 |');
-  await other.goto(`${own.address}/keeping`);
-  await other.getByRole('button', { name: 'Bring back' }).click();
-  await expect(other.getByText('It is empty.')).toBeVisible();
-  await expect(other.getByRole('button', { name: /not saved/ })).toHaveCount(0);
-  await expectSaved(other);
-  await other.goto(`${own.address}/tunes/${id}/chart`);
-  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| Cm | Ab7 |');
-});
+test(
+  'an edit of a tune that another window put in the bin is kept, and saved with it when it is brought back',
+  THOROUGH,
+  async ({ page, own }) => {
+    await page.goto(own.address);
+    await row(page, 'Slack Water').getByRole('link', { name: 'Chart' }).click();
+    const text = page.getByRole('textbox', { name: 'Chart text' });
+    await expect(text).toBeVisible();
+    const other = await page.context().newPage();
+    // The edit waits while the tune is deleted.
+    await page.route('**/edits', (route) => route.abort());
+    await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | Ab7 |\n');
+    await expect(page.getByRole('button', { name: 'Try now' })).toBeVisible();
+    const id = /tunes\/([^/]+)/.exec(page.url())![1]!;
+    await other.request.post(`${own.address}/?index`, { form: { intent: 'delete', id } });
+    await page.unroute('**/edits');
+    await expect(page.getByRole('button', { name: '1 change not saved' })).toBeVisible();
+    // The place does not turn into an error page under one's hands.
+    await expect(page.getByText('This was deleted in another window')).toBeVisible();
+    await expect(text).toContainText('| Cm | Ab7 |');
+    await other.goto(`${own.address}/keeping`);
+    await other.getByRole('button', { name: 'Bring back' }).click();
+    await expect(other.getByText('It is empty.')).toBeVisible();
+    await expect(other.getByRole('button', { name: /not saved/ })).toHaveCount(0);
+    await expectSaved(other);
+    await other.goto(`${own.address}/tunes/${id}/chart`);
+    await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| Cm | Ab7 |');
+  },
+);
 
-test('a tune goes back to what it was on another day, and forward again', async ({ page, own }) => {
+test('a tune goes back to what it was on another day, and forward again', THOROUGH, async ({ page, own }) => {
   await page.goto(own.address);
   await row(page, 'Slack Water').getByRole('link', { name: 'Chart' }).click();
   await typeChart(page, 'title: Slack Water\nkey: Cm\nmeter: 3/4\n| Cm | Ab7 | Fm |\n');
@@ -147,38 +149,39 @@ test('a tune goes back to what it was on another day, and forward again', async 
   await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| Cm | Ab7 | Fm |');
 });
 
-test('two thousand tunes: the shelf shows the first at once, scrolls to the last, and finds one by a word', async ({
-  page,
-  own,
-}) => {
-  const { default: Database } = await import('better-sqlite3');
-  const db = new Database(own.database);
-  const insert = db.prepare(
-    `insert into tune (id, title, chart_text, doc, facts, changed_at) select ?, ?, chart_text, doc, facts, ? from tune where title = 'Slack Water' limit 1`,
-  );
-  db.transaction(() => {
-    for (let n = 0; n < 2000; n++) insert.run(`many-${n}`, `Tune of the ${n}th crossing`, 1000 + n);
-  })();
-  db.close();
-  await page.goto(own.address);
-  await expect(page.getByText('2008 tunes')).toBeVisible();
-  await page.keyboard.press('/');
-  await page.getByRole('textbox', { name: 'Find a tune' }).fill('1234th');
-  await expect(page.locator('.shelf-tune')).toHaveCount(1);
-  await page.keyboard.press('ArrowDown');
-  await expect(page.locator('.shelf-link').first()).toBeFocused();
-  await page.keyboard.press('Delete');
-  await expect(page.getByText('No tune is called so.')).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(row(page, 'Tune of the 1234th crossing')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Find a tune' }).fill('');
-  // The list grows long again first.
-  await expect(async () => {
-    await page.locator('#place').evaluate((place) => place.scrollTo(0, place.scrollHeight));
-    await expect(row(page, 'Tune of the 0th crossing')).toBeInViewport({ timeout: 500 });
-  }).toPass();
-  expect(await page.locator('.shelf-tune').count()).toBeLessThan(60);
-  await row(page, 'Tune of the 0th crossing').getByRole('link').first().focus();
-  for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowUp');
-  await expect(row(page, 'Tune of the 3th crossing').getByRole('link').first()).toBeFocused();
-});
+test(
+  'two thousand tunes: the shelf shows the first at once, scrolls to the last, and finds one by a word',
+  THOROUGH,
+  async ({ page, own }) => {
+    const { default: Database } = await import('better-sqlite3');
+    const db = new Database(own.database);
+    const insert = db.prepare(
+      `insert into tune (id, title, chart_text, doc, facts, changed_at) select ?, ?, chart_text, doc, facts, ? from tune where title = 'Slack Water' limit 1`,
+    );
+    db.transaction(() => {
+      for (let n = 0; n < 2000; n++) insert.run(`many-${n}`, `Tune of the ${n}th crossing`, 1000 + n);
+    })();
+    db.close();
+    await page.goto(own.address);
+    await expect(page.getByText('2008 tunes')).toBeVisible();
+    await page.keyboard.press('/');
+    await page.getByRole('textbox', { name: 'Find a tune' }).fill('1234th');
+    await expect(page.locator('.shelf-tune')).toHaveCount(1);
+    await page.keyboard.press('ArrowDown');
+    await expect(page.locator('.shelf-link').first()).toBeFocused();
+    await page.keyboard.press('Delete');
+    await expect(page.getByText('No tune is called so.')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(row(page, 'Tune of the 1234th crossing')).toBeVisible();
+    await page.getByRole('textbox', { name: 'Find a tune' }).fill('');
+    // The list grows long again first.
+    await expect(async () => {
+      await page.locator('#place').evaluate((place) => place.scrollTo(0, place.scrollHeight));
+      await expect(row(page, 'Tune of the 0th crossing')).toBeInViewport({ timeout: 500 });
+    }).toPass();
+    expect(await page.locator('.shelf-tune').count()).toBeLessThan(60);
+    await row(page, 'Tune of the 0th crossing').getByRole('link').first().focus();
+    for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowUp');
+    await expect(row(page, 'Tune of the 3th crossing').getByRole('link').first()).toBeFocused();
+  },
+);

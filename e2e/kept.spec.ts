@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { axeClean, expect, expectSaved, idle, newTune, openBench, openNew, priced, symbols, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* Kept moves: kept on the bench, found, heard in other keys, put into another tune in another meter, changed, brought in and out. */
 
@@ -144,7 +145,7 @@ test('a tune is begun from an introduction, and whole takes may use a move that 
   await expect(page.locator('.side')).toContainText('down the stairs');
 });
 
-test('the moves are worked by keys, on a phone too, with nothing for axe to say', async ({ page }) => {
+test('the moves are worked by keys, on a phone too, with nothing for axe to say', THOROUGH, async ({ page }) => {
   await page.goto('/moves?move=intro-rounds');
   await expect(page.locator('.strip li').first()).toBeVisible();
   await page.keyboard.press('ArrowDown');

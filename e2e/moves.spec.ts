@@ -1,4 +1,5 @@
 import { expect, expectSaved, idle, openNew, symbols, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 test('a move is looked for, heard, made, lifted and undone; what stands there says so, and it survives a reload', async ({
   page,
@@ -56,7 +57,7 @@ test('several chords are selected by keys and by dragging, and a move takes thei
   expect((await symbols(page)).slice(4)).toEqual(['C 6', 'A minor 7', 'D minor 7', 'G 7']);
 });
 
-test('where no move fits it is said why, and the best few stand beside the colours', async ({ page }) => {
+test('where no move fits it is said why, and the best few stand beside the colours', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Why\nkey: C\n| C | G7 | Am | F |\n');
   await expect(page.getByRole('list', { name: 'The best moves' }).getByRole('listitem').first()).toBeVisible();
   await page.keyboard.press('ArrowRight');
@@ -70,36 +71,40 @@ test('where no move fits it is said why, and the best few stand beside the colou
   await expect(page.getByLabel('Find')).toHaveValue('');
 });
 
-test('a style is seen, copied and changed, a move switched off, and both are remembered', async ({ page }) => {
-  await openNew(page, 'title: Styled\nkey: C\n| C | Dm7 | G7 | C |\n');
-  await page.keyboard.press('m');
-  const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
-  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(1);
-  await page.getByRole('combobox', { name: 'Style' }).click();
-  await page.getByRole('option', { name: /See and change/ }).click();
-  const sheet = page.getByRole('dialog', { name: 'Styles' });
-  await sheet.getByRole('tab', { name: 'Grit', exact: true }).click();
-  await expect(sheet.getByLabel('How much Planing is wanted')).toBeDisabled();
-  await sheet.getByRole('button', { name: 'Copy to change' }).click();
-  await sheet.getByLabel('How much Diminished is wanted').press('End');
-  const colours = sheet.getByLabel('Colours it likes, best first');
-  await colours.fill('m11 wobble');
-  await expect(sheet.getByText('“wobble” is no colour.')).toBeVisible();
-  await colours.fill('maj9 m11');
-  await sheet.getByText('Diminished', { exact: true }).click();
-  await sheet.getByRole('checkbox', { name: /^rising diminished/ }).uncheck();
-  await sheet.getByRole('button', { name: 'Use Grit, mine' }).click();
-  await expect(moves.first()).toContainText(/diminished|planing|approach|frets|half step/);
-  await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
-  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
-  await page.reload();
-  await idle(page);
-  await page.keyboard.press('m');
-  await expect(page.getByRole('combobox', { name: 'Style' })).toContainText('Grit, mine');
-  await page.keyboard.press('c');
-  await expect(page.locator('.option').nth(1)).toContainText('Grit, mine likes it');
-  await expect(page.locator('.option').nth(1).locator('.symbol')).toHaveAttribute('aria-label', 'C major 9');
-  await page.keyboard.press('m');
-  await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
-  await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
-});
+test(
+  'a style is seen, copied and changed, a move switched off, and both are remembered',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, 'title: Styled\nkey: C\n| C | Dm7 | G7 | C |\n');
+    await page.keyboard.press('m');
+    const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
+    await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(1);
+    await page.getByRole('combobox', { name: 'Style' }).click();
+    await page.getByRole('option', { name: /See and change/ }).click();
+    const sheet = page.getByRole('dialog', { name: 'Styles' });
+    await sheet.getByRole('tab', { name: 'Grit', exact: true }).click();
+    await expect(sheet.getByLabel('How much Planing is wanted')).toBeDisabled();
+    await sheet.getByRole('button', { name: 'Copy to change' }).click();
+    await sheet.getByLabel('How much Diminished is wanted').press('End');
+    const colours = sheet.getByLabel('Colours it likes, best first');
+    await colours.fill('m11 wobble');
+    await expect(sheet.getByText('“wobble” is no colour.')).toBeVisible();
+    await colours.fill('maj9 m11');
+    await sheet.getByText('Diminished', { exact: true }).click();
+    await sheet.getByRole('checkbox', { name: /^rising diminished/ }).uncheck();
+    await sheet.getByRole('button', { name: 'Use Grit, mine' }).click();
+    await expect(moves.first()).toContainText(/diminished|planing|approach|frets|half step/);
+    await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
+    await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
+    await page.reload();
+    await idle(page);
+    await page.keyboard.press('m');
+    await expect(page.getByRole('combobox', { name: 'Style' })).toContainText('Grit, mine');
+    await page.keyboard.press('c');
+    await expect(page.locator('.option').nth(1)).toContainText('Grit, mine likes it');
+    await expect(page.locator('.option').nth(1).locator('.symbol')).toHaveAttribute('aria-label', 'C major 9');
+    await page.keyboard.press('m');
+    await expect(moves.filter({ hasText: 'common-tone diminished' }).first()).toBeVisible();
+    await expect(moves.filter({ hasText: 'rising diminished' })).toHaveCount(0);
+  },
+);

@@ -11,7 +11,12 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
   profile: [
     async ({ browser }, use, { project }) => {
       const { baseURL, viewport } = project.use;
-      const profile = await browser.newContext({ baseURL: baseURL!, viewport: viewport! });
+      const profile = await browser.newContext({
+        baseURL: baseURL!,
+        viewport: viewport!,
+        // What glides is there at once.
+        reducedMotion: 'reduce',
+      });
       await use(profile);
       await profile.close();
     },

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, expectSaved, gripInHand, idle, newTune, openBench, openNew, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const TUNE = 'title: Wake\nkey: C\nmeter: 4/4\ntempo: 120\n| C | Am7 | Dm7 | G7 |\n| F | E7 | Am7 | % |\n';
 
@@ -67,7 +68,7 @@ test('a setting that cannot be is refused where it stands, with what would be ri
   await expect(page.getByLabel('Capo', { exact: true })).toHaveValue('0');
 });
 
-test('the reach is found by trying', async ({ page }) => {
+test('the reach is found by trying', THOROUGH, async ({ page }) => {
   await newPlayer(page);
   await page.getByRole('button', { name: 'Find it by trying' }).click();
   const trial = page.getByRole('group', { name: 'Finding the reach' });
@@ -84,7 +85,7 @@ test('the reach is found by trying', async ({ page }) => {
   await expect(page.getByLabel('mm', { exact: true })).toHaveValue(String(held));
 });
 
-test('what a hand holds is counted anew after each change, with what the change took', async ({ page }) => {
+test('what a hand holds is counted anew after each change, with what the change took', THOROUGH, async ({ page }) => {
   await newPlayer(page);
   const before = await counted(page);
   expect(before).toBeGreaterThan(400_000);
@@ -93,7 +94,7 @@ test('what a hand holds is counted anew after each change, with what the change 
   expect(await counted(page)).toBeLessThan(before);
 });
 
-test('a left-hander’s neck is mirrored; a capo and seven strings are drawn', async ({ page }) => {
+test('a left-hander’s neck is mirrored; a capo and seven strings are drawn', THOROUGH, async ({ page }) => {
   await newPlayer(page);
   const nut = () => page.locator('.neck-nut').getAttribute('x1').then(Number);
   const right = await nut();
@@ -150,7 +151,7 @@ async function atGrips(page: Page): Promise<{ id: string; rows: ReturnType<Page[
   return { id, rows };
 }
 
-test('grips are filtered, and all come back', async ({ page }) => {
+test('grips are filtered, and all come back', THOROUGH, async ({ page }) => {
   const { rows } = await atGrips(page);
   await page.getByRole('button', { name: 'Filter' }).click();
   const choose = async (question: string, answer: string) => {
@@ -199,7 +200,7 @@ test('a kept grip comes first, a banished one is gone from list and arrangement 
   await expect(gripInHand(page)).toHaveText(stood);
 });
 
-test('two grips are compared', async ({ page }) => {
+test('two grips are compared', THOROUGH, async ({ page }) => {
   const { rows } = await atGrips(page);
   for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('b');
@@ -212,7 +213,7 @@ test('two grips are compared', async ({ page }) => {
   await expect(compared).toHaveCount(0);
 });
 
-test('a hard grip has ways out, one click each, and its fingers can be chosen', async ({ page }) => {
+test('a hard grip has ways out, one click each, and its fingers can be chosen', THOROUGH, async ({ page }) => {
   const { rows } = await atGrips(page);
   const hard = rows.filter({ hasText: /hard|moderate/ }).first();
   // The cheapest are easy: some way down the list there are others.
@@ -251,7 +252,7 @@ test('a hard grip has ways out, one click each, and its fingers can be chosen', 
   await expect(page.getByRole('button', { name: /^your fingers/ })).toHaveCount(0);
 });
 
-test('the neck shows fingers, degrees or notes as chosen, and remembers it', async ({ page }) => {
+test('the neck shows fingers, degrees or notes as chosen, and remembers it', THOROUGH, async ({ page }) => {
   const id = await openNew(page, TUNE);
   const marks = () => page.locator('.neck-finger').allTextContents();
   const fingers = await marks();
@@ -265,7 +266,7 @@ test('the neck shows fingers, degrees or notes as chosen, and remembers it', asy
   await expect(page.getByRole('button', { name: 'fingers', exact: true })).toHaveAttribute('aria-pressed', 'true');
 });
 
-test('the grips are shown large, and print without the page around them', async ({ page }) => {
+test('the grips are shown large, and print without the page around them', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await page.getByRole('button', { name: 'Take it away' }).click();
   await page.getByRole('menuitem', { name: 'Grips, large and for print' }).click();
@@ -279,39 +280,43 @@ test('the grips are shown large, and print without the page around them', async 
   await expect(page.locator('.bench')).toBeVisible();
 });
 
-test('what matters is weighed, the tune is solved anew for it, and all is as usual again', async ({ page }) => {
-  const id = await newTune(page, 'title: Wake\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
-  const address = await newPlayer(page, id);
-  await openBench(page, id);
-  const way = page.locator('.side-way');
-  const cost = () => way.innerText();
-  await page.keyboard.press('End');
-  // A line, that opens for good.
-  await way.locator('summary').click();
-  await expect(way).toContainText(/holds|falls|rises/);
-  await expect(way).toContainText(/What it costs\s*[\d.]+/);
-  await expect(way.getByText('Instead of it')).toBeVisible();
-  const before = await cost();
-  await page.goto(address);
-  await page.getByText('What matters on the way through a tune').click();
-  await page.getByLabel('voices that move').click();
-  await page.getByRole('option', { name: 'most' }).click();
-  await page.getByLabel('hard grips').click();
-  await page.getByRole('option', { name: 'not at all' }).click();
-  await expectSaved(page);
-  await openBench(page, id);
-  await page.keyboard.press('End');
-  await expect.poll(cost).not.toBe(before);
-  await expect(way).not.toContainText('hard grips');
-  await page.goto(address);
-  await page.getByRole('button', { name: 'All as usual' }).click();
-  await expectSaved(page);
-  await openBench(page, id);
-  await page.keyboard.press('End');
-  await expect.poll(cost).toBe(before);
-});
+test(
+  'what matters is weighed, the tune is solved anew for it, and all is as usual again',
+  THOROUGH,
+  async ({ page }) => {
+    const id = await newTune(page, 'title: Wake\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
+    const address = await newPlayer(page, id);
+    await openBench(page, id);
+    const way = page.locator('.side-way');
+    const cost = () => way.innerText();
+    await page.keyboard.press('End');
+    // A line, that opens for good.
+    await way.locator('summary').click();
+    await expect(way).toContainText(/holds|falls|rises/);
+    await expect(way).toContainText(/What it costs\s*[\d.]+/);
+    await expect(way.getByText('Instead of it')).toBeVisible();
+    const before = await cost();
+    await page.goto(address);
+    await page.getByText('What matters on the way through a tune').click();
+    await page.getByLabel('voices that move').click();
+    await page.getByRole('option', { name: 'most' }).click();
+    await page.getByLabel('hard grips').click();
+    await page.getByRole('option', { name: 'not at all' }).click();
+    await expectSaved(page);
+    await openBench(page, id);
+    await page.keyboard.press('End');
+    await expect.poll(cost).not.toBe(before);
+    await expect(way).not.toContainText('hard grips');
+    await page.goto(address);
+    await page.getByRole('button', { name: 'All as usual' }).click();
+    await expectSaved(page);
+    await openBench(page, id);
+    await page.keyboard.press('End');
+    await expect.poll(cost).toBe(before);
+  },
+);
 
-test('who plays alone leaves the low notes to a bass that is heard, with one click', async ({ page }) => {
+test('who plays alone leaves the low notes to a bass that is heard, with one click', THOROUGH, async ({ page }) => {
   const id = await newTune(page, TUNE);
   const address = await newPlayer(page, id);
   await openBench(page, id);

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { axeClean, expect, expectSaved, newTune, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const TUNE = 'title: Bell Buoy\nkey: C\ntempo: 240\n';
 const BARS = '| C | A7 | Dm7 | G7 |\n| Em7 | A7 | Dm7 G7 | C |\n';
@@ -54,7 +55,7 @@ test('a change is drilled by two pedals: the tempo rises after clean rounds, and
   await expect(entry).toContainText('1 of 2 clean');
 });
 
-test('a window that is closed in mid-round loses no round of it', async ({ page, context }) => {
+test('a window that is closed in mid-round loses no round of it', THOROUGH, async ({ page, context }) => {
   await openPlan(page, `title: Drift Net\nkey: F\ntempo: 200\n| F | D7 | Gm7 | C7 |\n`);
   await part(page, 'Changes').locator('.plan-step').first().click();
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
@@ -123,7 +124,7 @@ test('a plan is taken up in one step, a session made of it, a card laid down', a
   await page.waitForURL('**/practice');
 });
 
-test('the tool asks, and shows what is right', async ({ page }) => {
+test('the tool asks, and shows what is right', THOROUGH, async ({ page }) => {
   await openPlan(page, `title: Signal Flags\nkey: Bb\ntempo: 120\n${BARS}`);
   await plan(page).locator('.plan-step', { hasText: 'the tool asks' }).click();
   const answers = page.getByRole('group', { name: 'Answers' });
@@ -142,7 +143,7 @@ test('the tool asks, and shows what is right', async ({ page }) => {
   await expect(entry).toContainText(`${1 - wrong} of 1 clean`);
 });
 
-test('a phrase waits for its answer, and says what it could be', async ({ page }) => {
+test('a phrase waits for its answer, and says what it could be', THOROUGH, async ({ page }) => {
   await page.goto('/practice');
   await page.getByRole('combobox', { name: 'Tune' }).click();
   await page.getByRole('option', { name: "Lamplighter's Landing", exact: true }).first().click();
@@ -160,7 +161,7 @@ test('a phrase waits for its answer, and says what it could be', async ({ page }
   await expect(marks(page)).toContainText(/Phrase 2 of/);
 });
 
-test('bars go through the keys and the areas; what was not clean comes back', async ({ page }) => {
+test('bars go through the keys and the areas; what was not clean comes back', THOROUGH, async ({ page }) => {
   const id = await openPlan(
     page,
     `title: Twelve Knots\nkey: F\ntempo: 300\n| Gm7 C7 | F |\n| Gm7 C7 | F |\n| Bb | F |\n`,
@@ -184,7 +185,7 @@ test('bars go through the keys and the areas; what was not clean comes back', as
   await expect(page.getByRole('region', { name: 'Now' }).locator('.symbol')).toBeVisible();
 });
 
-test('phrases of three beats are counted over the bars', async ({ page }) => {
+test('phrases of three beats are counted over the bars', THOROUGH, async ({ page }) => {
   await openPlan(page, `title: Cross Swell\nkey: D\ntempo: 300\n${BARS}`);
   await plan(page).locator('.plan-step', { hasText: 'three or five beats' }).click();
   const play = page.getByRole('button', { name: 'Play', exact: true });
@@ -228,48 +229,54 @@ test('where it hurts all stops, it is logged, and an entry is put right by anoth
   await expect(page.locator('.cards li', { hasText: grip! })).toBeVisible();
 });
 
-test('another take of the tune is offered where it hurts, and what hurt is logged on the way there', async ({
-  page,
-}) => {
-  await page.goto('/practice');
-  await page.getByRole('combobox', { name: 'Tune' }).click();
-  await page.getByRole('option', { name: 'Slack Water', exact: true }).first().click();
-  await expect(page.getByRole('combobox', { name: 'Tune' })).toContainText('Slack Water');
-  await expect(plan(page)).toHaveAttribute('aria-busy', 'false');
-  await part(page, 'Two bars').locator('.plan-step').first().click();
-  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
-  await page.keyboard.press('h');
-  const dialog = page.getByRole('dialog', { name: 'Stop here' });
-  await dialog.getByRole('button', { name: 'thumb' }).click();
-  await dialog.getByLabel('A note, if you like').fill('the long one');
-  await dialog.locator('a[href*="/practice?tune="]').first().click();
-  await page.waitForURL(/practice\?tune=.*take=/);
-  await expect(plan(page).locator('.plan-step').first()).toBeVisible();
-  await expectSaved(page);
-  const entries = await log(page);
-  await expect(entries.getByRole('listitem').filter({ hasText: 'the long one' })).toContainText('it hurt: thumb');
-});
+test(
+  'another take of the tune is offered where it hurts, and what hurt is logged on the way there',
+  THOROUGH,
+  async ({ page }) => {
+    await page.goto('/practice');
+    await page.getByRole('combobox', { name: 'Tune' }).click();
+    await page.getByRole('option', { name: 'Slack Water', exact: true }).first().click();
+    await expect(page.getByRole('combobox', { name: 'Tune' })).toContainText('Slack Water');
+    await expect(plan(page)).toHaveAttribute('aria-busy', 'false');
+    await part(page, 'Two bars').locator('.plan-step').first().click();
+    await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+    await page.keyboard.press('h');
+    const dialog = page.getByRole('dialog', { name: 'Stop here' });
+    await dialog.getByRole('button', { name: 'thumb' }).click();
+    await dialog.getByLabel('A note, if you like').fill('the long one');
+    await dialog.locator('a[href*="/practice?tune="]').first().click();
+    await page.waitForURL(/practice\?tune=.*take=/);
+    await expect(plan(page).locator('.plan-step').first()).toBeVisible();
+    await expectSaved(page);
+    const entries = await log(page);
+    await expect(entries.getByRole('listitem').filter({ hasText: 'the long one' })).toContainText('it hurt: thumb');
+  },
+);
 
-test('two pedals do all of it: play, mark, stop when the left is held, go on when the right is', async ({ page }) => {
-  await openPlan(page, `title: Two Bells\nkey: C\ntempo: 232\n${BARS}`);
-  await part(page, 'Changes').locator('.plan-step').first().click();
-  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
-  await expect(page.locator('.pedal-right')).toContainText('Play');
-  await page.keyboard.press('PageDown');
-  await expect(page.locator('.beat-light:not(.beat-off)')).toBeVisible();
-  await page.keyboard.press('PageDown');
-  await expect(marks(page)).toContainText('1 clean, 0 not');
-  await page.keyboard.down('PageUp');
-  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
-  await page.keyboard.up('PageUp');
-  await page.locator('.pedal-right').hover();
-  await page.mouse.down();
-  await page.waitForURL('**/practice');
-  await page.mouse.up();
-  await expectSaved(page);
-});
+test(
+  'two pedals do all of it: play, mark, stop when the left is held, go on when the right is',
+  THOROUGH,
+  async ({ page }) => {
+    await openPlan(page, `title: Two Bells\nkey: C\ntempo: 232\n${BARS}`);
+    await part(page, 'Changes').locator('.plan-step').first().click();
+    await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+    await expect(page.locator('.pedal-right')).toContainText('Play');
+    await page.keyboard.press('PageDown');
+    await expect(page.locator('.beat-light:not(.beat-off)')).toBeVisible();
+    await page.keyboard.press('PageDown');
+    await expect(marks(page)).toContainText('1 clean, 0 not');
+    await page.keyboard.down('PageUp');
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+    await page.keyboard.up('PageUp');
+    await page.locator('.pedal-right').hover();
+    await page.mouse.down();
+    await page.waitForURL('**/practice');
+    await page.mouse.up();
+    await expectSaved(page);
+  },
+);
 
-test('a grip that is asked for in an area is put on the neck, and judged', async ({ page }) => {
+test('a grip that is asked for in an area is put on the neck, and judged', THOROUGH, async ({ page }) => {
   await openPlan(page, `title: Neck and Neck\nkey: C\ntempo: 120\n| Am7 | Dm7 | G7 | Cmaj7 |\n`);
   await plan(page).locator('.plan-step', { hasText: 'the tool asks' }).click();
   const neck = page.getByRole('group', { name: /The neck/ });
@@ -291,35 +298,39 @@ test('a grip that is asked for in an area is put on the neck, and judged', async
   await expect(neck).toHaveCount(0);
 });
 
-test('two windows practise at once, one by a clock that is a year late: both are logged', async ({ page, context }) => {
-  const id = await openPlan(page, `title: Ship and Shore\nkey: C\ntempo: 200\n${BARS}`);
-  const other = await context.newPage();
-  await other.clock.setSystemTime(new Date('2025-03-01T10:00:00'));
-  await other.goto(`/practice?tune=${id}`);
-  for (const one of [page, other]) {
-    await part(one, 'Grips').locator('.plan-step').first().click();
-    await one.getByRole('button', { name: 'Show it' }).click();
-  }
-  for (const one of [other, page]) {
-    await one
-      .getByRole('button', { name: /^It was/ })
-      .last()
-      .click();
-    await one.getByRole('button', { name: 'Finish' }).click();
-    await one.waitForURL('**/practice');
-    await expectSaved(one);
-  }
-  const entries = await log(page);
-  // It lies where its own clock has it: before all the others.
-  await entries.getByRole('button', { name: 'Older' }).click();
-  await expect(entries.getByRole('heading', { name: /March 2025/ })).toBeVisible();
-  await page.goto('/practice');
-  await page.getByText(/All that comes back/).click();
-  await expect(page.locator('.cards li').first()).toBeVisible();
-  await other.close();
-});
+test(
+  'two windows practise at once, one by a clock that is a year late: both are logged',
+  THOROUGH,
+  async ({ page, context }) => {
+    const id = await openPlan(page, `title: Ship and Shore\nkey: C\ntempo: 200\n${BARS}`);
+    const other = await context.newPage();
+    await other.clock.setSystemTime(new Date('2025-03-01T10:00:00'));
+    await other.goto(`/practice?tune=${id}`);
+    for (const one of [page, other]) {
+      await part(one, 'Grips').locator('.plan-step').first().click();
+      await one.getByRole('button', { name: 'Show it' }).click();
+    }
+    for (const one of [other, page]) {
+      await one
+        .getByRole('button', { name: /^It was/ })
+        .last()
+        .click();
+      await one.getByRole('button', { name: 'Finish' }).click();
+      await one.waitForURL('**/practice');
+      await expectSaved(one);
+    }
+    const entries = await log(page);
+    // It lies where its own clock has it: before all the others.
+    await entries.getByRole('button', { name: 'Older' }).click();
+    await expect(entries.getByRole('heading', { name: /March 2025/ })).toBeVisible();
+    await page.goto('/practice');
+    await page.getByText(/All that comes back/).click();
+    await expect(page.locator('.cards li').first()).toBeVisible();
+    await other.close();
+  },
+);
 
-test('a take that is deleted while it is practised is said to be, and nothing is lost', async ({ page }) => {
+test('a take that is deleted while it is practised is said to be, and nothing is lost', THOROUGH, async ({ page }) => {
   const id = await openPlan(page, `title: Cut Loose\nkey: C\ntempo: 120\n${BARS}`);
   await part(page, 'The form').locator('.plan-step').click();
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
@@ -361,7 +372,7 @@ test('practice is worked on a phone, with nothing for axe to say', async ({ page
   await axeClean(page);
 });
 
-test('a MIDI foot switch marks rounds, once it is said which pedal is which', async ({ page }) => {
+test('a MIDI foot switch marks rounds, once it is said which pedal is which', THOROUGH, async ({ page }) => {
   // A stand-in for the device: what is pressed is said by the test.
   await page.addInitScript(() => {
     const input = { onmidimessage: null as null | ((event: { data: number[] }) => void) };
@@ -402,7 +413,7 @@ test('a MIDI foot switch marks rounds, once it is said which pedal is which', as
   await expectSaved(page);
 });
 
-test('a browser that gives no MIDI says so, and what does the same', async ({ page }) => {
+test('a browser that gives no MIDI says so, and what does the same', THOROUGH, async ({ page }) => {
   await page.addInitScript(() => {
     navigator.requestMIDIAccess = () => Promise.reject(new Error('refused'));
   });
@@ -413,7 +424,7 @@ test('a browser that gives no MIDI says so, and what does the same', async ({ pa
   await expect(page.getByRole('alert')).toContainText('Keys and the pedals on the screen do the same');
 });
 
-test('a kept move is practised from its place, key after key', async ({ page }) => {
+test('a kept move is practised from its place, key after key', THOROUGH, async ({ page }) => {
   await page.goto('/moves?move=turn-pushed');
   await page.getByRole('button', { name: 'Practise it' }).click();
   await expect(page.getByRole('heading', { name: 'I VI7 ii V' })).toBeVisible();
@@ -426,7 +437,7 @@ test('a kept move is practised from its place, key after key', async ({ page }) 
   await expect(marks(page)).toContainText('0 clean, 12 to come');
 });
 
-test('a tune whose chart was emptied keeps nobody from practising', async ({ page }) => {
+test('a tune whose chart was emptied keeps nobody from practising', THOROUGH, async ({ page }) => {
   const id = await newTune(page, 'title: Washed Out\nkey: C\n| C | G7 |\n');
   const edit = {
     editId: `${id}.2`,

@@ -13,6 +13,7 @@ import {
   test,
   typeChart,
 } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* Everybody reaches everything: by keys, by touch, by mouse, on every screen, by ear. */
 
@@ -49,7 +50,7 @@ test('keys typed without a pause do what they say, one after another', async ({ 
   await expectSaved(page);
 });
 
-test('keys are not held up for what never comes', async ({ page }) => {
+test('keys are not held up for what never comes', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Rest\nkey: C\n| C | N.C. | G7 | C |\n');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('g');
@@ -58,7 +59,7 @@ test('keys are not held up for what never comes', async ({ page }) => {
   await expect(page.locator('#column-2')).toContainText('pinned');
 });
 
-test('arrows inside a group of choices, the tabs or the neck never move the chord', async ({ page }) => {
+test('arrows inside a group of choices, the tabs or the neck never move the chord', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   const here = page.getByRole('option', { selected: true });
   await page.keyboard.press('ArrowRight');
@@ -81,7 +82,7 @@ test('arrows inside a group of choices, the tabs or the neck never move the chor
   await expect(page.getByRole('option', { selected: true })).toHaveCount(2);
 });
 
-test('whatever has the focus shows it', async ({ page }) => {
+test('whatever has the focus shows it', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await priced(page);
   const seen = new Set<string>();
@@ -105,7 +106,7 @@ test('whatever has the focus shows it', async ({ page }) => {
   expect(seen.size).toBeGreaterThan(20);
 });
 
-test('Enter opens a detail, Space stops what was started a moment ago', async ({ page }) => {
+test('Enter opens a detail, Space stops what was started a moment ago', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   const way = page.locator('.side-way');
   await way.locator('summary').focus();
@@ -128,7 +129,7 @@ test('Enter opens a detail, Space stops what was started a moment ago', async ({
   await expect(page.locator('#column-0')).not.toContainText('pinned');
 });
 
-test('a drag with the mouse takes exactly the bars under it, and the stage stays', async ({ page }) => {
+test('a drag with the mouse takes exactly the bars under it, and the stage stays', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   const stage = page.locator('.stage');
   const boxes = await page.locator('.column').evaluateAll((all) =>
@@ -151,25 +152,29 @@ test('a drag with the mouse takes exactly the bars under it, and the stage stays
   expect(await scrolled()).toBe(before);
 });
 
-test('after a reload it is the same bar, tab and nearness; so it is after a look at the chart', async ({ page }) => {
-  await openNew(page, TUNE);
-  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('Shift+ArrowRight');
-  await page.keyboard.press('m');
-  await page.keyboard.press('+');
-  const heading = page.getByRole('heading', { name: 'Moves in bars 6 to 7' });
-  await expect(heading).toBeVisible();
-  const width = (await page.locator('#column-6').boundingBox())!.width;
-  await page.reload();
-  await idle(page);
-  await expect(heading).toBeVisible();
-  await expect.poll(async () => (await page.locator('#column-6').boundingBox())?.width).toBe(width);
-  await page.getByRole('link', { name: 'Chart', exact: true }).click();
-  await page.getByRole('button', { name: 'To the bench' }).click();
-  await expect(heading).toBeVisible();
-});
+test(
+  'after a reload it is the same bar, tab and nearness; so it is after a look at the chart',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('m');
+    await page.keyboard.press('+');
+    const heading = page.getByRole('heading', { name: 'Moves in bars 6 to 7' });
+    await expect(heading).toBeVisible();
+    const width = (await page.locator('#column-6').boundingBox())!.width;
+    await page.reload();
+    await idle(page);
+    await expect(heading).toBeVisible();
+    await expect.poll(async () => (await page.locator('#column-6').boundingBox())?.width).toBe(width);
+    await page.getByRole('link', { name: 'Chart', exact: true }).click();
+    await page.getByRole('button', { name: 'To the bench' }).click();
+    await expect(heading).toBeVisible();
+  },
+);
 
-test('flats, sharps and numerals are text, to be read aloud and copied', async ({ page }) => {
+test('flats, sharps and numerals are text, to be read aloud and copied', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Signs\nkey: Eb\n| Eb | F#dim7 | Fm7 | Bb7 |\n| Bm7b5 | Abm6 | Eb | % |\n');
   await priced(page);
   const copied = await page.evaluate(() => {
@@ -199,7 +204,7 @@ test('flats, sharps and numerals are text, to be read aloud and copied', async (
   }).toPass({ timeout: 10_000 });
 });
 
-test('what is tried and done is said once', async ({ page }) => {
+test('what is tried and done is said once', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await priced(page);
   await page.evaluate(() => {
@@ -274,60 +279,64 @@ test('on a phone the options come up over the neck; a tap tries, a second keeps'
   await phone.close();
 });
 
-test('a finger selects bars by a long press and a drag, or with the switch for it; else it scrolls', async ({
-  browser,
-  baseURL,
-  page,
-}) => {
-  const id = await newTune(page, TUNE);
-  const tablet = await browser.newContext({
-    baseURL: baseURL!,
-    hasTouch: true,
-    isMobile: true,
-    viewport: { width: 820, height: 1180 },
-  });
-  const touched = await tablet.newPage();
-  await asOneWhoReadIt(touched);
-  await openBench(touched, id);
-  const middle = async (n: number) => {
-    const { x, y, width } = (await touched.locator(`#column-${n}`).boundingBox())!;
-    return [x + width / 2, y + 60] as const;
-  };
-  const selected = () =>
-    touched.getByRole('option', { selected: true }).evaluateAll((all) => all.map(({ id: name }) => name));
-  const one = finger(await tablet.newCDPSession(touched));
-  const [from, to] = [await middle(1), await middle(3)];
-  await one.down(...from);
-  await expect.poll(selected).toEqual(['column-1']);
-  for (let step = 1; step <= 8; step++) await one.move(from[0] + ((to[0] - from[0]) * step) / 8, from[1]);
-  await one.up();
-  expect(await selected()).toEqual(['column-1', 'column-2', 'column-3']);
-  expect(await touched.locator('.stage').evaluate((stage) => stage.scrollLeft)).toBe(0);
-  // The switch.
-  await touched.locator('#column-0').tap();
-  await expect.poll(selected).toEqual(['column-0']);
-  await touched.getByRole('button', { name: 'Select several chords' }).tap();
-  await touched.locator('#column-2').tap();
-  await expect.poll(selected).toEqual(['column-0', 'column-1', 'column-2']);
-  // A swipe stays on the page.
-  const overscroll = () => touched.evaluate(() => getComputedStyle(document.documentElement).overscrollBehaviorX);
-  expect(await overscroll()).toBe('none');
-  await tablet.close();
-});
+test(
+  'a finger selects bars by a long press and a drag, or with the switch for it; else it scrolls',
+  THOROUGH,
+  async ({ browser, baseURL, page }) => {
+    const id = await newTune(page, TUNE);
+    const tablet = await browser.newContext({
+      baseURL: baseURL!,
+      hasTouch: true,
+      isMobile: true,
+      viewport: { width: 820, height: 1180 },
+    });
+    const touched = await tablet.newPage();
+    await asOneWhoReadIt(touched);
+    await openBench(touched, id);
+    const middle = async (n: number) => {
+      const { x, y, width } = (await touched.locator(`#column-${n}`).boundingBox())!;
+      return [x + width / 2, y + 60] as const;
+    };
+    const selected = () =>
+      touched.getByRole('option', { selected: true }).evaluateAll((all) => all.map(({ id: name }) => name));
+    const one = finger(await tablet.newCDPSession(touched));
+    const [from, to] = [await middle(1), await middle(3)];
+    await one.down(...from);
+    await expect.poll(selected).toEqual(['column-1']);
+    for (let step = 1; step <= 8; step++) await one.move(from[0] + ((to[0] - from[0]) * step) / 8, from[1]);
+    await one.up();
+    expect(await selected()).toEqual(['column-1', 'column-2', 'column-3']);
+    expect(await touched.locator('.stage').evaluate((stage) => stage.scrollLeft)).toBe(0);
+    // The switch.
+    await touched.locator('#column-0').tap();
+    await expect.poll(selected).toEqual(['column-0']);
+    await touched.getByRole('button', { name: 'Select several chords' }).tap();
+    await touched.locator('#column-2').tap();
+    await expect.poll(selected).toEqual(['column-0', 'column-1', 'column-2']);
+    // A swipe stays on the page.
+    const overscroll = () => touched.evaluate(() => getComputedStyle(document.documentElement).overscrollBehaviorX);
+    expect(await overscroll()).toBe('none');
+    await tablet.close();
+  },
+);
 
-test('another window shows what the first did, chart and take, without a reload', async ({ page, context }) => {
-  const id = await openNew(page, TUNE);
-  const other = await context.newPage();
-  await openBench(other, id);
-  await page.keyboard.press('p');
-  await expect(other.locator('#column-0')).toContainText('pinned');
-  await page.getByRole('link', { name: 'Chart', exact: true }).click();
-  await typeChart(page, TUNE.replace('| C | Am7', '| Ebmaj7 | Am7'));
-  await expect(other.locator('#column-0')).toContainText('E♭');
-  await other.close();
-});
+test(
+  'another window shows what the first did, chart and take, without a reload',
+  THOROUGH,
+  async ({ page, context }) => {
+    const id = await openNew(page, TUNE);
+    const other = await context.newPage();
+    await openBench(other, id);
+    await page.keyboard.press('p');
+    await expect(other.locator('#column-0')).toContainText('pinned');
+    await page.getByRole('link', { name: 'Chart', exact: true }).click();
+    await typeChart(page, TUNE.replace('| C | Am7', '| Ebmaj7 | Am7'));
+    await expect(other.locator('#column-0')).toContainText('E♭');
+    await other.close();
+  },
+);
 
-test('a new tune leads into its text, and says what to type', async ({ page }) => {
+test('a new tune leads into its text, and says what to type', THOROUGH, async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New tune', exact: true }).click();
   await page.waitForURL(/\/chart$/);

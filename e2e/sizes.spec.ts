@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, newTune, openBench, openNew, priced, showStave, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* No text over another, nothing over the edge: on every screen, with wide text spacing, enlarged twice. */
 
@@ -141,18 +142,16 @@ const ABC =
 const faultless = (seen: Readonly<Record<string, readonly string[]>>) =>
   Object.fromEntries(Object.keys(seen).map((name) => [name, []]));
 
+/** The narrowest each time: most goes wrong there. */
 const SIZES = [
-  [1280, 800],
-  [390, 844],
+  [390, 844, {}],
+  [1280, 800, THOROUGH],
+  [820, 1180, THOROUGH],
+  [1180, 820, THOROUGH],
+  [1024, 768, THOROUGH],
 ] as const;
-/** Between those, in `npm run every-size` only. */
-const BETWEEN = [
-  [820, 1180],
-  [1180, 820],
-  [1024, 768],
-] as const;
-for (const [width, height] of process.env.HERON_EVERY_SIZE ? [...SIZES, ...BETWEEN] : SIZES)
-  test(`at ${width} by ${height} no text lies over another, and nothing runs over the edge`, async ({ page }) => {
+for (const [width, height, when] of SIZES)
+  test(`at ${width} by ${height} no text lies over another, and nothing runs over the edge`, when, async ({ page }) => {
     const id = await newTune(page, TUNE);
     await page.setViewportSize({ width, height });
     const seen = await lookedAt(page, id);
@@ -171,7 +170,7 @@ test('a text over another is found', async ({ page }) => {
   expect((await overprinted(page)).some((pair) => pair.includes('over it'))).toBe(true);
 });
 
-test('nor does any with wide text spacing', async ({ page }) => {
+test('nor does any with wide text spacing', THOROUGH, async ({ page }) => {
   const id = await newTune(page, TUNE);
   // WCAG 2.2, success criterion 1.4.12.
   await page.addInitScript(() => {
@@ -185,12 +184,10 @@ test('nor does any with wide text spacing', async ({ page }) => {
   expect(seen).toEqual(faultless(seen));
 });
 
-// 200 % of 1280 by 800 lies between the sizes above; alone in `npm run every-size`.
-if (process.env.HERON_EVERY_SIZE)
-  test('nor enlarged twice', async ({ page }) => {
-    const id = await newTune(page, TUNE);
-    // 1280 by 800 at 200 % is laid out as half of each.
-    await page.setViewportSize({ width: 640, height: 400 });
-    const seen = await lookedAt(page, id);
-    expect(seen).toEqual(faultless(seen));
-  });
+test('nor enlarged twice', THOROUGH, async ({ page }) => {
+  const id = await newTune(page, TUNE);
+  // 1280 by 800 at 200 % is laid out as half of each.
+  await page.setViewportSize({ width: 640, height: 400 });
+  const seen = await lookedAt(page, id);
+  expect(seen).toEqual(faultless(seen));
+});

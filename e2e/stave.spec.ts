@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, expectSaved, newTune, openBench, showStave, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* A melody is written on the stave under the bars: by keys, by hand, undone, heard, and kept. */
 
@@ -50,7 +51,7 @@ test('eight bars are put in by keys alone, told as they are put, and are there a
   await expect(page.locator('#column-0 .sung title').first()).toHaveText(/^D5, 1: a tone of the chord/);
 });
 
-test('notes are changed, chosen, copied, undone and made again by keys', async ({ page }) => {
+test('notes are changed, chosen, copied, undone and made again by keys', THOROUGH, async ({ page }) => {
   const id = await newTune(page, TUNE);
   await openStave(page, id);
   await press(page, 'd e ArrowUp ArrowUp');
@@ -76,46 +77,48 @@ test('notes are changed, chosen, copied, undone and made again by keys', async (
   await expect(said(page)).toHaveText('bar 1, beat 2.5: G4, quarter, where a phrase ends');
   await expectSaved(page);
 });
-test('phrases are seen as they seem to be, ended elsewhere by a key or a hand, and the reading follows', async ({
-  page,
-}) => {
-  const id = await newTune(page, TUNE);
-  const stave = await openStave(page, id);
-  await press(page, '4 d e f g a b a g f e d c d e f d');
-  await press(page, 'd e f g a b a g f e d c 1 d');
-  const breaths = stave.locator('.stave-breath');
-  const sections = page.locator('.bar-breath');
-  await expect(breaths).toHaveCount(1);
-  await expect(sections).toHaveCount(2);
-  // The second note of bar 2 ends one, too; said again, it does not.
-  await press(page, 'Home Control+ArrowRight ArrowRight ,');
-  await expect(said(page)).toHaveText('a phrase ends with bar 2, beat 2: B5, quarter');
-  await expect(breaths).toHaveCount(2);
-  await expect(sections).toHaveCount(3);
-  await press(page, ',');
-  await expect(said(page)).toHaveText('no phrase ends with bar 2, beat 2: B5, quarter');
-  await expect(breaths).toHaveCount(1);
-  // By hand, from the end of bar 4 to the beat before.
-  const grip = (await breaths.first().boundingBox())!;
-  const beat = (await stave.locator('.stave-note').nth(14).boundingBox())!;
-  await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(beat.x + 40, grip.y + grip.height / 2, { steps: 4 });
-  await page.mouse.up();
-  await expect(said(page)).toHaveText(
-    /^no phrase ends with bar 4, beat 4: D5, quarter; a phrase ends with bar 4, beat 3: F♯5/,
-  );
-  await expect(breaths).toHaveCount(1);
-  await expect(breaths).toHaveClass(/stave-breath-said/);
-  await expectSaved(page);
-  await page.reload();
-  await expect(breaths).toHaveClass(/stave-breath-said/);
-  await page.getByRole('button', { name: 'erase' }).click();
-  await breaths.click();
-  await expect(breaths).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(breaths).toHaveCount(1);
-});
+test(
+  'phrases are seen as they seem to be, ended elsewhere by a key or a hand, and the reading follows',
+  THOROUGH,
+  async ({ page }) => {
+    const id = await newTune(page, TUNE);
+    const stave = await openStave(page, id);
+    await press(page, '4 d e f g a b a g f e d c d e f d');
+    await press(page, 'd e f g a b a g f e d c 1 d');
+    const breaths = stave.locator('.stave-breath');
+    const sections = page.locator('.bar-breath');
+    await expect(breaths).toHaveCount(1);
+    await expect(sections).toHaveCount(2);
+    // The second note of bar 2 ends one, too; said again, it does not.
+    await press(page, 'Home Control+ArrowRight ArrowRight ,');
+    await expect(said(page)).toHaveText('a phrase ends with bar 2, beat 2: B5, quarter');
+    await expect(breaths).toHaveCount(2);
+    await expect(sections).toHaveCount(3);
+    await press(page, ',');
+    await expect(said(page)).toHaveText('no phrase ends with bar 2, beat 2: B5, quarter');
+    await expect(breaths).toHaveCount(1);
+    // By hand, from the end of bar 4 to the beat before.
+    const grip = (await breaths.first().boundingBox())!;
+    const beat = (await stave.locator('.stave-note').nth(14).boundingBox())!;
+    await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(beat.x + 40, grip.y + grip.height / 2, { steps: 4 });
+    await page.mouse.up();
+    await expect(said(page)).toHaveText(
+      /^no phrase ends with bar 4, beat 4: D5, quarter; a phrase ends with bar 4, beat 3: F♯5/,
+    );
+    await expect(breaths).toHaveCount(1);
+    await expect(breaths).toHaveClass(/stave-breath-said/);
+    await expectSaved(page);
+    await page.reload();
+    await expect(breaths).toHaveClass(/stave-breath-said/);
+    await page.getByRole('button', { name: 'erase' }).click();
+    await breaths.click();
+    await expect(breaths).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(breaths).toHaveCount(1);
+  },
+);
 test('notes are put, dragged and erased by a pointer, and a clash has its ring and its reason', async ({ page }) => {
   const id = await newTune(page, TUNE);
   const stave = await openStave(page, id);
@@ -144,7 +147,7 @@ test('notes are put, dragged and erased by a pointer, and a clash has its ring a
   await expectSaved(page);
 });
 
-test('two windows write in two bars, and both stand', async ({ page, context }) => {
+test('two windows write in two bars, and both stand', THOROUGH, async ({ page, context }) => {
   const id = await newTune(page, TUNE);
   await openStave(page, id);
   const other = await context.newPage();
@@ -161,28 +164,32 @@ test('two windows write in two bars, and both stand', async ({ page, context }) 
   await expect(page.locator('.melody-range')).toHaveText(/^2 notes, D5 to G5/);
 });
 
-test('the melody goes along into another key, as far as the voice needs, and comes back with it', async ({ page }) => {
-  const id = await newTune(page, TUNE);
-  await openStave(page, id);
-  await press(page, 'd f a');
-  await expectSaved(page);
-  const range = page.locator('.melody-range');
-  await expect(range).toHaveText(/^3 notes, D5 to A5/);
-  await page.getByRole('button', { name: 'Move key' }).click();
-  await expect(page.getByText('its melody goes from D5 to A5')).toBeVisible();
-  await expect(page.getByText(/^As a chord-melody it lies best in .*: 3 of 3 notes can be carried/)).toBeVisible();
-  await expect(page.locator('.keys-lies-best')).toHaveCount(1);
-  await page.getByLabel('The voice goes from').fill('E4');
-  await page.getByLabel('The voice goes to').fill('C5');
-  await page.getByRole('radio', { name: /^F, down 9.*fits the voice/ }).click();
-  await page.getByRole('button', { name: 'Move to F' }).click();
-  await expect(range).toHaveText(/^3 notes, F4 to C5/);
-  await expect(page.locator('.bar-chord .symbol').first()).toHaveAttribute('aria-label', 'F');
-  await page.locator('.MuiSnackbar-root').getByRole('button', { name: 'Undo' }).click();
-  await expect(range).toHaveText(/^3 notes, D5 to A5/);
-  await expect(page.locator('.bar-chord .symbol').first()).toHaveAttribute('aria-label', 'D');
-  await expectSaved(page);
-});
+test(
+  'the melody goes along into another key, as far as the voice needs, and comes back with it',
+  THOROUGH,
+  async ({ page }) => {
+    const id = await newTune(page, TUNE);
+    await openStave(page, id);
+    await press(page, 'd f a');
+    await expectSaved(page);
+    const range = page.locator('.melody-range');
+    await expect(range).toHaveText(/^3 notes, D5 to A5/);
+    await page.getByRole('button', { name: 'Move key' }).click();
+    await expect(page.getByText('its melody goes from D5 to A5')).toBeVisible();
+    await expect(page.getByText(/^As a chord-melody it lies best in .*: 3 of 3 notes can be carried/)).toBeVisible();
+    await expect(page.locator('.keys-lies-best')).toHaveCount(1);
+    await page.getByLabel('The voice goes from').fill('E4');
+    await page.getByLabel('The voice goes to').fill('C5');
+    await page.getByRole('radio', { name: /^F, down 9.*fits the voice/ }).click();
+    await page.getByRole('button', { name: 'Move to F' }).click();
+    await expect(range).toHaveText(/^3 notes, F4 to C5/);
+    await expect(page.locator('.bar-chord .symbol').first()).toHaveAttribute('aria-label', 'F');
+    await page.locator('.MuiSnackbar-root').getByRole('button', { name: 'Undo' }).click();
+    await expect(range).toHaveText(/^3 notes, D5 to A5/);
+    await expect(page.locator('.bar-chord .symbol').first()).toHaveAttribute('aria-label', 'D');
+    await expectSaved(page);
+  },
+);
 
 /* The Irish Washerwoman: traditional, in the public domain, written down from memory; 32 bars as it is played. */
 const JIG = `title: Washerwoman
@@ -224,22 +231,24 @@ function keysFor(strain: string, from: { pitch: number; length: string }) {
   return { keys, notes, pitch, length };
 }
 
-test('a tune of 32 bars is put in by keys alone, note for note, with hardly more keys than it has notes', async ({
-  page,
-}, { annotations }) => {
-  const id = await newTune(page, JIG);
-  await openStave(page, id);
-  // Its second strain is the pickup of itself: sung at the end of the first.
-  const first = keysFor(STRAINS[0]!, { pitch: 71, length: '4' });
-  const second = keysFor(STRAINS[1]!, first);
-  const keys = [...first.keys, ...second.keys];
-  await press(page, keys.join(' '));
-  await expect(page.locator('.stave-note')).toHaveCount(first.notes + second.notes);
-  await expectSaved(page);
-  await expect(page.locator('.melody-range')).toHaveText(/^96 notes, D4 to B5/);
-  annotations.push({ type: 'keys', description: `${keys.length} for ${first.notes + second.notes} notes` });
-  expect(keys.length).toBeLessThan(1.5 * (first.notes + second.notes));
-});
+test(
+  'a tune of 32 bars is put in by keys alone, note for note, with hardly more keys than it has notes',
+  THOROUGH,
+  async ({ page }, { annotations }) => {
+    const id = await newTune(page, JIG);
+    await openStave(page, id);
+    // Its second strain is the pickup of itself: sung at the end of the first.
+    const first = keysFor(STRAINS[0]!, { pitch: 71, length: '4' });
+    const second = keysFor(STRAINS[1]!, first);
+    const keys = [...first.keys, ...second.keys];
+    await press(page, keys.join(' '));
+    await expect(page.locator('.stave-note')).toHaveCount(first.notes + second.notes);
+    await expectSaved(page);
+    await expect(page.locator('.melody-range')).toHaveText(/^96 notes, D4 to B5/);
+    annotations.push({ type: 'keys', description: `${keys.length} for ${first.notes + second.notes} notes` });
+    expect(keys.length).toBeLessThan(1.5 * (first.notes + second.notes));
+  },
+);
 
 test('a melody that is typed or pasted after the chart is put on the stave, and can be taken back', async ({
   page,

@@ -1,4 +1,5 @@
 import { expect, idle, openNew, symbols, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* Whole takes: chords, grips and connection chosen together. */
 
@@ -27,7 +28,7 @@ test('three takes of the tune are found, named and told apart; one goes on the b
   expect(await symbols(page)).toEqual(before);
 });
 
-test('takes of what is selected leave the rest as it is', async ({ page }) => {
+test('takes of what is selected leave the rest as it is', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   const before = await symbols(page);
   await page.keyboard.press('Shift+ArrowRight');
@@ -42,7 +43,7 @@ test('takes of what is selected leave the rest as it is', async ({ page }) => {
   expect((await symbols(page)).slice(-6)).toEqual(before.slice(-6));
 });
 
-test('looking for takes can be stopped, and the bench goes on as it was', async ({ page }) => {
+test('looking for takes can be stopped, and the bench goes on as it was', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE.replace('| C | A7', '| Em7 | A7 | Bm7b5 | E7 |\n| C | A7'));
   await page.keyboard.press('t');
   const sheet = page.getByRole('dialog', { name: 'Three takes' });

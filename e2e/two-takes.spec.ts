@@ -1,5 +1,6 @@
 import { expect, expectSaved, idle, openNew, symbols, test } from './player.ts';
 import type { Page } from '@playwright/test';
+import { THOROUGH } from './thorough.ts';
 
 /* The takes of a tune, two of them side by side. */
 
@@ -53,33 +54,37 @@ test('a take is copied, changed, set beside the other; bars are taken from below
   await expectSaved(page);
 });
 
-test('takes are ordered, renamed, deleted and brought back; the order survives a reload', async ({ page }) => {
-  await openNew(page, TUNE);
-  await place(page);
-  const more = async (take: string, deed: string) => {
-    await page.getByRole('button', { name: `${take}: more` }).click();
-    await page.getByRole('menuitem', { name: deed }).click();
-  };
-  await more('Take 1', 'Copy');
-  await more('Take 1, copy', 'Rename');
-  await page.getByRole('textbox', { name: 'Name' }).fill('For the singer');
-  await page.getByRole('button', { name: 'Rename' }).click();
-  await expect(listed(page).nth(1)).toContainText('For the singer');
-  await more('For the singer', 'Move up');
-  await expect(listed(page).first()).toContainText('For the singer');
-  await page.reload();
-  await expect(listed(page).first()).toContainText('For the singer');
-  await page.getByRole('button', { name: 'For the singer: more' }).focus();
-  await page.keyboard.press('Alt+ArrowDown');
-  await expect(listed(page).first()).toContainText('Take 1');
-  await more('For the singer', 'Delete');
-  await expect(listed(page)).toHaveCount(2);
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(listed(page)).toHaveCount(3);
-  await expect(listed(page).nth(1)).toContainText('For the singer');
-});
+test(
+  'takes are ordered, renamed, deleted and brought back; the order survives a reload',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    await place(page);
+    const more = async (take: string, deed: string) => {
+      await page.getByRole('button', { name: `${take}: more` }).click();
+      await page.getByRole('menuitem', { name: deed }).click();
+    };
+    await more('Take 1', 'Copy');
+    await more('Take 1, copy', 'Rename');
+    await page.getByRole('textbox', { name: 'Name' }).fill('For the singer');
+    await page.getByRole('button', { name: 'Rename' }).click();
+    await expect(listed(page).nth(1)).toContainText('For the singer');
+    await more('For the singer', 'Move up');
+    await expect(listed(page).first()).toContainText('For the singer');
+    await page.reload();
+    await expect(listed(page).first()).toContainText('For the singer');
+    await page.getByRole('button', { name: 'For the singer: more' }).focus();
+    await page.keyboard.press('Alt+ArrowDown');
+    await expect(listed(page).first()).toContainText('Take 1');
+    await more('For the singer', 'Delete');
+    await expect(listed(page)).toHaveCount(2);
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(listed(page)).toHaveCount(3);
+    await expect(listed(page).nth(1)).toContainText('For the singer');
+  },
+);
 
-test('a take keeps its grips until it is solved anew, whoever plays', async ({ page }) => {
+test('a take keeps its grips until it is solved anew, whoever plays', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await place(page);
   await page.getByRole('button', { name: 'Keep its grips' }).click();

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, expectSaved, gripInHand, idle, openNew, priced, symbols, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const TUNE = 'title: Lock\nkey: C\nmeter: 4/4\ntempo: 120\n| C | Dm7 | G7 | C |\n';
 
@@ -48,7 +49,7 @@ test('a voice is sent up in two keystrokes, what comes of it is named, kept, and
   await expect(column).not.toContainText('pinned');
 });
 
-test('a late voice makes a column of its own, heard on the way, and taken back', async ({ page }) => {
+test('a late voice makes a column of its own, heard on the way, and taken back', THOROUGH, async ({ page }) => {
   await atVoices(page);
   const before = await symbols(page);
   await page.keyboard.press('3');
@@ -65,7 +66,7 @@ test('a late voice makes a column of its own, heard on the way, and taken back',
   await expect(page.locator('.column')).toHaveCount(before.length);
 });
 
-test('a note is dragged up, a line clicked level: the voices go there', async ({ page }) => {
+test('a note is dragged up, a line clicked level: the voices go there', THOROUGH, async ({ page }) => {
   await atVoices(page);
   await page.keyboard.press('c');
   const note = page.locator('#column-2 .note').last();
@@ -84,7 +85,7 @@ test('a note is dragged up, a line clicked level: the voices go there', async ({
   await expect(page.getByRole('button', { name: 'held', pressed: true })).toHaveCount(1);
 });
 
-test('after the last chord nothing follows, and it is said', async ({ page }) => {
+test('after the last chord nothing follows, and it is said', THOROUGH, async ({ page }) => {
   await atVoices(page);
   await page.keyboard.press('End');
   await expect(page.getByText('Nothing follows this chord.')).toBeVisible();

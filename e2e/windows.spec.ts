@@ -13,6 +13,7 @@ import {
   typeChart,
   writeTune,
 } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const TUNE = 'title: Two Hands\nkey: C\n| C | Am | Dm | G7 |\n';
 
@@ -48,7 +49,7 @@ test('an open window shows at once what another does, and an undo leaves what th
   await expectSaved(page);
 });
 
-test('a page that was on its way while something was saved shows it', async ({ page, baseURL }) => {
+test('a page that was on its way while something was saved shows it', THOROUGH, async ({ page, baseURL }) => {
   const id = await newTune(page, TUNE);
   const context = await page
     .context()
@@ -74,7 +75,7 @@ test('a page that was on its way while something was saved shows it', async ({ p
   await context.close();
 });
 
-test('a duplicated tab writes under a name of its own', async ({ page, context }) => {
+test('a duplicated tab writes under a name of its own', THOROUGH, async ({ page, context }) => {
   const id = await openNew(page, TUNE);
   const other = await context.newPage();
   // As a browser duplicates a tab: with all that the session holds.
@@ -131,35 +132,36 @@ test('two browsers on one chord: the first stands, the other is kept as a take, 
   await other.context().close();
 });
 
-test('two windows of a chart: what one types in its line comes into the other, a rename on the shelf too', async ({
-  page,
-  context,
-}) => {
-  const id = await writeTune(page, TUNE);
-  const other = await context.newPage();
-  await other.goto(`/tunes/${id}/chart`);
-  const text = other.getByRole('textbox', { name: 'Chart text' });
-  await text.click();
-  await other.keyboard.press('Control+End');
-  await other.keyboard.insertText('| F | Bb |\n');
-  await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| F | Bb |');
-  const shelf = await context.newPage();
-  await shelf.goto('/');
-  const row = shelf.locator(`.shelf-tune[data-id="${id}"]`);
-  await row.getByRole('button', { name: /^More for/ }).click();
-  await other.keyboard.insertText('| Eb |');
-  await shelf.getByRole('menuitem', { name: 'Rename' }).click();
-  await shelf.getByRole('textbox', { name: 'Title' }).fill('Four Hands');
-  await shelf.keyboard.press('Enter');
-  await expect(text).toContainText('title: Four Hands');
-  await expect(text).toContainText('| Eb |');
-  await expectSaved(other);
-  // What was typed here is undone here, and nothing else.
-  await text.click();
-  await other.keyboard.press('Control+z');
-  await expect(text).toContainText('title: Four Hands');
-  await expect(text).not.toContainText('| Eb |');
-});
+test(
+  'two windows of a chart: what one types in its line comes into the other, a rename on the shelf too',
+  THOROUGH,
+  async ({ page, context }) => {
+    const id = await writeTune(page, TUNE);
+    const other = await context.newPage();
+    await other.goto(`/tunes/${id}/chart`);
+    const text = other.getByRole('textbox', { name: 'Chart text' });
+    await text.click();
+    await other.keyboard.press('Control+End');
+    await other.keyboard.insertText('| F | Bb |\n');
+    await expect(page.getByRole('textbox', { name: 'Chart text' })).toContainText('| F | Bb |');
+    const shelf = await context.newPage();
+    await shelf.goto('/');
+    const row = shelf.locator(`.shelf-tune[data-id="${id}"]`);
+    await row.getByRole('button', { name: /^More for/ }).click();
+    await other.keyboard.insertText('| Eb |');
+    await shelf.getByRole('menuitem', { name: 'Rename' }).click();
+    await shelf.getByRole('textbox', { name: 'Title' }).fill('Four Hands');
+    await shelf.keyboard.press('Enter');
+    await expect(text).toContainText('title: Four Hands');
+    await expect(text).toContainText('| Eb |');
+    await expectSaved(other);
+    // What was typed here is undone here, and nothing else.
+    await text.click();
+    await other.keyboard.press('Control+z');
+    await expect(text).toContainText('title: Four Hands');
+    await expect(text).not.toContainText('| Eb |');
+  },
+);
 
 test('two browsers in one line of a chart: the later text is kept as a tune of its own, the earlier stands', async ({
   page,
@@ -182,31 +184,31 @@ test('two browsers in one line of a chart: the later text is kept as a tune of i
   await other.context().close();
 });
 
-test('two browsers on one setting: the second is told, keeps its own, and can apply it again', async ({
-  page,
-  baseURL,
-  clean,
-}) => {
-  clean.allow(/409/);
-  await page.goto('/players');
-  await page.waitForURL(/\/players\/.{20}/);
-  const first = page.url();
-  await page.getByRole('button', { name: 'New player' }).click();
-  await expect(page).not.toHaveURL(first);
-  const other = await elsewhere(page, baseURL!);
-  await other.goto(page.url());
-  const name = (where: Page) => where.getByRole('textbox', { name: 'Name' });
-  await expect(name(other)).toBeVisible();
-  await name(page).fill('Left hand');
-  await name(page).blur();
-  await expectSaved(page);
-  await name(other).fill('Right hand');
-  await name(other).blur();
-  await expect(other.getByRole('button', { name: '1 change not saved' })).toBeVisible();
-  await expect(name(other)).toHaveValue('Left hand');
-  await other.getByRole('button', { name: '1 change not saved' }).click();
-  await other.getByRole('button', { name: 'Apply again' }).click();
-  await expect(name(other)).toHaveValue('Right hand');
-  await expectSaved(other);
-  await other.context().close();
-});
+test(
+  'two browsers on one setting: the second is told, keeps its own, and can apply it again',
+  THOROUGH,
+  async ({ page, baseURL, clean }) => {
+    clean.allow(/409/);
+    await page.goto('/players');
+    await page.waitForURL(/\/players\/.{20}/);
+    const first = page.url();
+    await page.getByRole('button', { name: 'New player' }).click();
+    await expect(page).not.toHaveURL(first);
+    const other = await elsewhere(page, baseURL!);
+    await other.goto(page.url());
+    const name = (where: Page) => where.getByRole('textbox', { name: 'Name' });
+    await expect(name(other)).toBeVisible();
+    await name(page).fill('Left hand');
+    await name(page).blur();
+    await expectSaved(page);
+    await name(other).fill('Right hand');
+    await name(other).blur();
+    await expect(other.getByRole('button', { name: '1 change not saved' })).toBeVisible();
+    await expect(name(other)).toHaveValue('Left hand');
+    await other.getByRole('button', { name: '1 change not saved' }).click();
+    await other.getByRole('button', { name: 'Apply again' }).click();
+    await expect(name(other)).toHaveValue('Right hand');
+    await expectSaved(other);
+    await other.context().close();
+  },
+);

@@ -1,4 +1,5 @@
 import { expect, expectSaved, idle, openNew, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 test('wishes over a span shape the lines, tell what they cannot have, and are taken back', async ({ page }) => {
   await openNew(page, 'title: Tidal\nkey: C\ntempo: 120\n| C | Am7 | Dm7 | G7 | C | C |\n');
@@ -59,7 +60,7 @@ test('wishes over a span shape the lines, tell what they cannot have, and are ta
   await expect(standing).toHaveCount(1);
 });
 
-test('two other ways through the tune are found, and one is taken in one step', async ({ page }) => {
+test('two other ways through the tune are found, and one is taken in one step', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Channels\nkey: C\n| C | Am7 | Dm7 | G7 | C |\n');
   const grips = () => page.locator('.column-grip').allInnerTexts();
   const before = await grips();
@@ -86,7 +87,7 @@ test('two other ways through the tune are found, and one is taken in one step', 
   await expectSaved(page);
 });
 
-test('one arrives at a grip with the last chord of a span, a finger rests on the way', async ({ page }) => {
+test('one arrives at a grip with the last chord of a span, a finger rests on the way', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Berth\nkey: C\n| C | Am7 | Dm7 | G7 |\n');
   await page.keyboard.press('Home');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');

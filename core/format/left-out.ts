@@ -19,7 +19,12 @@ const KINDS: readonly (readonly [what: string, missing: readonly OpenFormat[], c
     ['abc', 'musicxml', 'midi', 'chordpro'],
     barsWith(({ alternates }) => alternates.length > 0),
   ],
-  ['words under bars', ['abc', 'midi'], barsWith(({ lyrics }) => lyrics.length > 0)],
+  ['words under bars', ['midi'], barsWith(({ lyrics }) => lyrics.length > 0)],
+  [
+    'words under bars where nothing is sung',
+    ['abc'],
+    (bars, melody) => bars.filter(({ lyrics }, i) => lyrics.length > 0 && !melody.some(({ bar }) => bar === i)).length,
+  ],
   [
     'phrases that go on where they seem to end',
     ['abc', 'musicxml'],
@@ -48,11 +53,11 @@ const told = (what: string, count: number): readonly Lost[] =>
   count === 0 ? [] : [{ measure: null, code: 'passed-over', args: { what, count } }];
 
 /** How a take goes out: with its grips and its rhythm. */
-export type TakeFormat = 'musicxml' | 'midi' | 'tab' | 'chordpro';
+export type TakeFormat = 'musicxml' | 'midi' | 'tab' | 'chordpro' | 'abc';
 
 /** What of a take, as it sounds, such a file cannot say, besides what of its tune. */
 export function takeLeftOut(score: Score, scored: Scored, melody: Melody, format: TakeFormat): readonly Lost[] {
-  const { chart } = scored;
+  const { chart, columns } = scored;
   const { guitar, bass, brushes } = score.parts;
   const strokes = guitar.filter(({ spreadMs, notes }) => spreadMs !== 0 && notes.length > 1).length;
   const fingered = guitar.flatMap(({ notes }) => notes).filter(({ finger }) => finger !== null).length;
@@ -70,6 +75,12 @@ export function takeLeftOut(score: Score, scored: Scored, melody: Melody, format
       ['strokes of the brushes', brushes.length],
       ['strokes of the guitar, beyond its chords', guitar.length],
       ['further grips of a chord', furtherGrips(scored)],
+    ],
+    abc: [
+      ['grips', columns.filter(({ grip }) => grip !== null).length],
+      ['notes of the bass', bass.length],
+      ['strokes of the brushes', brushes.length],
+      [melody.length > 0 ? 'strokes of the guitar' : 'strokes of the guitar, below its top line', guitar.length],
     ],
     tab: [
       ['notes of the melody', melody.length],

@@ -15,9 +15,10 @@ export const hasOwnTimes = (melody: Melody): boolean => melody.some(({ pass }) =
 export function writtenOut(chart: Chart, melody: Melody): Tune {
   const notes = barByBar(melody);
   const played = playedBars(chart);
-  const bars = played.map(({ index, number }): Bar => ({
+  const bars = played.map(({ index, number, pass }): Bar => ({
     ...chart.bars[index]!,
     number,
+    lyrics: versesOf(chart.bars[index]!, pass),
     opens: null,
     closes: null,
     ending: null,
@@ -32,6 +33,9 @@ export function writtenOut(chart: Chart, melody: Melody): Tune {
     ),
   };
 }
+
+/** The verse that is sung a time through; the last one from then on. */
+const versesOf = ({ lyrics }: Bar, pass: number) => lyrics.slice(Math.min(pass, lyrics.length) - 1).slice(0, 1);
 
 /** A tune for a file that has one melody for all times: as it is, or written out. */
 export const forFile = (chart: Chart, melody: Melody): Tune =>

@@ -71,6 +71,10 @@ function segmentText(notes: readonly MelodyNote[], long: Ticks, key: Key, marks:
   return texts.join(' ');
 }
 
+/** Where the notes of a bar are written that are parted at some places: every tied part of them. */
+export const writtenAt = (notes: readonly MelodyNote[], places: readonly Ticks[]): readonly Ticks[] =>
+  notes.flatMap((note) => partedAt({ note, tick: note.tick, ticks: note.ticks }, places).map(({ tick }) => tick));
+
 /** What sounds on over some places as parts, tied. */
 function partedAt({ note, tick, ticks }: Written, places: readonly Ticks[]): readonly Written[] {
   const inside = places.filter((place) => place > tick && place < tick + ticks).sort((a, b) => a - b);

@@ -1,4 +1,5 @@
 import {
+  barresOf,
   musical,
   noteIn,
   noteText,
@@ -10,7 +11,7 @@ import {
   type NoteNames,
 } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
-import { barresOf, neckLayout, type Guitar, type NeckLayout } from './layout.ts';
+import { neckLayout, type Guitar, type NeckLayout } from './layout.ts';
 import './neck.css';
 
 /** What stands on the fingers' places. */

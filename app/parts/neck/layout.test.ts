@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { DEFAULT_PLAYER } from '../../../core/index.ts';
-import { barresOf, DIAGRAM_MM, diagramWindow, guitarOf, neckLayout, shareAlong } from './layout.ts';
+import { guitarOf, neckLayout, shareAlong } from './layout.ts';
 
 const guitar = guitarOf(DEFAULT_PLAYER);
 
@@ -49,28 +48,4 @@ test('a grip is brought into view where it lies', () => {
   const share = (frets: number[]) => shareAlong({ frets }, guitar);
   expect(share([-1, 12, 12, 12, 12, -1])).toBeGreaterThan(share([-1, 3, 3, 3, 3, -1]));
   expect(share([0, 0, 0, 0, 0, 0])).toBeLessThan(0.1);
-});
-
-test('a finger over several strings is one line, a slanted one from fret to fret', () => {
-  expect(barresOf({ frets: [1, 3, 3, 2, 1, 1], fingers: [1, 3, 4, 2, 1, 1] })).toEqual([
-    { from: 0, to: 5, fromFret: 1, toFret: 1 },
-  ]);
-  expect(barresOf({ frets: [-1, 3, 4, -1, -1, -1], fingers: [null, 1, 1, null, null, null] })).toEqual([
-    { from: 1, to: 2, fromFret: 3, toFret: 4 },
-  ]);
-});
-
-test('the window of a small diagram holds the whole grip, and never more than its millimetres', () => {
-  const { mm } = guitar;
-  fc.assert(
-    fc.property(fc.integer({ min: 1, max: 15 }), fc.array(fc.integer({ min: -1, max: 4 })), (low, offsets) => {
-      const frets = [low, ...offsets.map((by) => (by < 0 ? -1 : low + by))].map((fret) => Math.min(15, fret));
-      const highest = Math.max(...frets);
-      fc.pre(mm[highest]! - mm[low - 1]! <= DIAGRAM_MM);
-      const { first, last } = diagramWindow(frets, mm);
-      expect(first).toBeLessThan(low);
-      expect(last).toBeGreaterThanOrEqual(highest);
-      expect(mm[last]! - mm[first]!).toBeLessThanOrEqual(DIAGRAM_MM);
-    }),
-  );
 });

@@ -1,12 +1,11 @@
 import {
-  leftOut,
   lostText,
   sheetOf,
   STAVES,
   takeLeftOut,
-  writeAbc,
   writeChordPro,
   writeMidi,
+  writeSheetAbc,
   writeSheetXml,
   writeTab,
   type Hand,
@@ -14,6 +13,7 @@ import {
   type Melody,
   type Score,
   type Scored,
+  type StaveName,
 } from '../../../core/index.ts';
 import { packed } from '../../../formats/index.ts';
 import { pagesAsHtml, pageAsSvg } from './drawn.ts';
@@ -41,11 +41,12 @@ interface ExportFormat {
   readonly make: (of: Exported) => Promise<readonly BlobPart[]> | readonly BlobPart[];
 }
 
-const sheetXml = ({ score, scored, melody, guitar }: Exported): string => {
-  const hasBass = score.parts.bass.length > 0;
-  const staves = STAVES.filter((name) => (name === 'bass' ? hasBass : name === 'guitar' || melody.length > 0));
-  const sheet = sheetOf(scored.chart, score, scored, melody, { staves, diagrams: true, lyrics: true });
-  return writeSheetXml(sheet, { staves, guitar });
+const sheetWith = ({ score, scored, melody }: Exported, staves: readonly StaveName[]) =>
+  sheetOf(scored.chart, score, scored, melody, { staves, diagrams: true, lyrics: true });
+const sheetXml = (of: Exported): string => {
+  const hasBass = of.score.parts.bass.length > 0;
+  const staves = STAVES.filter((name) => (name === 'bass' ? hasBass : name === 'guitar' || of.melody.length > 0));
+  return writeSheetXml(sheetWith(of, staves), { staves, guitar: of.guitar });
 };
 const nothing = () => [];
 
@@ -92,9 +93,9 @@ export const EXPORTS: readonly ExportFormat[] = [
     name: 'ABC',
     ending: 'abc',
     type: 'text/vnd.abc;charset=utf-8',
-    says: 'the plain chart and its melody as text',
-    lost: ({ scored, melody }) => leftOut(scored.chart, melody, 'abc'),
-    make: ({ scored, melody }) => [writeAbc(scored.chart, melody)],
+    says: 'as text: the chords over the melody, or over the guitar’s top line; words, repeats',
+    lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'abc'),
+    make: (of) => [writeSheetAbc(sheetWith(of, [of.melody.length > 0 ? 'melody' : 'guitar']))],
   },
   {
     id: 'chordpro',
@@ -103,10 +104,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     type: 'text/plain;charset=utf-8',
     says: 'for song books: bars as grids, the words under the chords, a shape for each',
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'chordpro'),
-    make: ({ score, scored, melody, guitar }) => {
-      const shown = { staves: [], diagrams: true, lyrics: true };
-      return [writeChordPro(sheetOf(scored.chart, score, scored, melody, shown), guitar)];
-    },
+    make: (of) => [writeChordPro(sheetWith(of, []), of.guitar)],
   },
   {
     id: 'json',

@@ -1,0 +1,228 @@
+/* A chart with its grips, drawn as SVG: for the command line, where nothing else draws. Fonts are the reader's. */
+import {
+  barresOf,
+  diagramLayout,
+  element,
+  empty,
+  formatMeter,
+  headerKey,
+  jumpText,
+  musical,
+  sheetLines,
+  sheetPages,
+  symbolParts,
+  type Grip,
+  type Neck,
+  type Sheet,
+  type SheetBar,
+  type SheetLine,
+  type SheetLook,
+} from '../core/index.ts';
+
+const INK = '#000';
+const GREY = '#555';
+const RULE = '#999';
+const SERIF = 'Georgia, "Times New Roman", serif';
+const SANS = 'system-ui, Helvetica, Arial, sans-serif';
+
+/** A4 at 96 to the inch, in units of the sheet (ISO 216). */
+const SIZE = 0.72;
+const PAGE = { width: 793.7 / SIZE, height: 1122.5 / SIZE };
+const MARGIN = 48 / SIZE;
+const TITLE = 92;
+const GAP = 12;
+const INDENT = 14;
+/** Of a bar line. */
+const HIGH = 40;
+const LOOK: SheetLook = { staves: [], tab: false, strings: 6, diagrams: true, lyrics: true, barsALine: 4 };
+
+const line = (x1: number, y1: number, x2: number, y2: number, width = 1.4, stroke = GREY): string =>
+  empty('line', { x1: tenth(x1), y1: tenth(y1), x2: tenth(x2), y2: tenth(y2), stroke, 'stroke-width': width });
+const text = (
+  x: number,
+  y: number,
+  size: number,
+  words: string,
+  more: Readonly<Record<string, string | number>> = {},
+) => element('text', words, { x: tenth(x), y: tenth(y), 'font-size': size, 'font-family': SANS, fill: INK, ...more });
+const tenth = (x: number): number => Math.round(x * 10) / 10;
+
+/** A grip as a small picture of the neck, whose upper left corner lies at a point. */
+export function diagram(
+  grip: Pick<Grip, 'frets' | 'fingers'>,
+  { mm, open }: Neck,
+  [left, top]: readonly [number, number],
+) {
+  const at = diagramLayout(grip, { mm, strings: open.length, leftHanded: false });
+  const last = open.length - 1;
+  return element(
+    'g',
+    [
+      ...at.wires.map((fret) =>
+        line(at.x(fret), at.y(0), at.x(fret), at.y(last), fret === 0 ? 4 : 1.6, fret === 0 ? INK : RULE),
+      ),
+      ...open.map((_, s) => line(at.ends[0], at.y(s), at.ends[1], at.y(s), 0.9, GREY)),
+      ...barresOf(grip).map(({ from, to, fromFret, toFret }) =>
+        line(at.finger(fromFret), at.y(from), at.finger(toFret), at.y(to), 6, '#777'),
+      ),
+      ...grip.frets.flatMap((fret, s): string[] => {
+        const y = at.y(s);
+        if (fret > 0)
+          return [
+            empty('circle', { cx: at.finger(fret), cy: y, r: at.dot, fill: INK }),
+            ...(grip.fingers[s] === null
+              ? []
+              : [
+                  text(at.finger(fret), y + 3.2, 8.4, String(grip.fingers[s]), {
+                    ...{ fill: '#fff', 'text-anchor': 'middle', 'font-weight': 800 },
+                  }),
+                ]),
+          ];
+        const x = at.beforeNut;
+        return fret === 0
+          ? [empty('circle', { cx: x, cy: y, r: 3.8, fill: 'none', stroke: INK, 'stroke-width': 1.6 })]
+          : [line(x - 2.6, y - 2.6, x + 2.6, y + 2.6, 1.5), line(x - 2.6, y + 2.6, x + 2.6, y - 2.6, 1.5)];
+      }),
+      ...(at.place === null
+        ? []
+        : [
+            text(at.finger(at.place), at.placeY, 12, String(at.place), { 'text-anchor': 'middle', 'font-weight': 700 }),
+          ]),
+    ],
+    { transform: `translate(${tenth(left)} ${tenth(top)})` },
+  );
+}
+
+/** A chord symbol: the root large, extensions raised. */
+function symbol(name: string, x: number, y: number, size: number): string {
+  const { letter, accidental, quality, raised, bass } = symbolParts(name);
+  const runs: readonly (readonly [string, number, number])[] = [
+    [letter, 1, 0],
+    [accidental, 0.8, 0.16],
+    [quality, 0.84, 0],
+    [raised, 0.62, 0.34],
+    [bass === '' ? '' : `/${bass}`, 0.74, 0],
+  ];
+  let risen = 0;
+  const spans = runs
+    .filter(([run]) => run !== '')
+    .map(([run, share, up]) => {
+      const dy = tenth((risen - up) * size);
+      risen = up;
+      return element('tspan', run, { 'font-size': tenth(size * share), dy });
+    });
+  return element('text', spans, { x: tenth(x), y: tenth(y), 'font-family': SERIF, 'font-weight': 600, fill: INK });
+}
+
+function barline(x: number, top: number, { opens, closes }: { readonly opens?: unknown; readonly closes?: unknown }) {
+  const bottom = top + HIGH;
+  if (!opens && !closes) return [line(x, top, x, bottom)];
+  const by = opens ? 1 : -1;
+  const dots = [0.35, 0.65].map((share) =>
+    empty('circle', { cx: tenth(x + by * 11), cy: tenth(top + HIGH * share), r: 2.4, fill: INK }),
+  );
+  return [line(x + by * 1.5, top, x + by * 1.5, bottom, 3, INK), line(x + by * 6, top, x + by * 6, bottom), ...dots];
+}
+
+/** What stands over a bar, to its left and to its right. */
+function signsOver({ bar }: SheetBar): readonly [left: string, right: string] {
+  const { section, signs, jump, times } = bar;
+  return [
+    [section, signs.segno ? 'segno' : null, signs.coda ? 'coda' : null].filter(Boolean).join(' · '),
+    [
+      ...[signs['to-coda'] ? 'to coda' : null, signs.fine ? 'Fine' : null, jump ? jumpText(jump) : null],
+      times ? (times.vamp ? 'vamp' : `${times.count} times`) : null,
+    ]
+      .filter(Boolean)
+      .join(' · '),
+  ];
+}
+
+function barDrawn(own: SheetBar, place: number, from: number, width: number, { at }: SheetLine, neck: Neck): string[] {
+  const { bar, chords, grips, words, ending, newMeter } = own;
+  const to = from + width;
+  const top = at.symbols + 10 - HIGH;
+  const x = (tick: number) => from + INDENT + ((width - INDENT) * tick) / bar.ticks;
+  const [left, right] = signsOver(own);
+  return [
+    ...(left === '' ? [] : [text(from, at.signs, 15, left, { 'font-weight': 700 })]),
+    ...(right === '' ? [] : [text(to - 4, at.signs, 14, right, { 'text-anchor': 'end', 'font-style': 'italic' })]),
+    ...(ending ? [line(from + 2, at.signs + 6, to - 4, at.signs + 6)] : []),
+    ...(bar.ending ? [text(from + 8, at.signs + 20, 13, `${bar.ending.number}.`)] : []),
+    ...(place === 0 || bar.opens ? barline(from, top, { opens: bar.opens }) : []),
+    ...barline(to, top, { closes: bar.closes }),
+    ...(newMeter && bar.number > 1 ? [text(from + 2, top - 6, 15, formatMeter(bar.meter))] : []),
+    ...chords
+      .filter(({ symbol: name }, i) => i === 0 || chords[i - 1]!.symbol !== name)
+      .map(({ tick, symbol: name }) => symbol(name, x(tick), at.symbols, name.length > 7 ? 29 : 34)),
+    ...grips.flatMap(({ tick, grip }) => (grip ? [diagram(grip, neck, [x(tick) - 6, at.diagrams])] : [])),
+    ...words.map(({ verse, tick, text: sung }) => text(x(tick), at.lyrics[verse]!, 16, sung)),
+  ];
+}
+
+/** How a chart is drawn: in pages of paper, or as one drawing however long. */
+interface ChartDrawn {
+  readonly neck: Neck;
+  readonly pages: boolean;
+}
+
+/** A sheet's chords with their grips and words, page after page. */
+function drawnPages(sheet: Sheet, { neck, pages }: ChartDrawn): readonly string[] {
+  const width = PAGE.width - 2 * MARGIN;
+  const lines = sheetLines(sheet, { ...LOOK, strings: neck.open.length }, width);
+  const heights = lines.map(({ height }) => height);
+  const whole = TITLE + heights.reduce((sum, high) => sum + high + GAP, 0);
+  const height = pages ? PAGE.height - 2 * MARGIN : whole;
+  return sheetPages({ heights, gap: GAP, height, title: TITLE }).map(({ from, tops }, page) => {
+    const drawn = tops.map((top, i) => {
+      const own = lines[from + i]!;
+      let x = 0;
+      const bars = own.widths.flatMap((wide, place) => {
+        const bar = barDrawn(sheet.bars[own.from + place]!, place, x, wide, own, neck);
+        x += wide;
+        return bar;
+      });
+      return element('g', bars, { transform: `translate(0 ${tenth(top)})` });
+    });
+    const head =
+      page > 0
+        ? []
+        : [text(0, 30, 30, sheet.title, { 'font-family': SERIF, 'font-weight': 600 }), text(0, 56, 15, facts(sheet))];
+    const paper = [PAGE.width, height + 2 * MARGIN].map(tenth);
+    return element(
+      'svg',
+      [
+        empty('rect', { width: paper[0]!, height: paper[1]!, fill: '#fff' }),
+        element('g', [...head, ...drawn], { transform: `translate(${tenth(MARGIN)} ${tenth(MARGIN)})` }),
+      ],
+      {
+        xmlns: 'http://www.w3.org/2000/svg',
+        viewBox: `0 0 ${paper[0]} ${paper[1]}`,
+        ...{ width: Math.round(PAGE.width * SIZE), height: Math.round(paper[1]! * SIZE) },
+      },
+    );
+  });
+}
+
+const facts = ({ key, meter, tempo, feel }: Sheet): string =>
+  `${musical(headerKey(key))} · ${formatMeter(meter)} · ${tempo} a minute${feel === 'swing' ? ' · swing' : ''}`;
+
+/** A chart with its grips as one SVG file (SVG 1.1). */
+export const writeChartSvg = (sheet: Sheet, neck: Neck): string =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n${drawnPages(sheet, { neck, pages: false }).join('')}\n`;
+
+/** The same as a web page of printed pages; it runs nothing. */
+export function writeChartHtml(sheet: Sheet, neck: Neck): string {
+  const head = [
+    empty('meta', { charset: 'utf-8' }),
+    empty('meta', {
+      'http-equiv': 'Content-Security-Policy',
+      content: "default-src 'none'; style-src 'unsafe-inline'",
+    }),
+    empty('meta', { name: 'viewport', content: 'width=device-width' }),
+    element('title', sheet.title),
+    '<style>body{margin:0}svg{display:block;margin:0 auto;max-width:100%;height:auto;break-after:page}@page{margin:0}</style>',
+  ];
+  const body = drawnPages(sheet, { neck, pages: true });
+  return `<!doctype html>\n${element('html', [element('head', head), element('body', body)], { lang: 'en' })}\n`;
+}
