@@ -319,6 +319,7 @@ export { isPairFamily, pairsOf } from './grip/small-shapes.ts';
 export { firstTried } from './leading/first-tried.ts';
 export { colourContext } from './take/colour-context.ts';
 export { columnsOf, divide, opensChord, shiftPart, spanOfColumns, type Column } from './take/columns.ts';
+export { ribbonsBetween, type Ribbon } from './leading/ribbons.ts';
 export { distinct, heldTones, movement, voicePairs } from './leading/movement.ts';
 export { DEFAULT_WEIGHTS, ownManner, ONLY_MOVEMENT, pricedBy, pricingFor, type Pricing } from './leading/pricing.ts';
 export type { Weights } from './leading/weights.ts';

@@ -72,3 +72,42 @@ test('a file that brings only a melody is laid over a tune that has the chords',
   await page.getByLabel('A file to import').setInputFiles(file('two.abc', ABC));
   await expect(page.getByText(/^Its melody does not fit the bars of Bollard: /)).toBeVisible();
 });
+
+test('a tune comes in with its takes; the grips of a file are pinned, and what came is told before', async ({
+  page,
+}) => {
+  const voicing = { grip: 'x-10-9-9-10-x' };
+  const decisions = { 'bar-2:all:0': { layer: 'chord', on: 'F', colour: '6/9', voicing } };
+  const takes = [
+    { name: 'Plain', about: null, decisions: {} },
+    { name: 'High', about: null, decisions },
+  ];
+  const tune = { format: 'yellow-heron-tune', schema: 2, text: 'title: Locker\nkey: C\n| C | F |\n', moves: [] };
+  await page.goto('/import');
+  const chosen = page.getByLabel('A file to import');
+  await chosen.setInputFiles(
+    file('a.json', JSON.stringify({ ...tune, guitar: { tuning: 'D2 A2 D3 G3 B3 E4', capo: 2 }, takes })),
+  );
+  await expect(page.getByText('With 2 takes: Plain, High (1 chord decided).')).toBeVisible();
+  await expect(page.getByText('Its grips lie on D2 A2 D3 G3 B3 E4, capo 2')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.waitForURL(/\/chart$/);
+  const id = /tunes\/([^/]+)/.exec(page.url())![1]!;
+  const back = (await (await page.request.get(`/tunes/${id}/file`)).json()) as { takes: unknown };
+  expect(back.takes).toEqual(takes);
+
+  const frame = [
+    [5, 3],
+    [4, 2],
+    [3, 0],
+    [2, 1],
+  ].map(([string, fret]) => `<frame-note><string>${string}</string><fret>${fret}</fret></frame-note>`);
+  const harmony = `<harmony><root><root-step>C</root-step></root><kind>major</kind><frame><frame-strings>6</frame-strings><frame-frets>4</frame-frets>${frame.join('')}</frame></harmony>`;
+  await page.goto('/import');
+  await chosen.setInputFiles(file('framed.musicxml', XML.replace('<note>', `${harmony}<note>`)));
+  await expect(page.getByText('With a take: As in the file (1 chord decided).')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.waitForURL(/\/chart$/);
+  await page.goto(page.url().replace(/chart$/, 'bench'));
+  await expect(page.locator('.column-grip').first()).toHaveText('x-3-2-0-1-x');
+});

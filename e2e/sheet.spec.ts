@@ -193,6 +193,11 @@ test('it goes out as files that others read, what they cannot carry said before;
   expect(pro.text).toMatch(/^\|: G\S* \. \. \| .* :\|$/m);
   expect(pro.text).toMatch(/\[G\S*\]Coil it/);
   expect(pro.said).toContain('notes of the melody');
+  expect((await saved(/^Voices as SVG/)).text).toContain('<path');
+  expect((await saved(/^Grips as SVG/)).text.slice(0, 2)).toBe('PK');
+  expect((await saved(/^Sound/)).text.slice(0, 4)).toBe('RIFF');
+  const json = await saved(/^Tune as JSON/);
+  expect(JSON.parse(json.text)).toMatchObject({ format: 'yellow-heron-tune', takes: [{ name: 'Take 1' }] });
 
   for (const name of [/^Web page/, /^SVG/]) {
     const { path, text } = await saved(name);

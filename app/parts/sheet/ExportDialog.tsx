@@ -22,12 +22,13 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
   const format = EXPORTS.find((one) => one.id === id) ?? EXPORTS[0]!;
   const lost = leftOutText(format, of);
   const [failed, setFailed] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  /** The share that is done; null: nothing is being made. */
+  const [done, setDone] = useState<number | null>(null);
   const save = async () => {
-    setBusy(true);
+    setDone(0);
     setFailed(null);
     try {
-      const files = await format.make(of);
+      const files = await format.make(of, setDone);
       files.forEach((file, i) => {
         const page = files.length > 1 ? `${i + 1}.` : '';
         download(fileName(of.score.title, `${page}${format.ending}`), file, format.type);
@@ -36,7 +37,7 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
     } catch (error) {
       setFailed(`No file was made: ${error instanceof Error ? error.message : String(error)}`);
     }
-    setBusy(false);
+    setDone(null);
   };
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
@@ -72,8 +73,8 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
-        <Button variant="contained" color="secondary" disabled={busy} onClick={() => void save()}>
-          {busy ? 'Making it…' : 'Save'}
+        <Button variant="contained" color="secondary" disabled={done !== null} onClick={() => void save()}>
+          {done === null ? 'Save' : done > 0 ? `Making it: ${Math.round(100 * done)} %` : 'Making it…'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -103,9 +103,17 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
     playback.playing === null || !score
       ? null
       : score.bars.findLastIndex(({ start }) => start <= score.columns[playback.playing!]!.start);
+  const how = { rate: time.listening.rate / 100, shift: time.listening.shift };
   const play = () => {
     if (playback.active) playback.stop();
-    else if (score) playback.play(score, 0, { rate: time.listening.rate / 100, shift: time.listening.shift });
+    else if (score) playback.play(score, 0, how);
+  };
+  const sound = async (told: (share: number) => void) => {
+    const [{ soundFile }, { performanceFrom }] = await Promise.all([
+      import('../../sound/file.ts'),
+      import('../../sound/perform.ts'),
+    ]);
+    return soundFile(performanceFrom(score!, 0, how), playback.volumes, told);
   };
   const show = (id: string) => {
     playback.stop();
@@ -263,6 +271,7 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
               scored,
               melody: job.melody,
               guitar: player,
+              sound,
               pages: () => [...pages.current!.querySelectorAll<SVGSVGElement>('.sheet-page')],
             }}
             onClose={() => setExporting(false)}

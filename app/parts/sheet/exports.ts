@@ -1,5 +1,6 @@
 import {
   lostText,
+  neckOf,
   sheetOf,
   STAVES,
   takeLeftOut,
@@ -15,7 +16,7 @@ import {
   type Scored,
   type StaveName,
 } from '../../../core/index.ts';
-import { packed } from '../../../formats/index.ts';
+import { packed, writeGripsSvg, writeStreamSvg } from '../../../formats/index.ts';
 import { pagesAsHtml, pageAsSvg } from './drawn.ts';
 
 /** What is exported: a take as it sounds and stands, and its pages as they are drawn. */
@@ -24,8 +25,10 @@ export interface Exported {
   readonly score: Score;
   readonly scored: Scored;
   readonly melody: Melody;
-  readonly guitar: Pick<Hand, 'tuning' | 'capo'>;
+  readonly guitar: Hand;
   readonly pages: () => readonly SVGSVGElement[];
+  /** What is heard, as a WAV file; `told`: the share that is done. */
+  readonly sound: (told: (share: number) => void) => Promise<ArrayBuffer>;
 }
 
 interface ExportFormat {
@@ -37,8 +40,8 @@ interface ExportFormat {
   readonly says: string;
   /** What of it the format cannot say. */
   readonly lost: (of: Exported) => readonly Lost[];
-  /** One file, or several. */
-  readonly make: (of: Exported) => Promise<readonly BlobPart[]> | readonly BlobPart[];
+  /** One file, or several; `told`: the share that is done, where it takes long. */
+  readonly make: (of: Exported, told: (share: number) => void) => Promise<readonly BlobPart[]> | readonly BlobPart[];
 }
 
 const sheetWith = ({ score, scored, melody }: Exported, staves: readonly StaveName[]) =>
@@ -136,6 +139,33 @@ export const EXPORTS: readonly ExportFormat[] = [
     says: 'each of these pages as a drawing, fonts and all',
     lost: nothing,
     make: ({ pages }) => Promise.all(pages().map(pageAsSvg)),
+  },
+  {
+    id: 'grips',
+    name: 'Grips as SVG',
+    ending: 'grips.zip',
+    type: 'application/zip',
+    says: 'each grip by itself, to be put into a text',
+    lost: nothing,
+    make: (of) => [writeGripsSvg(sheetWith(of, []), neckOf(of.guitar)) as Uint8Array<ArrayBuffer>],
+  },
+  {
+    id: 'stream',
+    name: 'Voices as SVG',
+    ending: 'voices.svg',
+    type: 'image/svg+xml;charset=utf-8',
+    says: 'how each voice goes on from chord to chord',
+    lost: nothing,
+    make: ({ score, scored }) => [writeStreamSvg(score, scored)],
+  },
+  {
+    id: 'wav',
+    name: 'Sound',
+    ending: 'wav',
+    type: 'audio/wav',
+    says: 'what is heard here, as a WAV file',
+    lost: nothing,
+    make: async ({ sound }, told) => [await sound(told)],
   },
 ];
 

@@ -1,8 +1,17 @@
 import equal from 'fast-deep-equal';
 import { memo, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
-import { distinct, musical, pitchName, type ArrangedColumn, type Grip, type Midi } from '../../../core/index.ts';
+import {
+  distinct,
+  musical,
+  pitchName,
+  ribbonsBetween,
+  type ArrangedColumn,
+  type Grip,
+  type Midi,
+  type Ribbon,
+} from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
-import { ribbonsBetween, standsOf, type Ribbon, type Stand } from './layout.ts';
+import { standsOf, type Stand } from './layout.ts';
 import './stream.css';
 
 interface StreamColumnProps {

@@ -1,4 +1,4 @@
-import { distinct, voicePairs, type ArrangedColumn } from '../../../core/index.ts';
+import type { ArrangedColumn } from '../../../core/index.ts';
 
 /** Pixels a column takes: a beat needs room, so does the longest symbol, and so do notes of the tune after the first. */
 export function columnWidth(beats: number, symbol: string, free = 0): number {
@@ -24,33 +24,6 @@ export function widened(widths: readonly number[], room: number): number[] {
   const taken = widths.reduce((sum, width) => sum + width, 0);
   const factor = taken > 0 && room > taken ? Math.min(WIDEST, room / taken) : 1;
   return widths.map((width) => Math.floor(width * factor));
-}
-
-/** How a voice goes on to the next column. */
-export interface Ribbon {
-  readonly from: number;
-  readonly to: number;
-  readonly kind: 'held' | 'step' | 'leap';
-  /** Whether it is the lowest voice on both sides. */
-  readonly lowest: boolean;
-}
-
-/** A whole step: up to it a voice walks, beyond it leaps. */
-const STEP = 2;
-
-/** The ribbons from one grip to the next, by least movement. */
-export function ribbonsBetween(a: readonly number[], b: readonly number[]): readonly Ribbon[] {
-  const from = distinct(a);
-  const to = distinct(b);
-  return voicePairs(from, to).map(([i, j]) => {
-    const moved = Math.abs(from[i]! - to[j]!);
-    return {
-      from: from[i]!,
-      to: to[j]!,
-      kind: moved === 0 ? 'held' : moved <= STEP ? 'step' : 'leap',
-      lowest: i === 0 && j === 0,
-    };
-  });
 }
 
 /** The pitches a stream must show: all of the take's and of the melody, with a little room. */
