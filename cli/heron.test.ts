@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { thorough } from '../core/thorough.oracle.ts';
+import { thorough } from '../scripts/thorough.oracle.ts';
 import { readBytes, readText } from './files.ts';
 import { heron as run } from './heron.ts';
 import { libraryOf } from './libraries.oracle.ts';

@@ -30,7 +30,7 @@ import {
   type Hand,
   type SolvedTake,
 } from '../core/index.ts';
-import { IS_THOROUGH, some } from '../core/thorough.oracle.ts';
+import { IS_THOROUGH, some } from '../scripts/thorough.oracle.ts';
 import { heron } from './heron.ts';
 import { libraryOf } from './libraries.oracle.ts';
 

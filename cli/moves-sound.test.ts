@@ -18,7 +18,7 @@ import {
   type Grip,
   type Proposal,
 } from '../core/index.ts';
-import { IS_THOROUGH } from '../core/thorough.oracle.ts';
+import { IS_THOROUGH } from '../scripts/thorough.oracle.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { CHARTS } from './moves-sound.charts.ts';
 

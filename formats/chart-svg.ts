@@ -23,6 +23,8 @@ const MARGIN = 48 / SIZE;
 const TITLE = 92;
 const GAP = 12;
 const INDENT = 14;
+/** What the sign of a repeat takes besides. */
+const REPEAT_SIGN = 8;
 /** Of a bar line. */
 const HIGH = 40;
 const LOOK: SheetLook = { staves: [], tab: false, strings: 6, diagrams: true, lyrics: true, barsALine: 4 };
@@ -55,7 +57,8 @@ function barDrawn(own: SheetBar, place: number, from: number, width: number, { a
   const { bar, chords, grips, words, ending, newMeter } = own;
   const to = from + width;
   const top = at.symbols + 10 - HIGH;
-  const x = (tick: number) => from + INDENT + ((width - INDENT) * tick) / bar.ticks;
+  const indent = INDENT + (bar.opens ? REPEAT_SIGN : 0);
+  const x = (tick: number) => from + indent + ((width - indent) * tick) / bar.ticks;
   const [left, right] = signsOver(own);
   return [
     ...(left === '' ? [] : [text(from, at.signs, 15, left, { 'font-weight': 700 })]),
@@ -66,7 +69,7 @@ function barDrawn(own: SheetBar, place: number, from: number, width: number, { a
     ...barline(to, top, { closes: bar.closes }),
     ...(newMeter && bar.number > 1 ? [text(from + 2, top - 6, 15, formatMeter(bar.meter))] : []),
     ...chords
-      .filter(({ symbol: name }, i) => i === 0 || chords[i - 1]!.symbol !== name)
+      .filter(({ chord, symbol: name }, i) => (chord || bar.number > 0) && chords[i - 1]?.symbol !== name)
       .map(({ tick, symbol: name }) => symbol(name, x(tick), at.symbols, name.length > 7 ? 29 : 34)),
     ...grips.flatMap(({ tick, grip }) => (grip ? [diagram(grip, neck, [x(tick) - 6, at.diagrams])] : [])),
     ...words.map(({ verse, tick, text: sung }) => text(x(tick), at.lyrics[verse]!, 16, sung)),

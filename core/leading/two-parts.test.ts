@@ -12,7 +12,7 @@ import { parseChart } from '../chart/parse.ts';
 import { DEFAULT_HAND } from '../neck/hand.ts';
 import { holdingsOf } from '../neck/hold.ts';
 import { run } from '../steps.ts';
-import { some } from '../thorough.oracle.ts';
+import { some } from '../../scripts/thorough.oracle.ts';
 import { SMALL_TEXTURES, type Pace, type SmallTexture } from '../texture.ts';
 import { impliedAt } from './implied.ts';
 import { DEFAULT_WEIGHTS, pricedBy, pricingFor } from './pricing.ts';

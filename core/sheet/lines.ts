@@ -81,7 +81,9 @@ export function sheetLines({ bars }: Pick<Sheet, 'bars'>, look: SheetLook, width
   const lines: { from: number; to: number }[] = [];
   let from = 0;
   for (let to = 1; to <= bars.length; to++) {
-    const isEnd = to === bars.length || bars[to]!.bar.section !== null;
+    // A pickup goes with what it leads into.
+    const isAfterPickup = to === 1 && bars[0]!.bar.number === 0;
+    const isEnd = to === bars.length || (bars[to]!.bar.section !== null && !isAfterPickup);
     if (!isEnd) continue;
     lines.push(...linesOf(bars, least, look, width, from, to));
     from = to;

@@ -80,12 +80,15 @@ function chartBoxes(bars: readonly SheetBar[], { widths }: SheetLine): readonly 
   return bars.map(({ bar, chords }, i) => {
     const from = x;
     x += widths[i]!;
-    const room = widths[i]! - CHART_INDENT;
-    const moments = chords.map(({ tick }) => ({ tick, x: from + CHART_INDENT + (room * tick) / bar.ticks }));
+    const indent = CHART_INDENT + (bar.opens ? REPEAT_SIGN : 0);
+    const room = widths[i]! - indent;
+    const moments = chords.map(({ tick }) => ({ tick, x: from + indent + (room * tick) / bar.ticks }));
     return { from, to: x, moments };
   });
 }
 const CHART_INDENT = 14;
+/** What the sign of a repeat takes besides. */
+const REPEAT_SIGN = 10;
 
 interface BarViewProps extends LineViewProps {
   readonly bar: SheetBar;
@@ -176,7 +179,8 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
         </text>
       ) : (
         chords
-          .filter((chord, i) => isNamed(chord, i, chords, place, isChart))
+          // Before a pickup nobody expects a chord.
+          .filter((chord, i) => (chord.chord || bar.number > 0) && isNamed(chord, i, chords, place, isChart))
           .map(({ tick, symbol }) => (
             <SvgSymbol
               key={tick}

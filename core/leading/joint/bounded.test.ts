@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { DirectedGraph } from 'graphology';
 import { bidirectional } from 'graphology-shortest-path/dijkstra';
 import { run } from '../../steps.ts';
-import { IS_THOROUGH } from '../../thorough.oracle.ts';
+import { IS_THOROUGH } from '../../../scripts/thorough.oracle.ts';
 import { nodeOf } from '../by-hand.oracle.ts';
 import { AREA, candidates, changeCost, CHORDS, library, ownCost, SOMEWHERE, type Plain } from '../by-trying.oracle.ts';
 import type { LatticeNode } from '../lattice.ts';
