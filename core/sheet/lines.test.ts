@@ -21,6 +21,16 @@ test('a pickup goes with the section that it leads into, and is none of its bars
   ]);
 });
 
+test('the bars of a chart stand under one another; a pickup takes no more than it needs', () => {
+  const tune = parseTune('key: C\n[pickup 1/4] | N.C. |\n[A]\n| C | F | G | C |\n| F | C | G | C |\n');
+  if (!tune.ok) throw new Error('no chart');
+  const [first, second] = sheetLines(chartSheet(tune.value.chart, []), LOOK, 1000);
+  const [pickup, ...bars] = first!.widths;
+  expect(pickup).toBeLessThan(bars[0]! / 3);
+  expect(new Set(bars).size).toBe(1);
+  expect(new Set(second!.widths)).toEqual(new Set([250]));
+});
+
 test('a section begins a line, no bar stands alone at its end, and what has no room goes on', () => {
   expect(lines('key: C\n| C | F | G | C | F |\n')).toEqual([
     [1, 2, 3],

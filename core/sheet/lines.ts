@@ -170,8 +170,13 @@ function lineOf(
     look.staves.length === 0 ? Math.max(used, room * share) : isFull ? room : Math.min(room, used / DRAWN_OUT / 1.2);
   const squeezed = Math.min(1, room / used);
   const spare = Math.max(0, Math.min(wide, room) - used);
-  const even = look.staves.length === 0 && own.every((one) => one <= wide / bars.length);
-  const widths = own.map((one) => (even ? wide / bars.length : one * squeezed + (spare * one) / used));
+  const pickup = bars[0]!.bar.number === 0 ? own[0]! : 0;
+  const evenly = (wide - pickup) / Math.max(1, counted);
+  const isEven = look.staves.length === 0 && own.every((one, i) => bars[i]!.bar.number === 0 || one <= evenly);
+  const widths = own.map((one, i) => {
+    if (isEven) return bars[i]!.bar.number === 0 ? pickup : evenly;
+    return one * squeezed + (spare * one) / used;
+  });
   return { from, widths, head, ...levelsOf(bars, look) };
 }
 

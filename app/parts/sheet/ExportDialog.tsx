@@ -57,20 +57,15 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
             />
           ))}
         </RadioGroup>
-        <div role="status" className="export-lost">
-          {lost.length > 0 && (
-            <>
-              <p>Not in it:</p>
-              <ul>
-                {lost.map((one) => (
-                  <li key={one}>{one}</li>
-                ))}
-              </ul>
-            </>
-          )}
-          {failed !== null && <p className="export-failed">{failed}</p>}
-        </div>
       </DialogContent>
+      {/* In sight whatever is scrolled: it is to be read before. */}
+      <div role="status" className="export-lost">
+        {failed !== null ? (
+          <p className="export-failed">{failed}</p>
+        ) : (
+          lost.length > 0 && <p>Not in it: {lost.join('; ')}.</p>
+        )}
+      </div>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
         <Button variant="contained" color="secondary" disabled={done !== null} onClick={() => void save()}>

@@ -170,4 +170,5 @@ export const EXPORTS: readonly ExportFormat[] = [
 ];
 
 /** What a format leaves out of a take, in words. */
-export const leftOutText = (format: ExportFormat, of: Exported): readonly string[] => format.lost(of).map(lostText);
+export const leftOutText = (format: ExportFormat, of: Exported): readonly string[] =>
+  format.lost(of).map((one) => lostText(one).replace(/ passed over$/, ''));
