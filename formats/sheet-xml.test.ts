@@ -1,8 +1,19 @@
 import { MusicXML } from '@stringsync/musicxml';
 import { beforeAll, expect, test } from '@jest/globals';
-import { parse, type NoteEntry } from 'musicxml-io';
+import { parse, type HarmonyEntry, type NoteEntry } from 'musicxml-io';
 import { strToU8 } from 'fflate';
-import { barName, chordName, DEFAULT_HAND, formatFingers, sheetOf, writeSheetXml, type Sheet } from '../core/index.ts';
+import {
+  barName,
+  chordName,
+  DEFAULT_HAND,
+  formatFingers,
+  requiredOf,
+  semitones,
+  sheetOf,
+  tonesOf,
+  writeSheetXml,
+  type Sheet,
+} from '../core/index.ts';
 import { demoScores, type DemoScore } from './demo-scores.oracle.ts';
 import { readFile } from './index.ts';
 import { readByVerovio } from './verovio.oracle.ts';
@@ -106,6 +117,93 @@ test('another reader has every note at its place, as long, on its string, on the
     );
     const read = parts[1]!.measures.flatMap(({ entries }) => notesRead(entries, 1).map(({ place }) => place));
     expect([name, read.filter((place) => place !== '/').sort()]).toEqual([name, [...plucked].sort()]);
+  }
+});
+
+/** Semitones of the kinds, and of degrees as they stand in a dominant chord (MusicXML 4.0, kind-value and degree-value). */
+const KIND_TONES: Readonly<Record<string, readonly number[]>> = {
+  major: [0, 4, 7],
+  minor: [0, 3, 7],
+  augmented: [0, 4, 8],
+  diminished: [0, 3, 6],
+  dominant: [0, 4, 7, 10],
+  'major-seventh': [0, 4, 7, 11],
+  'minor-seventh': [0, 3, 7, 10],
+  'diminished-seventh': [0, 3, 6, 9],
+  'augmented-seventh': [0, 4, 8, 10],
+  'half-diminished': [0, 3, 6, 10],
+  'major-minor': [0, 3, 7, 11],
+  'major-sixth': [0, 4, 7, 9],
+  'minor-sixth': [0, 3, 7, 9],
+  'dominant-ninth': [0, 4, 7, 10, 2],
+  'major-ninth': [0, 4, 7, 11, 2],
+  'minor-ninth': [0, 3, 7, 10, 2],
+  'dominant-11th': [0, 4, 7, 10, 2, 5],
+  'major-11th': [0, 4, 7, 11, 2, 5],
+  'minor-11th': [0, 3, 7, 10, 2, 5],
+  'dominant-13th': [0, 4, 7, 10, 2, 5, 9],
+  'major-13th': [0, 4, 7, 11, 2, 5, 9],
+  'minor-13th': [0, 3, 7, 10, 2, 5, 9],
+  'suspended-second': [0, 2, 7],
+  'suspended-fourth': [0, 5, 7],
+  power: [0, 7],
+};
+const IN_DOMINANT: Readonly<Record<number, number>> = { 1: 0, 2: 2, 3: 4, 4: 5, 5: 7, 6: 9, 7: 10, 9: 2, 11: 5, 13: 9 };
+/** Which tones of a kind stand on a degree: what an alteration moves. */
+const ON_DEGREE: Readonly<Record<number, readonly number[]>> = {
+  3: [3, 4],
+  5: [6, 7, 8],
+  7: [9, 10, 11],
+  9: [2],
+  11: [5],
+  13: [9],
+};
+
+/** The tones of a chord symbol as musicxml-io has it, in semitones above its root. */
+function tonesRead({ kind, degrees = [] }: HarmonyEntry): ReadonlySet<number> {
+  const tones = new Set(KIND_TONES[kind]);
+  for (const { degreeValue: value, degreeAlter: alter = 0, degreeType: type } of degrees) {
+    const tone = (IN_DOMINANT[value]! + alter + 12) % 12;
+    const there = (ON_DEGREE[value] ?? []).find((one) => tones.has(one));
+    if (type === 'subtract' || type === 'alter') tones.delete(there ?? tone);
+    if (type !== 'subtract') tones.add(tone);
+  }
+  return tones;
+}
+
+test('another reader has every chord symbol: where it begins, its root, its tones, its bass', () => {
+  for (const { name, sheet, xml } of made) {
+    const [lead] = parse(xml).parts;
+    sheet.bars.forEach(({ bar, chords }, b) => {
+      let now = 0;
+      const read = lead!.measures[b]!.entries.flatMap((entry): [number, HarmonyEntry][] => {
+        const { duration = 0, chord } = entry as { duration?: number; chord?: boolean };
+        if (entry.type === 'harmony') return [[now + (entry.offset ?? 0), entry]];
+        if (entry.type === 'backup') now -= duration;
+        else if (entry.type === 'forward' || (entry.type === 'note' && !chord)) now += duration;
+        return [];
+      });
+      const begun = chords.filter(({ held }) => !held);
+      expect([name, bar.number, read.map(([at]) => at)]).toEqual([name, bar.number, begun.map(({ tick }) => tick)]);
+      begun.forEach(({ chord, symbol }, i) => {
+        if (!chord) return expect(read[i]![1].kind).toBe('none');
+        const [, harmony] = read[i]!;
+        const letter = (step: string, alter = 0) => step + (alter > 0 ? '#' : alter < 0 ? 'b' : '');
+        expect(letter(harmony.root.rootStep, harmony.root.rootAlter)).toBe(chord.root);
+        const bass = harmony.bass && letter(harmony.bass.bassStep, harmony.bass.bassAlter);
+        expect([symbol, bass ?? null]).toEqual([symbol, chord.bass ?? null]);
+        const [theirs, ours] = [tonesRead(harmony), tonesOf(chord.kind).map(semitones)];
+        // Ninths and elevenths that higher tones imply may sound or not, and the fifth beside a ♭13.
+        const mayDiffer = [2, 5, 7];
+        const apart = [
+          ...ours.filter((tone) => !theirs.has(tone)),
+          ...[...theirs].filter((tone) => !ours.includes(tone)),
+        ];
+        expect([name, symbol, apart.filter((tone) => !mayDiffer.includes(tone))]).toEqual([name, symbol, []]);
+        const lacking = requiredOf(chord.kind).filter((choice) => !choice.some((tone) => theirs.has(semitones(tone))));
+        expect([name, symbol, lacking]).toEqual([name, symbol, []]);
+      });
+    });
   }
 });
 
