@@ -73,6 +73,12 @@ describe('a tab', () => {
     expect(grips(score(harmony('C', 'major') + broken))).toEqual([{ grip: 'x-3-2-x-1-x' }]);
     const line = [note(1, 2, 1), note(1, 2, 3), note(2, 1, 0)].join('');
     expect(grips(score(harmony('C', 'major') + line))).toEqual([]);
+    const into = note(1, 2, 1, more).replace('</technical>', '<hammer-on type="start">H</hammer-on></technical>');
+    const hammered = note(3, 3, 2).replace('</technical>', '<hammer-on type="stop"/></technical>');
+    const grace = [note(1, 5, 0), note(1, 4, 2, more), note(1, 3, 1, more), into, hammered].join('');
+    expect(grips(score(harmony('A', 'major') + grace).replace('<divisions>1<', '<divisions>4<'))).toEqual([
+      { grip: 'x-0-2-2-1-x' },
+    ]);
     const far = [note(1, 5, 3), note(1, 4, 2), note(2, 1, 12)].join('');
     expect(grips(score(harmony('C', 'major') + far))).toEqual([]);
   });

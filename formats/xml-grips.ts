@@ -7,9 +7,14 @@ export interface Struck {
   /** Counted from the highest, which is 1. */
   readonly string: number;
   readonly fret: number;
+  /** Not plucked: hammered on, pulled off or slid to. */
+  readonly isLegato: boolean;
 }
 
 const USUAL_STRINGS = 6;
+/** A sixteenth: what lasts longer is a note of a line. */
+const LONGEST_GRACE: Ticks = 120;
+const LEGATO = ['hammer-on', 'pull-off', 'slide'];
 /** What sounds on fewer strings is no grip of a chord. */
 const FEWEST_STRINGS = 3;
 /** Frets between the outer ones beyond which strings plucked one after another are no one grip (common practice). */
@@ -41,7 +46,10 @@ export function struckOf(note: Element, tick: Ticks): Struck | null {
   for (const notations of childrenOf(note, 'notations'))
     for (const technical of childrenOf(notations, 'technical')) {
       const [string, fret] = [numberOf(technical, 'string'), numberOf(technical, 'fret')];
-      if (string !== undefined && fret !== undefined) return { tick, string, fret };
+      if (string === undefined || fret === undefined) continue;
+      const joins = [...technical.inside, ...childrenOf(notations, 'slide')];
+      const isLegato = joins.some(({ name, attributes }) => LEGATO.includes(name) && attributes.type === 'stop');
+      return { tick, string, fret, isLegato };
     }
   return null;
 }
@@ -55,7 +63,13 @@ export function gripOfTab(
   const here = struck.filter(({ tick }) => from <= tick && tick < to).sort((a, b) => a.tick - b.tick);
   const held = new Map<number, Struck>();
   for (const one of here) {
-    const isAnother = held.has(one.string) && held.get(one.string)!.fret !== one.fret;
+    const before = held.get(one.string);
+    // A grace that the chord begins with leads into its grip.
+    if (before?.tick === here[0]!.tick && one.isLegato && one.tick <= before.tick + LONGEST_GRACE) {
+      held.set(one.string, one);
+      continue;
+    }
+    const isAnother = before !== undefined && before.fret !== one.fret;
     const frets = [...held.values(), one].map(({ fret }) => fret).filter((fret) => fret > 0);
     const isWhole = held.size >= FEWEST_STRINGS && one.tick > here[0]!.tick;
     if (isAnother || isWhole || Math.max(...frets) - Math.min(...frets) > WIDEST) break;
