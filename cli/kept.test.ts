@@ -72,25 +72,28 @@ function fitsIn(of: SolvedTake) {
   );
 }
 
-test.each(readdirSync(DEMO))('%s: what fits costs what the tune solved with it costs more, to the tenth', (file) => {
-  const text = readFileSync(join(DEMO, file), 'utf8');
-  const of = solved(text);
-  const fits = fitsIn(of);
-  expect(fits.length).toBeGreaterThan(0);
-  const seen = new Set<string>();
-  for (const { span, proposal } of fits) {
-    // That it may end.
-    if (seen.size >= (IS_THOROUGH ? 6 : 2) || seen.has(proposal.move.id)) continue;
-    seen.add(proposal.move.id);
-    const { extra, patch, grips } = priceMove(of, span, proposal);
-    const cells = applyPatch({}, movePatch(of.slots, of.keys, {}, span, proposal)).cells;
-    expect(patch).toEqual(cells);
-    const after = run(solveTake(anew(), { ...of.asked, cells }));
-    if (extra === null) continue;
-    expect([proposal.move.id, extra]).toEqual([proposal.move.id, after.best - of.best]);
-    expect(grips.length).toBeGreaterThanOrEqual(proposal.found.parts.length);
-  }
-});
+test.each(some(readdirSync(DEMO), 2))(
+  '%s: what fits costs what the tune solved with it costs more, to the tenth',
+  (file) => {
+    const text = readFileSync(join(DEMO, file), 'utf8');
+    const of = solved(text);
+    const fits = fitsIn(of);
+    expect(fits.length).toBeGreaterThan(0);
+    const seen = new Set<string>();
+    for (const { span, proposal } of fits) {
+      // That it may end.
+      if (seen.size >= (IS_THOROUGH ? 6 : 2) || seen.has(proposal.move.id)) continue;
+      seen.add(proposal.move.id);
+      const { extra, patch, grips } = priceMove(of, span, proposal);
+      const cells = applyPatch({}, movePatch(of.slots, of.keys, {}, span, proposal)).cells;
+      expect(patch).toEqual(cells);
+      const after = run(solveTake(anew(), { ...of.asked, cells }));
+      if (extra === null) continue;
+      expect([proposal.move.id, extra]).toEqual([proposal.move.id, after.best - of.best]);
+      expect(grips.length).toBeGreaterThanOrEqual(proposal.found.parts.length);
+    }
+  },
+);
 
 test('most of ours fit somewhere in the demo tunes or their like', () => {
   const ids = new Set(

@@ -94,7 +94,7 @@ test(
   },
 );
 
-test('single notes are played as one says, and the search chooses which get grips', async ({ page }) => {
+test('single notes are played as one says, and the search chooses which get grips', THOROUGH, async ({ page }) => {
   const id = await newSung(page);
   await expectSaved(page);
   await openBench(page, id);

@@ -61,36 +61,37 @@ test('everything is backed up, looked into, put back, and the way back is there'
   await expect(backups.filter({ hasText: 'brought in' })).toHaveCount(1);
 });
 
-test('deletions are undone one after the other, and the bin has what was deleted, found by a word', async ({
-  page,
-  own,
-}) => {
-  await page.goto(own.address);
-  const titles = ['Slack Water', 'Foghorn Blues', 'Midstream'];
-  for (const title of titles) {
-    await row(page, title).getByRole('link').first().focus();
+test(
+  'deletions are undone one after the other, and the bin has what was deleted, found by a word',
+  THOROUGH,
+  async ({ page, own }) => {
+    await page.goto(own.address);
+    const titles = ['Slack Water', 'Foghorn Blues', 'Midstream'];
+    for (const title of titles) {
+      await row(page, title).getByRole('link').first().focus();
+      await page.keyboard.press('Delete');
+      await expect(row(page, title)).toHaveCount(0);
+    }
+    await page.keyboard.press('Control+z');
+    await expect(row(page, 'Midstream')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(row(page, 'Foghorn Blues')).toBeVisible();
+    await row(page, 'Foghorn Blues').getByRole('link').first().focus();
     await page.keyboard.press('Delete');
-    await expect(row(page, title)).toHaveCount(0);
-  }
-  await page.keyboard.press('Control+z');
-  await expect(row(page, 'Midstream')).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(row(page, 'Foghorn Blues')).toBeVisible();
-  await row(page, 'Foghorn Blues').getByRole('link').first().focus();
-  await page.keyboard.press('Delete');
-  await page.reload();
-  await expect(page.locator('.shelf-tune')).toHaveCount(6);
-  await page.getByRole('link', { name: 'Keeping' }).click();
-  const bin = page.getByRole('list', { name: 'The bin' }).getByRole('listitem');
-  await expect(bin).toHaveCount(2);
-  await page.goto(`${own.address}/keeping?words=fog`);
-  await expect(bin).toHaveCount(1);
-  await bin.getByRole('button', { name: 'Bring back' }).click();
-  await expect(bin).toHaveCount(0);
-  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
-  await expect(row(page, 'Foghorn Blues')).toBeVisible();
-  await expect(page.locator('.shelf-tune')).toHaveCount(7);
-});
+    await page.reload();
+    await expect(page.locator('.shelf-tune')).toHaveCount(6);
+    await page.getByRole('link', { name: 'Keeping' }).click();
+    const bin = page.getByRole('list', { name: 'The bin' }).getByRole('listitem');
+    await expect(bin).toHaveCount(2);
+    await page.goto(`${own.address}/keeping?words=fog`);
+    await expect(bin).toHaveCount(1);
+    await bin.getByRole('button', { name: 'Bring back' }).click();
+    await expect(bin).toHaveCount(0);
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    await expect(row(page, 'Foghorn Blues')).toBeVisible();
+    await expect(page.locator('.shelf-tune')).toHaveCount(7);
+  },
+);
 
 test(
   'an edit of a tune that another window put in the bin is kept, and saved with it when it is brought back',

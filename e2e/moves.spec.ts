@@ -32,30 +32,34 @@ test('a move is looked for, heard, made, lifted and undone; what stands there sa
   expect((await symbols(page))[1]).toBe('D flat 7');
 });
 
-test('several chords are selected by keys and by dragging, and a move takes their place', async ({ page }) => {
-  await openNew(page, 'title: Span\nkey: C\n| Dm7 | G7 | C | % |\n');
-  await page.keyboard.press('m');
-  await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.getByRole('heading', { name: 'Moves in bars 1 to 2' })).toBeVisible();
-  const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
-  await page.getByLabel('How far moves may stray').press('End');
-  await moves.filter({ hasText: 'ii–V from a half step above' }).getByRole('button').first().click();
-  await idle(page);
-  expect(await symbols(page)).toEqual(['E flat minor 7', 'A flat 7', 'D minor 9', 'G 9', 'C 6', 'C 6']);
-  const columns = page.locator('.column');
-  await columns.nth(4).hover({ position: { x: 30, y: 40 } });
-  await page.mouse.down();
-  await columns.nth(5).hover({ position: { x: 30, y: 40 } });
-  await page.mouse.up();
-  await expect(page.getByRole('heading', { name: 'Moves in bars 3 to 4' })).toBeVisible();
-  await moves
-    .filter({ hasText: /coming round\. / })
-    .getByRole('button')
-    .first()
-    .click();
-  await idle(page);
-  expect((await symbols(page)).slice(4)).toEqual(['C 6', 'A minor 7', 'D minor 7', 'G 7']);
-});
+test(
+  'several chords are selected by keys and by dragging, and a move takes their place',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, 'title: Span\nkey: C\n| Dm7 | G7 | C | % |\n');
+    await page.keyboard.press('m');
+    await page.keyboard.press('Shift+ArrowRight');
+    await expect(page.getByRole('heading', { name: 'Moves in bars 1 to 2' })).toBeVisible();
+    const moves = page.getByRole('list', { name: 'Moves' }).getByRole('listitem');
+    await page.getByLabel('How far moves may stray').press('End');
+    await moves.filter({ hasText: 'ii–V from a half step above' }).getByRole('button').first().click();
+    await idle(page);
+    expect(await symbols(page)).toEqual(['E flat minor 7', 'A flat 7', 'D minor 9', 'G 9', 'C 6', 'C 6']);
+    const columns = page.locator('.column');
+    await columns.nth(4).hover({ position: { x: 30, y: 40 } });
+    await page.mouse.down();
+    await columns.nth(5).hover({ position: { x: 30, y: 40 } });
+    await page.mouse.up();
+    await expect(page.getByRole('heading', { name: 'Moves in bars 3 to 4' })).toBeVisible();
+    await moves
+      .filter({ hasText: /coming round\. / })
+      .getByRole('button')
+      .first()
+      .click();
+    await idle(page);
+    expect((await symbols(page)).slice(4)).toEqual(['C 6', 'A minor 7', 'D minor 7', 'G 7']);
+  },
+);
 
 test('where no move fits it is said why, and the best few stand beside the colours', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Why\nkey: C\n| C | G7 | Am | F |\n');

@@ -109,7 +109,7 @@ test('a left-hander’s neck is mirrored; a capo and seven strings are drawn', T
   await expect(page.locator('.neck-string')).toHaveCount(7);
 });
 
-test('a tune given to another player is solved anew for that hand, and remembers it', async ({ page }) => {
+test('a tune given to another player is solved anew for that hand, and remembers it', THOROUGH, async ({ page }) => {
   const id = await newTune(page, TUNE);
   const address = await newPlayer(page, id);
   const name = await page.getByRole('heading', { level: 1 }).innerText();

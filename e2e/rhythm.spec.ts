@@ -53,54 +53,56 @@ test('a rhythm is chosen for the tune and another for a bar, heard and written, 
   await expect(page.getByRole('button', { name: 'Rhythm: Four, leaning' })).toBeVisible();
 });
 
-test('a bass and brushes play along, are in the file, and are remembered; what is selected is gone over again and again', async ({
-  page,
-}) => {
-  await openNew(page, TUNE);
-  await inTime(page);
-  await sheet(page).getByRole('combobox').nth(1).click();
-  await page.getByRole('option', { name: 'walking' }).click();
-  await sheet(page).getByRole('switch', { name: 'Brushes' }).click();
-  await expect(sheet(page)).toContainText('plays alone, and has the low notes, too');
-  await page.keyboard.press('Escape');
-  const { tracks } = parseMidi(await away(page, 'MIDI file'));
-  const notes = tracks.map((track) => track.filter(({ type }) => type === 'noteOn').length);
-  expect(notes).toHaveLength(4);
-  expect(notes[2]).toBe(16);
-  // Four bars at 200, and what rings on: 6.3 seconds of two bytes, 44,100 times a second.
-  const wav = await away(page, 'Sound file (WAV)');
-  expect(wav.subarray(0, 4).toString()).toBe('RIFF');
-  expect((wav.length - 44) / 2 / 44_100).toBeCloseTo(6.3, 1);
-  await page.reload();
-  await idle(page);
-  await page.keyboard.press('Shift+ArrowRight');
-  await inTime(page);
-  await expect(sheet(page).getByRole('switch', { name: 'Brushes' })).toBeChecked();
-  await sheet(page)
-    .getByRole('switch', { name: /^Again and again: bars 1 to 2/ })
-    .click();
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Play', exact: true }).click();
-  // Two bars at 200 last 2.4 seconds: it comes back to the first, and never to the third.
-  const lit = page.locator('.ground-playing');
-  const left = async () => Math.round((await lit.boundingBox())!.x);
-  await expect(lit).toBeVisible();
-  const first = await left();
-  await expect.poll(left).not.toBe(first);
-  const second = await left();
-  await expect.poll(left).toBe(first);
-  await expect.poll(left).toBe(second);
-  // Another window begins: here it is still.
-  const other = await page.context().newPage();
-  await asOneWhoReadIt(other);
-  await other.goto(page.url());
-  await idle(other);
-  await other.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(other.locator('.ground-playing')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
-  await other.keyboard.press('Space');
-  await expect(other.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
-});
+test(
+  'a bass and brushes play along, are in the file, and are remembered; what is selected is gone over again and again',
+  THOROUGH,
+  async ({ page }) => {
+    await openNew(page, TUNE);
+    await inTime(page);
+    await sheet(page).getByRole('combobox').nth(1).click();
+    await page.getByRole('option', { name: 'walking' }).click();
+    await sheet(page).getByRole('switch', { name: 'Brushes' }).click();
+    await expect(sheet(page)).toContainText('plays alone, and has the low notes, too');
+    await page.keyboard.press('Escape');
+    const { tracks } = parseMidi(await away(page, 'MIDI file'));
+    const notes = tracks.map((track) => track.filter(({ type }) => type === 'noteOn').length);
+    expect(notes).toHaveLength(4);
+    expect(notes[2]).toBe(16);
+    // Four bars at 200, and what rings on: 6.3 seconds of two bytes, 44,100 times a second.
+    const wav = await away(page, 'Sound file (WAV)');
+    expect(wav.subarray(0, 4).toString()).toBe('RIFF');
+    expect((wav.length - 44) / 2 / 44_100).toBeCloseTo(6.3, 1);
+    await page.reload();
+    await idle(page);
+    await page.keyboard.press('Shift+ArrowRight');
+    await inTime(page);
+    await expect(sheet(page).getByRole('switch', { name: 'Brushes' })).toBeChecked();
+    await sheet(page)
+      .getByRole('switch', { name: /^Again and again: bars 1 to 2/ })
+      .click();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Play', exact: true }).click();
+    // Two bars at 200 last 2.4 seconds: it comes back to the first, and never to the third.
+    const lit = page.locator('.ground-playing');
+    const left = async () => Math.round((await lit.boundingBox())!.x);
+    await expect(lit).toBeVisible();
+    const first = await left();
+    await expect.poll(left).not.toBe(first);
+    const second = await left();
+    await expect.poll(left).toBe(first);
+    await expect.poll(left).toBe(second);
+    // Another window begins: here it is still.
+    const other = await page.context().newPage();
+    await asOneWhoReadIt(other);
+    await other.goto(page.url());
+    await idle(other);
+    await other.getByRole('button', { name: 'Play', exact: true }).click();
+    await expect(other.locator('.ground-playing')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+    await other.keyboard.press('Space');
+    await expect(other.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  },
+);
 
 test(
   'a figure over the bars shows where it meets them; the tempo is tapped; a part is silent or alone, and that is remembered',
