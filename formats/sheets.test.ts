@@ -146,3 +146,15 @@ test('beams join eighths and shorter that follow one another, within half a bar 
     }
   expect(beams).toBeGreaterThan(100);
 });
+
+test('a bass that walks or plays in two is written as long as it goes on, without a rest between', () => {
+  const lengths = new Map<number, number>();
+  for (const { sheet } of sheets)
+    for (const { bar, staves } of sheet.bars)
+      for (const { events } of staves.bass)
+        for (const { ticks } of events) {
+          expect([bar.number, ticks % 240]).toEqual([bar.number, 0]);
+          lengths.set(ticks, (lengths.get(ticks) ?? 0) + 1);
+        }
+  expect(lengths.get(480)).toBeGreaterThan(100);
+});

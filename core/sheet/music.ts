@@ -110,7 +110,8 @@ function eventsIn(
       muted: kind === 'muted',
       stroke: sound.notes.length < 2 || from > start ? null : isRolled ? 'roll' : spreadMs < 0 ? 'up' : 'down',
       legato: from > start ? null : legato,
-      staccato: letGo > 0,
+      // A bass only lifts its finger.
+      staccato: letGo > 0 && kind !== 'bass',
       accent: kind === 'chord' && velocity >= ACCENTED && from === start,
       rings: false,
       breath: false,

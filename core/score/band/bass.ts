@@ -47,12 +47,14 @@ function bassFor(of: Scored, way: BassWay, seed: number): readonly Sound[] {
       if (pitch === null) return [];
       const silent = pitches.slice(i + 1).findIndex((one) => one !== null);
       const beats = silent < 0 ? stretch.beats - i : silent + 1;
-      const ticks = Math.round(Math.min(beats, stretch.beats - i) * stretch.beat * GAP);
+      const written = Math.round(Math.min(beats, stretch.beats - i) * stretch.beat);
+      const ticks = Math.round(written * GAP);
       return [
         {
           ...AS_BASS,
           start: stretch.start + i * stretch.beat,
           ticks,
+          letGo: written - ticks,
           velocity: i === 0 ? VELOCITY : LIGHT,
           column: stretch.column,
           notes: [noteOf(pitch)],
