@@ -209,7 +209,12 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
     <div className="import-choices">
       <p>It is {KINDS[kind]}.</p>
       {tunes.length > 1 && (
-        <Pick label="Tune" value={tune} names={tunes} onPick={(chosen) => onChoose({ tune: chosen, part: undefined })} />
+        <Pick
+          label="Tune"
+          value={tune}
+          names={tunes}
+          onPick={(chosen) => onChoose({ tune: chosen, part: undefined })}
+        />
       )}
       {parts.length > 1 && (
         <Pick
