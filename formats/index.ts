@@ -1,4 +1,4 @@
-/** Readers of files: a file in, a tune in our own text out, and a list of what was not carried over. */
+/** Readers of files: a file in, a tune in our own text out, and a list of what was not carried over; and what is packed or drawn. */
 export { readFile, type FileKind, type Imported } from './read.ts';
 export { readTuneFile } from './tune-file.ts';
 export { writeChartHtml, writeChartSvg } from './chart-svg.ts';
