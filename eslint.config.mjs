@@ -9,6 +9,7 @@ import { noCircles } from './scripts/no-circles.mjs';
 
 /** The core's folders in order: each may import only those before it. */
 const CORE_ORDER = [
+  'words',
   'pitch',
   'time',
   'chord',

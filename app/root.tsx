@@ -1,3 +1,4 @@
+import { t } from '../core/index.ts';
 import '@fontsource-variable/figtree/index.css';
 import '@fontsource-variable/fraunces/soft.css';
 import figtree from '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2?url';
@@ -71,14 +72,18 @@ export default function App() {
 /** What the error page says, by what is known of the error. */
 function wordsOf(error: unknown): { title: string; text: string; raw?: string } {
   if (!isRouteErrorResponse(error))
-    return { title: 'Something went wrong', text: 'The page could not be shown. Load it again.' };
+    return { title: t('Something went wrong'), text: t('The page could not be shown. Load it again.') };
   const told = error.data as Partial<Trouble> | string;
   if (typeof told === 'object' && told !== null && told.trouble === 'unreadable')
-    return { title: 'This cannot be read', text: told.message ?? '', ...(told.raw !== undefined && { raw: told.raw }) };
+    return {
+      title: t('This cannot be read'),
+      text: told.message ?? '',
+      ...(told.raw !== undefined && { raw: told.raw }),
+    };
   if (typeof told === 'object' && told !== null && told.trouble === 'fault')
-    return { title: 'Your data cannot be reached', text: told.message ?? '' };
+    return { title: t('Your data cannot be reached'), text: told.message ?? '' };
   const text = typeof told === 'string' && told !== '' ? told : error.statusText;
-  return { title: error.status === 404 ? 'There is nothing here' : 'Something went wrong', text };
+  return { title: error.status === 404 ? t('There is nothing here') : t('Something went wrong'), text };
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
@@ -90,13 +95,13 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
       {raw !== undefined && (
         <p>
           <a href={raw} download>
-            Save its raw text
+            {t('Save its raw text')}
           </a>
-          , and bring back what it was: <Link to="/keeping">backups</Link>.
+          {t(', and bring back what it was:')} <Link to="/keeping">{t('backups')}</Link>.
         </p>
       )}
       <p>
-        <Link to="/">Back to the shelf</Link>
+        <Link to="/">{t('Back to the shelf')}</Link>
       </p>
     </main>
   );

@@ -1,4 +1,5 @@
 import {
+  t,
   formatMeter,
   keptProposals,
   keyOn,
@@ -59,7 +60,7 @@ function listed(moves: readonly NamedMove[], text: string): Answer {
     };
   });
   const rows = json.map(({ id, name, use, meter, columns }) => [
-    ...[id, name, USE_WORDS[use], meter],
+    ...[id, name, t(USE_WORDS[use]), meter],
     columns.map(({ symbol }) => symbol).join(' '),
   ]);
   return { json, text: table([['id', 'move', 'for', 'meter', 'chords'], ...rows]) };

@@ -455,18 +455,37 @@ export {
   type MoveSaid,
   type SpanPlace,
 } from './wording/moves.ts';
+export { moveText } from './wording/moves.ts';
 export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
+export {
+  decimal,
+  filled,
+  inSentence,
+  LANGUAGES,
+  locale,
+  msg,
+  plural,
+  speak,
+  spokenLanguage,
+  t,
+  type Args,
+  type Language,
+  type Msg,
+  type Table,
+} from './words/words.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
 export { capoText, keyFactsText, movedByText, voiceFitText } from './wording/keys.ts';
 export { cadenceLabel, phrasesText, playedText } from './wording/form.ts';
 export { problemLine, problemText } from './wording/problems.ts';
 export { colourReason, figuresText, joinText, priceText, rootPositionText } from './wording/grips.ts';
 export {
+  listed,
   caution,
   CHANGE_WORDS,
   changeText,
   difficultyText,
   difficultyWord,
+  isEasy,
   fingerName,
   makeupText,
   mutedText,

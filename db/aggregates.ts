@@ -7,6 +7,7 @@ import {
   type MelodyCells,
   type Patch,
   type TextChange,
+  t,
 } from '../core/index.ts';
 import type { KeptGripCell, KeptMoveCell } from './documents.ts';
 import { getMoves, putMoves } from './kept-moves.ts';
@@ -94,7 +95,7 @@ function loadPlayer(db: Db, id: string): Aggregate | null {
   const found = getPlayer(db, id);
   if (!found) return null;
   const fault = found.unreadable
-    ? () => 'the settings of this player cannot be read, and are left as they are'
+    ? () => t('the settings of this player cannot be read, and are left as they are')
     : faultOf;
   return {
     ...found,
@@ -118,7 +119,7 @@ function loadGrips(db: Db, playerId: string, now: number): Aggregate | null {
 function loadMoves(db: Db, now: number): Aggregate {
   const { version, cells, unreadable } = getMoves(db);
   const fault = (next: AnyCells) =>
-    unreadable.some((id) => Object.hasOwn(next, id)) ? 'this move cannot be read, and is left as it is' : null;
+    unreadable.some((id) => Object.hasOwn(next, id)) ? t('this move cannot be read, and is left as it is') : null;
   return {
     version,
     cells,
@@ -144,7 +145,7 @@ function loadLog(db: Db, now: number): Aggregate {
 
 function loadSetting(db: Db, key: string): Aggregate {
   const { version, cells, unreadable } = getSetting(db, key);
-  const fault = () => (unreadable ? 'what is kept here cannot be read, and is left as it is' : null);
+  const fault = () => (unreadable ? t('what is kept here cannot be read, and is left as it is') : null);
   return {
     version,
     cells,
@@ -195,11 +196,11 @@ function loadTune(db: Db, id: string, now: number): Aggregate | null {
     make(patch, since) {
       const { chartText: asked, playerId: chosen } = patch as { chartText?: TextChange | string; playerId?: string };
       if (chosen !== undefined && chosen !== playerId && !getPlayer(db, chosen))
-        return { kind: 'invalid', message: 'this player was deleted in another window' };
+        return { kind: 'invalid', message: t('this player was deleted in another window') };
       const player = chosen === undefined ? {} : { playerId: chosen };
       const inverse = chosen === undefined ? {} : { playerId };
       const text = asked === undefined ? chartText : mergedText(chartText, since, asked);
-      if (text === null) return { kind: 'invalid', message: 'this change was made for another text' };
+      if (text === null) return { kind: 'invalid', message: t('this change was made for another text') };
       if (typeof text !== 'string')
         return { kind: 'contested', keep: () => keepTune(db, id, text.lost, now), inverse: {} };
       const change = recorded(chartText, text);
@@ -234,7 +235,7 @@ function loadMelody(db: Db, id: string, now: number): Aggregate | null {
   const found = tuneNow && getMelody(db, id);
   if (!tuneNow || !found) return null;
   const { version, cells, unreadable } = found;
-  const fault = () => (unreadable ? 'the melody of this tune cannot be read, and is left as it is' : null);
+  const fault = () => (unreadable ? t('the melody of this tune cannot be read, and is left as it is') : null);
   const keep = (losing: AnyCells): Kept => {
     const kept = keepTune(db, id, tuneNow.chartText, now);
     putMelody(db, kept.id, losing as MelodyCells, { version: 1, now });
@@ -290,7 +291,7 @@ function besideName(name: string, taken: readonly string[], now: number): string
     .toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
     .replace(',', '');
   for (let number = 1; ; number++) {
-    const suffix = ` (other window, ${when}${number > 1 ? `, ${number}` : ''})`;
+    const suffix = ` ${t('(other window, {when}{more})', { when, more: number > 1 ? `, ${number}` : '' })}`;
     const made = name.slice(0, LONGEST_NAME - suffix.length) + suffix;
     if (!taken.includes(made)) return made;
   }

@@ -1,3 +1,4 @@
+import { t } from '../core/index.ts';
 import { statSync } from 'node:fs';
 import { DataFault, isBusy } from './faults.ts';
 import { databasePath, openDatabase, type Connection, type Db } from './open.ts';
@@ -29,8 +30,10 @@ function checkThere({ path, file }: { readonly path: string; readonly file: numb
   if (now?.ino === file) return;
   throw new DataFault(
     now
-      ? 'The file of your data was replaced while Yellow Heron ran. Stop Yellow Heron and start it again.'
-      : 'The file of your data was moved or deleted while Yellow Heron ran. Put it back, or stop Yellow Heron and start it again.',
+      ? t('The file of your data was replaced while Yellow Heron ran. Stop Yellow Heron and start it again.')
+      : t(
+          'The file of your data was moved or deleted while Yellow Heron ran. Put it back, or stop Yellow Heron and start it again.',
+        ),
   );
 }
 

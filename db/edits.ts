@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt } from 'drizzle-orm';
 import { z } from 'zod';
-import { withHeader, type EditAnswer, type Kept, type Patch } from '../core/index.ts';
+import { withHeader, type EditAnswer, type Kept, type Patch, t } from '../core/index.ts';
 import { loadAggregate, partsOf, type Aggregate, type Since } from './aggregates.ts';
 import {
   gripsPatch,
@@ -39,7 +39,7 @@ function inTransaction(db: Db, request: EditRequest, now: number): EditAnswer {
   if ('status' in found) return found;
   const { version, cells } = found;
   if (request.baseVersion > version)
-    return { status: 'invalid', message: 'this edit was made on a version that does not exist', version };
+    return { status: 'invalid', message: t('this edit was made on a version that does not exist'), version };
   const before = db.select().from(edit).where(eq(edit.editId, request.editId)).get();
   if (before) return answerAgain(db, before.aggregate, request.aggregate, found);
 
@@ -153,7 +153,7 @@ function readPatch({
 }: EditRequest): { success: true; value: Patch<unknown> } | { success: false; message: string } {
   const [kind, name] = partsOf(aggregate);
   const schema = kind === 'setting' ? settingSchema(name) : PATCHES[kind as keyof typeof PATCHES];
-  if (!schema) return { success: false, message: `there is no setting ${aggregate}` };
+  if (!schema) return { success: false, message: t('there is no setting {aggregate}', { aggregate }) };
   const read = schema.safeParse(patch);
   return read.success
     ? { success: true, value: read.data }

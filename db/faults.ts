@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../core/index.ts';
 /** What is wrong with the file of the data as a whole, in words for the player. It is no fault of one edit. */
 export class DataFault extends Error {
   override readonly name = 'DataFault';
@@ -11,26 +12,28 @@ export class Unreadable extends Error {
     readonly id: string,
     readonly title: string,
   ) {
-    super(`“${title}” cannot be read: its document is damaged, or was written by a newer Yellow Heron.`);
+    super(t('“{title}” cannot be read: its document is damaged, or was written by a newer Yellow Heron.', { title }));
   }
 }
 
 /** What SQLite reports by code (sqlite.org/rescode.html), and what a player can do about it. */
-const BY_CODE: readonly (readonly [RegExp, string])[] = [
-  [/^SQLITE_FULL/, 'The disk is full. Make room on it; what waits is then saved.'],
+const BY_CODE: readonly (readonly [RegExp, Msg])[] = [
+  [/^SQLITE_FULL/, msg('The disk is full. Make room on it; what waits is then saved.')],
   [
     /^SQLITE_READONLY/,
-    'The file of your data, or its folder, may not be written to. Allow it (it is its owner’s alone), and what waits is saved.',
+    msg(
+      'The file of your data, or its folder, may not be written to. Allow it (it is its owner’s alone), and what waits is saved.',
+    ),
   ],
   [
     /^SQLITE_(BUSY|LOCKED|PROTOCOL)/,
-    'Another program holds the file of your data. Once it lets go, what waits is saved.',
+    msg('Another program holds the file of your data. Once it lets go, what waits is saved.'),
   ],
   [
     /^SQLITE_(CORRUPT|NOTADB)/,
-    'The file of your data is damaged. Stop Yellow Heron, and put a backup in its place: npm run restore -- FILE',
+    msg('The file of your data is damaged. Stop Yellow Heron, and put a backup in its place: npm run restore -- FILE'),
   ],
-  [/^SQLITE_(CANTOPEN|IOERR|PERM|AUTH|NOMEM|NOLFS)/, 'The file of your data cannot be reached on its disk.'],
+  [/^SQLITE_(CANTOPEN|IOERR|PERM|AUTH|NOMEM|NOLFS)/, msg('The file of your data cannot be reached on its disk.')],
 ];
 
 /** What an error says of the data as a whole, or null where it says nothing of it. */
@@ -38,12 +41,18 @@ export function dataFaultOf(error: unknown): DataFault | null {
   if (error instanceof DataFault) return error;
   const { code, message } = sqliteError(error) ?? { code: '', message: '' };
   const known = BY_CODE.find(([pattern]) => pattern.test(code));
-  if (known) return new DataFault(known[1], { cause: error });
+  if (known) return new DataFault(t(known[1]), { cause: error });
   const table = /^no such (table|column): (\S+)/.exec(message);
   if (table)
-    return new DataFault(`The file of your data lacks its ${table[1]} “${table[2]}”: it is damaged, or not ours.`, {
-      cause: error,
-    });
+    return new DataFault(
+      t('The file of your data lacks its {table} “{table2}”: it is damaged, or not ours.', {
+        table: table[1],
+        table2: table[2],
+      }),
+      {
+        cause: error,
+      },
+    );
   return null;
 }
 

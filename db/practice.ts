@@ -7,6 +7,7 @@ import {
   type LogEntry,
   type Logged,
   type Practised,
+  t,
 } from '../core/index.ts';
 import { cardState, isInUse, stateOf, type CardState } from './cards.ts';
 import { logEntry, readDocument } from './documents.ts';
@@ -29,9 +30,9 @@ export function logVersion(db: Db): number {
 export function logFault(db: Db, entries: Readonly<Record<string, LogEntry>>): string | null {
   const ids = Object.keys(entries);
   const there = db.select({ id: practiceLog.id }).from(practiceLog).where(inArray(practiceLog.id, ids)).get();
-  if (there) return 'this is in the log already: what is wrong there is put right by a correction';
+  if (there) return t('this is in the log already: what is wrong there is put right by a correction');
   const isNowhere = ({ deed, ...entry }: LogEntry) => deed === 'corrected' && 'of' in entry && !playedRow(db, entry.of);
-  return Object.values(entries).some(isNowhere) ? 'what this corrects is not in the log' : null;
+  return Object.values(entries).some(isNowhere) ? t('what this corrects is not in the log') : null;
 }
 
 const playedRow = (db: Db, id: string) => db.select().from(practiceLog).where(eq(practiceLog.id, id)).get();

@@ -5,6 +5,7 @@ import {
   parseChart,
   readChart,
   slotKeys,
+  t,
   versionsOf,
   withParts,
   type Decisions,
@@ -105,7 +106,7 @@ export function copyTake(db: Db, id: string, now = Date.now()): string | null {
   const { tuneId, name, doc } = before;
   const taken = takeRows(db, tuneId).map((one) => one.name);
   const about: TakeAbout = { from: 'copy', of: name };
-  return createTake(db, { tuneId, name: freeName(`${name}, copy`, taken), doc, about, parentId: id, now });
+  return createTake(db, { tuneId, name: freeName(t('{name}, copy', { name }), taken), doc, about, parentId: id, now });
 }
 
 /** Keeps a take that was found under a name of its own; its id, or null where its tune is gone. */

@@ -10,6 +10,7 @@ import {
   notesOfCells,
   parseChart,
   parseTune,
+  t,
   withHeader,
   type BarId,
   type Melody,
@@ -128,7 +129,7 @@ export function tuneFrom(chartText: string, before: Pick<Tune, 'title' | 'doc'> 
   const good = mendedText(chartText, before?.doc.good ?? '');
   const chart = parseChart(good ?? '');
   if (good === null || !chart.ok) {
-    const title = titleIn(chartText) ?? before?.title ?? 'Untitled';
+    const title = titleIn(chartText) ?? before?.title ?? t('Untitled');
     if (!before?.doc.good) return { title, doc: { schema: 1, bars: [], good: '' }, facts: 'null' };
     const named = withHeader(before.doc.good, 'title', title);
     return { title, doc: { schema: 1, bars: before.doc.bars, good: named }, facts: factsIn(named) };
@@ -185,7 +186,7 @@ export function createTune(
     const id = randomUUID();
     const row = { id, title, chartText, doc: JSON.stringify(doc), melody, facts, playerId, changedAt: now };
     const made = tx.insert(tune).values(row).returning().get();
-    const takeRow = { id: randomUUID(), tuneId: id, name: 'Take 1', createdAt: now };
+    const takeRow = { id: randomUUID(), tuneId: id, name: t('Take {number}', { number: 1 }), createdAt: now };
     tx.insert(take)
       .values({ ...takeRow, doc: JSON.stringify(takeWith(cells(doc.bars))) })
       .run();

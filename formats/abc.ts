@@ -9,6 +9,7 @@ import {
   type Key,
   type Lost,
   type Meter,
+  t,
 } from '../core/index.ts';
 import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
 
@@ -24,7 +25,7 @@ export function readAbc(
   const which = Math.min(wanted, all.length - 1);
   const { lines, first } = all[which]!;
   const lost: Lost[] = [];
-  let title = 'Untitled';
+  let title = t('Untitled');
   let meter = COMMON_TIME;
   let tempo: number | null = null;
   let tempoUnit = 0;
@@ -112,7 +113,7 @@ export function readAbc(
   return {
     tunes: all.map(({ title: name }) => name),
     tune: which,
-    parts: sung.map((name) => (name === '' ? 'the notes' : `voice ${name}`)),
+    parts: sung.map((name) => (name === '' ? t('the notes') : t('voice {name}', { name }))),
     part,
     guessed: false,
     draft: { title, key, meter, tempo: beats, feel, measures: named },
@@ -131,7 +132,7 @@ function tunesOf(text: string) {
       own
         .find((line) => /^T:/.test(line))
         ?.slice(2)
-        .trim() ?? `tune ${i + 1}`;
+        .trim() ?? t('tune {i}', { i: i + 1 });
     return { lines: own, first: start + 1, title };
   });
 }

@@ -8,6 +8,7 @@ import {
   musical,
   sheetLines,
   sheetPages,
+  t,
   type Neck,
   type Sheet,
   type SheetBar,
@@ -45,8 +46,8 @@ function signsOver({ bar }: SheetBar): readonly [left: string, right: string] {
   return [
     [section, signs.segno ? 'segno' : null, signs.coda ? 'coda' : null].filter(Boolean).join(' · '),
     [
-      ...[signs['to-coda'] ? 'to coda' : null, signs.fine ? 'Fine' : null, jump ? jumpText(jump) : null],
-      times ? (times.vamp ? 'vamp' : `${times.count} times`) : null,
+      ...[signs['to-coda'] ? t('to coda') : null, signs.fine ? t('Fine') : null, jump ? jumpText(jump) : null],
+      times ? (times.vamp ? t('vamp') : t('{count} times', { count: times.count })) : null,
     ]
       .filter(Boolean)
       .join(' · '),
@@ -110,7 +111,7 @@ function drawnPages(sheet: Sheet, { neck, pages }: ChartDrawn): readonly string[
 }
 
 const facts = ({ key, meter, tempo, feel }: Sheet): string =>
-  `${musical(headerKey(key))} · ${formatMeter(meter)} · ${tempo} a minute${feel === 'swing' ? ' · swing' : ''}`;
+  `${musical(headerKey(key))} · ${formatMeter(meter)} · ${t('{tempo} a minute', { tempo })}${feel === 'swing' ? ` · ${t('swing')}` : ''}`;
 
 /** A chart with its grips as one SVG file (SVG 1.1). */
 export const writeChartSvg = (sheet: Sheet, neck: Neck): string =>

@@ -1,4 +1,4 @@
-import { parseChord, type Lost } from '../core/index.ts';
+import { parseChord, t, type Lost } from '../core/index.ts';
 
 /** A chart in our own text, as grids of ChordPro have it, and what was not carried over. */
 export interface Gridded {
@@ -68,8 +68,8 @@ export function readGrids(source: string): Gridded | null {
       else if (name === 'key') before += `{key: ${value}} `;
       else if (/^(end_of_verse|eov|end_of_chorus|eoc)$/.test(name)) endVerse();
       else if (name === 'comment' || name === 'c') music.push(`# ${value}`);
-      else if (name === 'define' || name === 'chord') count('shapes of chords');
-      else if (name === 'capo') count('a capo');
+      else if (name === 'define' || name === 'chord') count(t('shapes of chords'));
+      else if (name === 'capo') count(t('a capo'));
       else if (!SILENT.test(name))
         lost.push({ measure: null, code: 'passed-over', args: { what: `{${name}}`, line: i + 1 } });
     } else if (isGrid) {
@@ -86,7 +86,7 @@ export function readGrids(source: string): Gridded | null {
   const sung = verses.filter(
     (one) => one.length === symbols.length && one.every(([symbol], k) => symbol === symbols[k]),
   );
-  if (sung.length < verses.length) count('verses whose chords are not those of the grid');
+  if (sung.length < verses.length) count(t('verses whose chords are not those of the grid'));
   for (const [what, times] of counted) lost.push({ measure: null, code: 'passed-over', args: { what, count: times } });
   let at = 0;
   const text = music.flatMap((one) => {

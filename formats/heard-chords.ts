@@ -1,4 +1,4 @@
-import { namesOf, ticksPerBeat, TICKS_PER_QUARTER, type Key, type Meter, type Ticks } from '../core/index.ts';
+import { namesOf, TICKS_PER_QUARTER, ticksPerBeat, type Key, type Meter, type Ticks } from '../core/index.ts';
 
 /** A note as a track has it, in our ticks. */
 interface Heard {

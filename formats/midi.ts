@@ -12,6 +12,7 @@ import {
   type Lost,
   type Meter,
   type Ticks,
+  t,
 } from '../core/index.ts';
 import { chordsHeard } from './heard-chords.ts';
 import { COMMON_TIME, MOST_MEASURES, Unreadable, type ChordPart, type Choices, type Reading } from './kinds.ts';
@@ -68,7 +69,12 @@ export function readMidi(
         const unit = event.denominator;
         if ([2, 4, 8, 16].includes(unit) && event.numerator >= 1 && event.numerator <= 16)
           meters.push({ at: now, meter: { count: event.numerator, unit: unit as Meter['unit'] } });
-        else lost.push({ measure: null, code: 'passed-over', args: { what: `the meter ${event.numerator}/${unit}` } });
+        else
+          lost.push({
+            measure: null,
+            code: 'passed-over',
+            args: { what: t('the meter {numerator}/{unit}', { numerator: event.numerator, unit }) },
+          });
       } else if (event.type === 'noteOn' || event.type === 'noteOff') {
         const id = event.channel * 128 + event.noteNumber;
         end(open, id, now, notes);
@@ -78,7 +84,7 @@ export function readMidi(
     for (const id of [...open.keys()]) end(open, id, now, notes);
     const channels = [...new Set(notes.map(({ channel }) => channel))].filter((channel) => channel !== DRUMS);
     return channels.map((channel) => ({
-      name: `${name || `track ${i + 1}`}${channels.length > 1 ? `, channel ${channel + 1}` : ''}`,
+      name: `${name || t('track {i}', { i: i + 1 })}${channels.length > 1 ? t(', channel {channel}', { channel: channel + 1 }) : ''}`,
       notes: notes.filter((note) => note.channel === channel),
     }));
   });
@@ -102,7 +108,7 @@ export function readMidi(
     chords: chords[i]!,
   }));
   return {
-    tunes: [title || 'Untitled'],
+    tunes: [title || t('Untitled')],
     tune: 0,
     parts: tracks.map(({ name }) => name),
     part,
@@ -172,7 +178,7 @@ function oneAtATime(notes: readonly Sounded[], lost: Lost[]): readonly Sounded[]
     }
   }
   if (dropped > 0)
-    lost.push({ measure: null, code: 'passed-over', args: { what: 'lower notes of chords', count: dropped } });
+    lost.push({ measure: null, code: 'passed-over', args: { what: t('lower notes of chords'), count: dropped } });
   return kept;
 }
 

@@ -14,6 +14,7 @@ import {
   type Meter,
   type Syllable,
   type Ticks,
+  t,
 } from '../core/index.ts';
 import { symbolOfHarmony } from './harmony.ts';
 import { COMMON_TIME, MOST_MEASURES, Unreadable, type Choices, type Reading } from './kinds.ts';
@@ -42,7 +43,7 @@ export function readMusicXml(text: string, choices: Choices): Reading {
       textOf(one, 'part-name') ?? '',
     ]),
   );
-  const nameOf = (i: number) => names.get(parts[i]!.attributes.id ?? '') || `part ${i + 1}`;
+  const nameOf = (i: number) => names.get(parts[i]!.attributes.id ?? '') || t('part {i}', { i: i + 1 });
   if (parts.some((part) => childrenOf(part, 'measure').length > MOST_MEASURES))
     throw new Unreadable('too-many-measures', { most: MOST_MEASURES });
   const voices = voicesOf(parts, nameOf);
@@ -51,7 +52,7 @@ export function readMusicXml(text: string, choices: Choices): Reading {
   const lost: Lost[] = [];
   const withChords = parts.findIndex((part, i) => i === sung?.part && hasHarmony(part));
   const harmony = withChords >= 0 ? withChords : parts.findIndex(hasHarmony);
-  const title = scoreTitle(root) ?? 'Untitled';
+  const title = scoreTitle(root) ?? t('Untitled');
   // Words may stand under rests alone.
   const reader = new PartReader(sung?.voice ?? '1', lost, sung !== undefined);
   const melodyPart = parts[sung?.part ?? Math.max(0, harmony)];
@@ -154,7 +155,7 @@ function voicesOf(parts: readonly Element[], nameOf: (part: number) => string): 
     return own.map((voice): Voice => ({
       part: i,
       voice,
-      name: own.length === 1 ? nameOf(i) : `${nameOf(i)}, voice ${voice}`,
+      name: own.length === 1 ? nameOf(i) : t('{name}, voice {voice}', { name: nameOf(i), voice }),
     }));
   });
 }
@@ -273,8 +274,8 @@ class PartReader {
       } else if (one.name === 'direction' || one.name === 'sound') this.#direction(one, made);
       else if (one.name === 'barline') this.#barline(one, made);
       else if (one.name === 'note') {
-        if (childOf(one, 'grace')) this.#count('grace notes');
-        else if (childOf(one, 'cue')) this.#count('cue notes');
+        if (childOf(one, 'grace')) this.#count(t('grace notes'));
+        else if (childOf(one, 'cue')) this.#count(t('cue notes'));
         else {
           const isChord = childOf(one, 'chord') !== undefined;
           if (!isChord) begins = now;
@@ -284,7 +285,7 @@ class PartReader {
             this.#note(one, begins, duration, isChord, notes);
           if (!isChord) now += duration;
           if (voiceOf(one) === this.#voice) words.push(...syllablesOf(one, Math.round(begins)));
-          else if (childOf(one, 'lyric')) this.#count('words under notes of other voices');
+          else if (childOf(one, 'lyric')) this.#count(t('words under notes of other voices'));
         }
       }
       longest = Math.max(longest, now);
@@ -316,7 +317,7 @@ class PartReader {
     const last = notes.at(-1);
     // Of notes at once the highest is the melody.
     if (isChord && last) {
-      this.#count('lower notes of chords');
+      this.#count(t('lower notes of chords'));
       if (note.pitch > last.pitch) notes[notes.length - 1] = note;
     } else notes.push(note);
   }
@@ -337,7 +338,7 @@ class PartReader {
     const time = childOf(one, 'time');
     if (time) {
       const read = parseMeter(`${textOf(time, 'beats') ?? ''}/${textOf(time, 'beat-type') ?? ''}`);
-      if (!read.ok) this.#lost.push({ measure: this.#label, code: 'passed-over', args: { what: 'a meter' } });
+      if (!read.ok) this.#lost.push({ measure: this.#label, code: 'passed-over', args: { what: t('a meter') } });
       else {
         if (this.meter === undefined) this.meter = read.value;
         else if (read.value.count !== this.#now.count || read.value.unit !== this.#now.unit) made.meter = read.value;

@@ -4,6 +4,7 @@ import {
   LONGEST_CHART,
   parseTune,
   problemLine,
+  t,
   type DraftText,
   type FileTake,
   type Lost,
@@ -60,13 +61,12 @@ const startsWith = (bytes: Uint8Array, text: string) => strFromU8(bytes.subarray
 function of(kind: FileKind, reading: Reading): Imported {
   const { draft, lost, guitar = null, ...chosen } = reading;
   const { grips, ...made } = draftText(draft);
-  const takes = Object.keys(grips).length > 0 ? [{ name: GRIPS_OF_FILE, about: null, cells: grips }] : [];
-  const title = draft.title || 'Untitled';
+  const takes = Object.keys(grips).length > 0 ? [{ name: t('As in the file'), about: null, cells: grips }] : [];
+  const title = draft.title || t('Untitled');
   return { ...made, ...chosen, kind, title, lost: [...lost, ...made.lost], guitar, takes, moves: [] };
 }
 
 /** The take that has the grips of a file. */
-const GRIPS_OF_FILE = 'As in the file';
 
 /** A file of ours: its text with its takes. */
 function ofTuneFile(text: string): Imported {

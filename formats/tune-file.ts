@@ -9,6 +9,7 @@ import {
   type FileTake,
   type Lost,
   type TuneFile,
+  t,
 } from '../core/index.ts';
 import { Unreadable } from './kinds.ts';
 import { tuneFileFrame } from './tune-schema.ts';
@@ -17,9 +18,15 @@ import { tuneFileFrame } from './tune-schema.ts';
 export function readTuneFile(text: string): TuneFile & { readonly lost: readonly Lost[] } {
   const value = json(text);
   const { format, schema, text: tune } = (value ?? {}) as Readonly<Record<string, unknown>>;
-  if (format !== TUNE_FORMAT) throw broken(`it is no tune of Yellow Heron’s ("format": "${TUNE_FORMAT}")`);
+  if (format !== TUNE_FORMAT)
+    throw broken(t('it is no tune of Yellow Heron’s ("format": "{tune_format}")', { tune_format: TUNE_FORMAT }));
   if (typeof schema === 'number' && schema > TUNE_SCHEMA)
-    throw broken(`a newer version wrote it (schema ${schema}); this one reads schemas 1 and ${TUNE_SCHEMA}`);
+    throw broken(
+      t('a newer version wrote it (schema {schema}); this one reads schemas 1 and {tune_schema}', {
+        schema,
+        tune_schema: TUNE_SCHEMA,
+      }),
+    );
   if (schema === 1 && typeof tune === 'string') return { text: tune, guitar: null, takes: [], moves: [], lost: [] };
   const read = tuneFileFrame.safeParse(value);
   if (!read.success) throw broken(z.prettifyError(read.error).split('\n').slice(0, 2).join(' '));
@@ -32,7 +39,8 @@ export function readTuneFile(text: string): TuneFile & { readonly lost: readonly
       return decision === null ? [] : [[at, decision]];
     });
     const count = Object.keys(decisions).length - cells.length;
-    if (count > 0) lost.push({ measure: null, code: 'passed-over', args: { what: `decisions of “${name}”`, count } });
+    if (count > 0)
+      lost.push({ measure: null, code: 'passed-over', args: { what: t('decisions of “{name}”', { name }), count } });
     return { name, about, cells: Object.fromEntries(cells) };
   });
   const { text: tuneText, guitar } = read.data;

@@ -1,3 +1,4 @@
+import { msg, t } from '../../core/index.ts';
 import { useEffect } from 'react';
 import {
   isRouteErrorResponse,
@@ -28,12 +29,13 @@ const shown = new Map<string, unknown>();
 const MOST_SHOWN = 100;
 const placeOf = (route: string, pathname: string, search: string) => `${route} ${pathname}${search}`;
 
-const GONE =
-  'This was deleted in another window, and lies in the bin (Keeping). What you change here is kept, and saved once it is brought back.';
+const GONE = msg(
+  'This was deleted in another window, and lies in the bin (Keeping). What you change here is kept, and saved once it is brought back.',
+);
 const wordsIn = (told: unknown) =>
   typeof told === 'object' && told !== null && 'message' in told
     ? String(told.message)
-    : 'The page could not be renewed; it shows what it showed before.';
+    : t('The page could not be renewed; it shows what it showed before.');
 
 interface Loading<T> {
   readonly request: Request;
@@ -53,14 +55,14 @@ export function whenAwayAsBefore<T>(route: string) {
       // A place one is at does not turn into an error page: what is wrong is said, and the work stays in sight.
       const here = pathname === location.pathname && search === location.search;
       if (isRouteErrorResponse(error) && here && before !== undefined) {
-        useAway.setState({ said: error.status === 404 ? GONE : wordsIn(error.data) });
+        useAway.setState({ said: t(error.status === 404 ? GONE : wordsIn(error.data)) });
         return before as T;
       }
       if (!isAway(error)) throw error;
       useAway.setState({ away: true });
       if (before !== undefined) return before as T;
       useAway.setState({
-        said: 'Yellow Heron does not answer, and this place was not opened before. Your work goes on here.',
+        said: t('Yellow Heron does not answer, and this place was not opened before. Your work goes on here.'),
       });
       throw redirect(location.pathname + location.search);
     }
@@ -76,7 +78,7 @@ export async function problemsSaid<T>({ serverAction }: { serverAction: () => Pr
     return done;
   } catch (error) {
     if (!isAway(error)) throw error;
-    const problem = 'Yellow Heron does not answer; nothing was changed. Try again in a moment.';
+    const problem = t('Yellow Heron does not answer; nothing was changed. Try again in a moment.');
     useAway.setState({ away: true, said: problem });
     return { problem };
   }

@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { useEffect, useSyncExternalStore } from 'react';
 import { useLatest } from './latest.ts';
 import { Outbox, type Edit, type Outgoing, type Told } from './outbox.ts';
@@ -91,7 +92,7 @@ function adoptCarried(): void {
   const carried = /^#carried=(.*)$/.exec(location.hash)?.[1];
   if (carried === undefined) return;
   try {
-    const words = 'It waited under another address of Yellow Heron, and could not be saved from there.';
+    const words = t('It waited under another address of Yellow Heron, and could not be saved from there.');
     for (const text of JSON.parse(decodeURIComponent(carried)) as string[]) {
       const key = `heron.aside.carried-${crypto.randomUUID()}`;
       const { edit } = readAside(key, text, Date.now());

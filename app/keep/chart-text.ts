@@ -6,6 +6,7 @@ import {
   type EditAnswer,
   type Kept,
   type TextChange,
+  t,
 } from '../../core/index.ts';
 import type { Edit, Outbox } from './outbox.ts';
 
@@ -41,7 +42,7 @@ export class ChartText {
     told: Told,
   ) {
     this.#aggregate = `tune:${tuneId}`;
-    this.#label = `the chart of “${title}”`;
+    this.#label = t('the chart of “{title}”', { title });
     this.#outbox = outbox;
     this.#told = told;
     this.#version = version;

@@ -1,5 +1,5 @@
 import { useCallback, useMemo } from 'react';
-import { keptMoveDoc, readKeptMove, shippedNamed, type KeptMove, type NamedMove } from '../../core/index.ts';
+import { keptMoveDoc, readKeptMove, shippedNamed, type KeptMove, type NamedMove, t } from '../../core/index.ts';
 import { useCells, type KeptCells } from './cells.ts';
 
 /** What is remembered of a kept move beside itself. */
@@ -25,8 +25,8 @@ export interface LibraryMove extends NamedMove {
 
 /** The library of kept moves: the player's own, last kept first, and those that come with the program. */
 export function useKeptMoves({ own: kept, remembered }: KeptMovesLoaded) {
-  const [cells, edit] = useCells('moves:own', kept, 'a kept move');
-  const [facts, note] = useCells('setting:moves', remembered, 'how a kept move is used');
+  const [cells, edit] = useCells('moves:own', kept, t('a kept move'));
+  const [facts, note] = useCells('setting:moves', remembered, t('how a kept move is used'));
   const own = useMemo(
     () =>
       Object.entries(cells)

@@ -1,4 +1,4 @@
-import type { EditAnswer, Patch } from '../../core/index.ts';
+import { t, type EditAnswer, type Patch } from '../../core/index.ts';
 import { answerIn, type Reply } from './reply.ts';
 import type { Aside, Edit } from './stored.ts';
 import { Tray, type TrayStorage } from './tray.ts';
@@ -192,7 +192,7 @@ export class Outbox {
       const failures = (this.#failures.get(key) ?? 0) + 1;
       this.#failures.set(key, failures);
       if (failures < MOST_FAILURES) return 'failed';
-      const message = `Yellow Heron failed at it ${failures} times (${reply.status}).`;
+      const message = t('Yellow Heron failed at it {failures} times ({status}).', { failures, status: reply.status });
       this.#settle(key, edit, 'failed', message);
       this.#show();
       for (const listener of this.#listeners) listener(edit, { status: 'invalid', message }, true);
@@ -204,11 +204,11 @@ export class Outbox {
         key,
         edit,
         'missing',
-        answer.binned ? 'What it changes lies in the bin.' : 'What it changes was deleted.',
+        answer.binned ? t('What it changes lies in the bin.') : t('What it changes was deleted.'),
       );
     else if (answer.status === 'invalid') this.#settle(key, edit, 'invalid', answer.message, answer.version);
     else if (answer.status === 'conflict' && answer.kept === null)
-      this.#settle(key, edit, 'conflict', 'Another window changed the same meanwhile; that stands.', answer.version);
+      this.#settle(key, edit, 'conflict', t('Another window changed the same meanwhile; that stands.'), answer.version);
     else {
       this.#tray.forget(key);
       this.#failures.delete(key);

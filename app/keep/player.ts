@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
-import { readPlayer, tuningKey, type Player } from '../../core/index.ts';
+import { readPlayer, tuningKey, type Player, t } from '../../core/index.ts';
 import { useLatest } from './latest.ts';
 import { useCells, type KeptCells } from './cells.ts';
 import { afterStep, goOne, KEPT_WORDS, NO_HISTORY, stepOf, type History } from './undoing.ts';
@@ -30,7 +30,7 @@ export function usePlayer(cells: KeptCells['cells']): Player {
 
 /** A player's settings as they stand here, changed at once; with what undoes and redoes each change. */
 export function useSettings({ id, name, settings }: KeptPlayer) {
-  const [cells, edit] = useCells(`player:${id}`, settings, `settings of ${name}`);
+  const [cells, edit] = useCells(`player:${id}`, settings, t('settings of {name}', { name }));
   const player = usePlayer(cells);
   const [history, setHistory] = useState<History<unknown>>(NO_HISTORY);
   const [said, setSaid] = useState<string | null>(null);
@@ -38,7 +38,7 @@ export function useSettings({ id, name, settings }: KeptPlayer) {
     const gone = goOne(history, cells, way);
     if (!gone) return;
     if (gone.patch) edit(gone.patch);
-    setSaid(gone.kept > 0 ? KEPT_WORDS : null);
+    setSaid(gone.kept > 0 ? t(KEPT_WORDS) : null);
     setHistory(gone.history);
   };
   return {
@@ -75,7 +75,7 @@ const NONE: readonly string[] = [];
 
 /** The grips a player keeps or banished on a tuning, and how to mark one; null forgets it. */
 export function useGripBook({ id, name, grips }: KeptPlayer, player: Player) {
-  const [cells, edit] = useCells(`grips:${id}`, grips, `a kept grip of ${name}`);
+  const [cells, edit] = useCells(`grips:${id}`, grips, t('a kept grip of {name}', { name }));
   const tuning = tuningKey(player.tuning);
   const text = JSON.stringify(cells);
   const book = useMemo(() => {

@@ -7,6 +7,7 @@ import {
   type Played,
   type Practised,
   type SessionStep,
+  t,
 } from '../../core/index.ts';
 import { theOutbox } from './browser.ts';
 import { useOfWindow } from './remembered.ts';
@@ -61,7 +62,7 @@ export function useLog(version: number) {
     (entries: Readonly<Record<string, LogEntry>>) => {
       for (const id of Object.keys(entries)) sent.current.add(id);
       setPending((all) => [...all, ...Object.values(entries)]);
-      theOutbox().edit(LOG, version, entries, { label: 'what you practised' });
+      theOutbox().edit(LOG, version, entries, { label: t('what you practised') });
     },
     [version],
   );

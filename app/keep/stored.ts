@@ -1,5 +1,5 @@
+import { t, type Patch } from '../../core/index.ts';
 import { z } from 'zod/mini';
-import type { Patch } from '../../core/index.ts';
 
 /** An edit on its way to the server. It stays in local storage until it is acknowledged. */
 export interface Edit {
@@ -66,7 +66,7 @@ export function readAside(key: string, text: string, now: number): Aside {
   const read = parsed(aside, text);
   if (read) return { ...read, key, raw: null } as Aside;
   const alone = readWaiting(text);
-  const words = alone ? 'It was refused when it was made.' : '';
+  const words = alone ? t('It was refused when it was made.') : '';
   return { key, edit: alone, raw: alone ? null : text, why: alone ? 'invalid' : 'broken', words, at: alone?.at ?? now };
 }
 

@@ -8,6 +8,7 @@ import {
   type Decisions,
   type Kept,
   type Patch,
+  t,
 } from '../../core/index.ts';
 import { theOutbox } from './browser.ts';
 import { afterStep, goOne, KEPT_WORDS, stepOf, type History, type Step } from './undoing.ts';
@@ -92,7 +93,10 @@ export const useTake = create<TakeState>((set, get) => {
     if (!gone) return;
     const { patch, label, kept, history } = gone;
     if (patch) commit(patch, label);
-    if (kept > 0) set({ said: patch ? KEPT_WORDS : `“${label}” cannot be undone. ${KEPT_WORDS}` });
+    if (kept > 0)
+      set({
+        said: t(patch ? KEPT_WORDS : t('“{label}” cannot be undone. {kept_words}', { label, kept_words: KEPT_WORDS })),
+      });
     keepHistory(history);
   }
   return {

@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import { applyPatch, type Patch } from '../../core/index.ts';
+import { applyPatch, type Patch, msg } from '../../core/index.ts';
 
 /** A change that can be undone: what undoes it, what it made, and what it was, in words. */
 export interface Step<T> {
@@ -27,7 +27,7 @@ export function undoable<T>(
 }
 
 /** Why an undo did less than it might. */
-export const KEPT_WORDS = 'What another window changed since stays as it is.';
+export const KEPT_WORDS = msg('What another window changed since stays as it is.');
 
 /** The steps of a window that can be undone, and those that can be made again, oldest first. */
 export interface History<T> {

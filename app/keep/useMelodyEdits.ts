@@ -1,5 +1,5 @@
+import { t, type BarNotes, type Kept, type MelodyCells, type Patch } from '../../core/index.ts';
 import { useEffect, useState } from 'react';
-import type { BarNotes, Kept, MelodyCells, Patch } from '../../core/index.ts';
 import { theOutbox } from './browser.ts';
 import { useCells, type KeptCells } from './cells.ts';
 import { afterStep, goOne, KEPT_WORDS, NO_HISTORY, stepOf, type History } from './undoing.ts';
@@ -7,7 +7,7 @@ import { afterStep, goOne, KEPT_WORDS, NO_HISTORY, stepOf, type History } from '
 /** The melody of a tune in hand: changed here at once and saved, each change undone and made again. */
 export function useMelodyEdits(tuneId: string, kept: KeptCells) {
   const aggregate = `melody:${tuneId}`;
-  const [held, send] = useCells(aggregate, kept, 'the melody');
+  const [held, send] = useCells(aggregate, kept, t('the melody'));
   const cells = held as MelodyCells;
   const [history, setHistory] = useState<History<BarNotes>>(NO_HISTORY);
   const [conflict, setConflict] = useState<Kept | null>(null);
@@ -29,7 +29,7 @@ export function useMelodyEdits(tuneId: string, kept: KeptCells) {
     const gone = goOne(history, cells, way);
     if (!gone) return null;
     if (gone.patch) send(gone.patch);
-    if (gone.kept > 0) setSaid(KEPT_WORDS);
+    if (gone.kept > 0) setSaid(t(KEPT_WORDS));
     setHistory(gone.history);
     return gone.label;
   };

@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import type { z } from 'zod';
 import { dataFaultOf, Unreadable } from '../../db/faults.ts';
@@ -36,7 +37,10 @@ export async function readForm<T>(request: Request, schema: z.ZodType<T>) {
   try {
     fields = Object.fromEntries(await request.formData());
   } catch {
-    return { ok: false, answer: data({ problem: 'This is no form; nothing was changed.' }, { status: 400 }) } as const;
+    return {
+      ok: false,
+      answer: data({ problem: t('This is no form; nothing was changed.') }, { status: 400 }),
+    } as const;
   }
   const read = schema.safeParse(fields);
   if (read.success) return { ok: true, value: read.data } as const;

@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { listTakes, takeNames } from '../../db/takes.ts';
@@ -8,7 +9,7 @@ import { inWords } from './answer.server.ts';
 import { tuneAtWork } from './tune-at-work.server.ts';
 
 export function meta({ loaderData }: Route.MetaArgs) {
-  return [{ title: loaderData ? `${loaderData.title} · Yellow Heron` : 'Yellow Heron' }];
+  return [{ title: loaderData ? t('{title} · Yellow Heron', { title: loaderData.title }) : t('Yellow Heron') }];
 }
 
 export const loader = inWords(({ params, request }: Route.LoaderArgs) => {

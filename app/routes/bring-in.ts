@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { createWriteStream } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
@@ -14,7 +15,8 @@ import { inWords } from './answer.server.ts';
 
 /** Takes a backup from elsewhere in among the others, once it is seen to be whole. Nothing is put back by this. */
 export const action = inWords(async ({ request }: Route.ActionArgs) => {
-  if (request.method !== 'POST' || !request.body) return data({ problem: 'There was no file in it.' }, { status: 400 });
+  if (request.method !== 'POST' || !request.body)
+    return data({ problem: t('There was no file in it.') }, { status: 400 });
   const dataPath = databasePath();
   const path = newBackupPath(dataPath, 'brought-in');
   const draft = `${path}.part`;
@@ -28,7 +30,10 @@ export const action = inWords(async ({ request }: Route.ActionArgs) => {
     await rm(draft, { force: true });
     const fault = dataFaultOf(error);
     if (!fault) throw error;
-    return data({ problem: `This is no backup of Yellow Heron: ${fault.message}` }, { status: 400 });
+    return data(
+      { problem: t('This is no backup of Yellow Heron: {message}', { message: fault.message }) },
+      { status: 400 },
+    );
   }
 });
 

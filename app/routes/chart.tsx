@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { playerFor } from '../../db/players.ts';
@@ -8,7 +9,7 @@ import type { Route } from './+types/chart';
 import { inWords } from './answer.server.ts';
 
 export function meta({ loaderData }: Route.MetaArgs) {
-  return [{ title: loaderData ? `${loaderData.title} · chart · Yellow Heron` : 'Yellow Heron' }];
+  return [{ title: loaderData ? t('{title} · chart · Yellow Heron', { title: loaderData.title }) : t('Yellow Heron') }];
 }
 
 export const loader = inWords(({ params }: Route.LoaderArgs) => {

@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { saving } from '../../db/client.server.ts';
 import { editRequest } from '../../db/documents.ts';
@@ -13,7 +14,7 @@ export async function action({ request }: Route.ActionArgs) {
   try {
     body = await request.json();
   } catch {
-    return data({ status: 'invalid', message: 'this is no JSON' } as const, { status: 400 });
+    return data({ status: 'invalid', message: t('this is no JSON') } as const, { status: 400 });
   }
   const edit = editRequest.safeParse(body);
   if (!edit.success) {

@@ -1,14 +1,14 @@
 import { database } from '../../db/client.server.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
 import { getTune, pinnedGrips } from '../../db/tunes.ts';
-import { parseChart, readChart, type Chart } from '../../core/index.ts';
+import { parseChart, readChart, type Chart, t } from '../../core/index.ts';
 import { whenAwayAsBefore } from '../keep/away.ts';
 import { GripsPlace } from '../parts/grips/GripsPlace.tsx';
 import type { Route } from './+types/grips';
 import { inWords } from './answer.server.ts';
 
 export function meta() {
-  return [{ title: 'Grips · Yellow Heron' }];
+  return [{ title: t('Grips · Yellow Heron') }];
 }
 
 export const loader = inWords(({ request }: Route.LoaderArgs) => {

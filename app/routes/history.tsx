@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
 import { database, saving } from '../../db/client.server.ts';
@@ -9,7 +10,9 @@ import type { Route } from './+types/history';
 import { inWords, readForm } from './answer.server.ts';
 
 export function meta({ loaderData }: Route.MetaArgs) {
-  return [{ title: loaderData ? `${loaderData.title} · history · Yellow Heron` : 'Yellow Heron' }];
+  return [
+    { title: loaderData ? t('{title} · history · Yellow Heron', { title: loaderData.title }) : t('Yellow Heron') },
+  ];
 }
 
 export const loader = inWords(({ params, request }: Route.LoaderArgs) => {

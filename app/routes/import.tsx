@@ -1,6 +1,6 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { faultText } from '../../core/index.ts';
+import { faultText, t } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import { tuneIn } from '../../db/tune-file.ts';
 import { getMelody, getTune } from '../../db/tunes.ts';
@@ -11,7 +11,7 @@ import type { Route } from './+types/import';
 import { inWords, readForm } from './answer.server.ts';
 
 export function meta() {
-  return [{ title: 'Import · Yellow Heron' }];
+  return [{ title: t('Import · Yellow Heron') }];
 }
 
 export const loader = inWords(({ request }: Route.LoaderArgs) => {

@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { z } from 'zod';
 import { backupPath, backUpTo, listBackups, newBackupPath } from '../../db/backups.ts';
@@ -18,7 +19,7 @@ const request = z.discriminatedUnion('intent', [
 ]);
 
 export function meta() {
-  return [{ title: 'Keeping · Yellow Heron' }];
+  return [{ title: t('Keeping · Yellow Heron') }];
 }
 
 export const loader = inWords(({ request: { url } }: Route.LoaderArgs) => {
@@ -45,13 +46,13 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
   if (wanted.intent === 'bring-back')
     return (await saving((db) => bringBack(db, wanted.kind, wanted.id)))
       ? { broughtBack: wanted.id }
-      : data({ problem: 'This is not in the bin any more.' }, { status: 404 });
+      : data({ problem: t('This is not in the bin any more.') }, { status: 404 });
   if (wanted.intent === 'back-up') {
     const made = await saving(() => backUpTo(theConnection().$client, newBackupPath(path, 'by-hand')));
     return { backedUp: made };
   }
   const from = backupPath(path, wanted.name);
-  if (from === null) return data({ problem: 'This backup is not there any more.' }, { status: 404 });
+  if (from === null) return data({ problem: t('This backup is not there any more.') }, { status: 404 });
   await saving(() => backUpTo(theConnection().$client, newBackupPath(path, 'before-restore')));
   await saving(() => restoreInto(theConnection(), from, path));
   return { putBack: wanted.name };

@@ -12,6 +12,7 @@ import {
   tuningKey,
   DEFAULT_PLAYER,
   type NamedMove,
+  t,
 } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import { earlierMoves, getMoves } from '../../db/kept-moves.ts';
@@ -36,7 +37,7 @@ const request = z.object({
 const ownId = (text: string | null): string => (text !== null && /^[\w-]{1,64}$/.test(text) ? text : '');
 
 export function meta() {
-  return [{ title: 'Moves · Yellow Heron' }];
+  return [{ title: t('Moves · Yellow Heron') }];
 }
 
 export const loader = inWords(({ request: { url } }: Route.LoaderArgs) => {
@@ -68,7 +69,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
   return saving((db) => {
     const named = namedIn(db, id);
     const key = parseKey(text);
-    if (!named || !key.ok) return data({ problem: 'This move is not kept any more.' }, { status: 404 });
+    if (!named || !key.ok) return data({ problem: t('This move is not kept any more.') }, { status: 404 });
     const player = readPlayer(
       playersWithGrips(db).find((one) => one.id === playerId)?.settings.cells ?? DEFAULT_PLAYER,
     );

@@ -1,6 +1,6 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { DEFAULT_PLAYER, readPlayer } from '../../core/index.ts';
+import { DEFAULT_PLAYER, readPlayer, t } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import {
   createPlayer,
@@ -24,7 +24,7 @@ const request = z.discriminatedUnion('intent', [
 ]);
 
 export function meta() {
-  return [{ title: 'Players · Yellow Heron' }];
+  return [{ title: t('Players · Yellow Heron') }];
 }
 
 export const loader = inWords(({ params, request: { url } }: Route.LoaderArgs) => {
@@ -56,12 +56,16 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
   return saving((db) => {
     switch (wanted.intent) {
       case 'new':
-        return open(createPlayer(db, { name: `Player ${listPlayers(db).length + 1}` }).id);
+        return open(
+          createPlayer(db, { name: t('Player {listPlayers}', { listPlayers: listPlayers(db).length + 1 }) }).id,
+        );
       case 'duplicate': {
         const found = getPlayer(db, wanted.id);
         const read = readPlayer(found?.cells ?? DEFAULT_PLAYER);
         if (!found || !read.ok) return gone();
-        return open(createPlayer(db, { ...read.value, name: `${found.name.slice(0, 50)} (copy)` }).id);
+        return open(
+          createPlayer(db, { ...read.value, name: t('{name} (copy)', { name: found.name.slice(0, 50) }) }).id,
+        );
       }
       case 'delete':
         return deletePlayer(db, wanted.id) ? open(listPlayers(db)[0].id) : gone();
@@ -71,7 +75,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
   });
 });
 
-const gone = () => data({ problem: 'This player is not here any more, or is the only one.' }, { status: 404 });
+const gone = () => data({ problem: t('This player is not here any more, or is the only one.') }, { status: 404 });
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/players');
 export const clientAction = problemsSaid;

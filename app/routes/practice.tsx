@@ -1,4 +1,4 @@
-import { dueAhead, minutesByDay, playedIn, tempoLines } from '../../core/index.ts';
+import { dueAhead, minutesByDay, playedIn, tempoLines, t } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
 import type { Db } from '../../db/open.ts';
 import { cardsInUse, lastLogged, logBetween, logVersion } from '../../db/practice.ts';
@@ -12,7 +12,7 @@ import { dayOf, daysAhead, endOfDay, weeksBack } from './calendar.server.ts';
 import { playableTune } from './tune-at-work.server.ts';
 
 export function meta() {
-  return [{ title: 'Practice · Yellow Heron' }];
+  return [{ title: t('Practice · Yellow Heron') }];
 }
 
 /** As many entries of the log as come at once. */

@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { listTakes } from '../../db/takes.ts';
@@ -8,7 +9,9 @@ import { inWords } from './answer.server.ts';
 import { tuneAtWork } from './tune-at-work.server.ts';
 
 export function meta({ loaderData }: Route.MetaArgs) {
-  return [{ title: loaderData ? `Sheet of ${loaderData.tune.title} · Yellow Heron` : 'Yellow Heron' }];
+  return [
+    { title: loaderData ? t('Sheet of {title} · Yellow Heron', { title: loaderData.tune.title }) : t('Yellow Heron') },
+  ];
 }
 
 /** `?take`: whose grips and rhythm are set; without it the first. */

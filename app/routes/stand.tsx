@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { playersWithGrips } from '../../db/players.ts';
@@ -11,7 +12,7 @@ import { inWords } from './answer.server.ts';
 import { keptMoves, playableTune } from './tune-at-work.server.ts';
 
 export function meta() {
-  return [{ title: 'At the stand · Yellow Heron' }];
+  return [{ title: t('At the stand · Yellow Heron') }];
 }
 
 /** `?take`: of which take bars are practised; `?move`: a kept move; else what is practised needs nothing but a player. */

@@ -1,6 +1,6 @@
 import { data } from 'react-router';
 import { z } from 'zod';
-import { LONGEST_TITLE } from '../../core/index.ts';
+import { LONGEST_TITLE, t } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import { readDocument, takeAbout, takeDoc } from '../../db/documents.ts';
 import {
@@ -20,7 +20,9 @@ import { inWords, readForm } from './answer.server.ts';
 import { tuneAtWork } from './tune-at-work.server.ts';
 
 export function meta({ loaderData }: Route.MetaArgs) {
-  return [{ title: loaderData ? `Takes of ${loaderData.title} · Yellow Heron` : 'Yellow Heron' }];
+  return [
+    { title: loaderData ? t('Takes of {title} · Yellow Heron', { title: loaderData.title }) : t('Yellow Heron') },
+  ];
 }
 
 /** `?take` stands above, `?with` below; `with=plain` is the chart itself. */
@@ -70,7 +72,7 @@ export const action = inWords(async ({ request: posted, params }: Route.ActionAr
   if (wanted.intent === 'keep') {
     const doc = readDocument(takeDoc, `{"schema":2,"cells":${wanted.cells}}`);
     const about = readDocument(takeAbout, wanted.about);
-    if (!doc || !about) return data({ problem: 'This take cannot be read; it was not kept.' }, { status: 400 });
+    if (!doc || !about) return data({ problem: t('This take cannot be read; it was not kept.') }, { status: 400 });
     const made = await saving((db) =>
       keepTake(db, { tuneId: params.tuneId, name: wanted.name, doc, about, parentId: wanted.id }),
     );
@@ -87,7 +89,7 @@ export const action = inWords(async ({ request: posted, params }: Route.ActionAr
   });
   return done ? { done: wanted.intent } : NOT_THERE();
 });
-const NOT_THERE = () => data({ problem: 'This take is not there, or the only one.' }, { status: 404 });
+const NOT_THERE = () => data({ problem: t('This take is not there, or the only one.') }, { status: 404 });
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/takes');
 export const clientAction = problemsSaid;

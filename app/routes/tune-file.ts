@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { writeTuneFile } from '../../core/index.ts';
+import { writeTuneFile, t } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
 import { tuneOut } from '../../db/tune-file.ts';
 import type { Route } from './+types/tune-file';
@@ -10,6 +10,6 @@ export const loader = inWords(({ params: { tuneId } }: Route.LoaderArgs) => {
   const file = tuneOut(database(), tuneId);
   if (file === null) throw data('There is no such tune, or its chart was never finished.', { status: 404 });
   return new Response(writeTuneFile(file), {
-    headers: { 'Content-Type': 'application/json; charset=utf-8', 'Cache-Control': 'no-store' },
+    headers: { 'Content-Type': t('application/json; charset=utf-8'), 'Cache-Control': 'no-store' },
   });
 });

@@ -1,3 +1,4 @@
+import { t } from '../words/words.ts';
 import { bad, good, problem, type Outcome, type Place, type Problem } from '../problem.ts';
 import { parseKey, type Key } from '../pitch/key.ts';
 import { parseMeter, type Meter } from '../time/meter.ts';
@@ -33,7 +34,7 @@ export function partsOfTune(text: string): { readonly chartText: string; readonl
 
 /** Of a chart that says nothing. */
 export function defaultHeaders(): Headers {
-  return { title: 'Untitled', key: null, meter: { count: 4, unit: 4 }, tempo: 120, feel: 'straight' };
+  return { title: t('Untitled'), key: null, meter: { count: 4, unit: 4 }, tempo: 120, feel: 'straight' };
 }
 
 /** `key: Ab` as a name and its value; null when the line is no header. */
@@ -48,7 +49,9 @@ export function headerLine(line: string): { name: string; value: string } | null
 
 const READERS: { readonly [Name in HeaderName]: (value: string) => Outcome<Headers[Name]> } = {
   title: (value) =>
-    value.length <= LONGEST_TITLE ? good(value || 'Untitled') : bad(problem('title-too-long', { most: LONGEST_TITLE })),
+    value.length <= LONGEST_TITLE
+      ? good(value || t('Untitled'))
+      : bad(problem('title-too-long', { most: LONGEST_TITLE })),
   key: parseKey,
   meter: parseMeter,
   tempo: (value) => {

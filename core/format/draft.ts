@@ -1,3 +1,4 @@
+import { t } from '../words/words.ts';
 import { entriesText } from '../chart/write.ts';
 import { FASTEST, LONGEST_TITLE, SLOWEST } from '../chart/headers.ts';
 import type { Feel } from '../chart/chart.ts';
@@ -118,7 +119,7 @@ function headersText({ title, key, meter, tempo, feel }: Draft, lost: Lost[]): s
   const isUsual = beats >= SLOWEST && beats <= FASTEST;
   if (!isUsual) lost.push({ measure: null, code: 'tempo-left', args: { tempo: beats } });
   const lines = [
-    `title: ${title.replace(/\s+/g, ' ').trim().slice(0, LONGEST_TITLE) || 'Untitled'}`,
+    `title: ${title.replace(/\s+/g, ' ').trim().slice(0, LONGEST_TITLE) || t('Untitled')}`,
     ...(key ? [`key: ${headerKey(key)}`] : []),
     `meter: ${formatMeter(meter)}`,
     `tempo: ${isUsual ? beats : DEFAULT_TEMPO}`,

@@ -1,3 +1,4 @@
+import { t } from '../words/words.ts';
 /* Kept moves as JSON, one or many; the fields are told in docs/kept-moves.md. */
 import { bad, good, problem, type Outcome, type Problem } from '../problem.ts';
 import type { NamedMove } from '../take/drop.ts';
@@ -32,7 +33,7 @@ export function readKeptMoves(text: string): Outcome<readonly NamedMove[]> {
   for (const [i, one] of moves.entries()) {
     const { id, ...rest } = (typeof one === 'object' && one !== null ? one : {}) as Record<string, unknown>;
     if (typeof id !== 'string' || !KEPT_MOVE_ID.test(id))
-      return inMove(i, problem('moves-field', { field: 'id', right: 'letters, digits and dashes, 58 at most' }));
+      return inMove(i, problem('moves-field', { field: 'id', right: t('letters, digits and dashes, 58 at most') }));
     const move = readKeptMove(rest);
     if (!move.ok) return inMove(i, ...move.problems);
     read.push({ id, move: move.value });

@@ -1,4 +1,5 @@
 /* Kept moves in a span of a tune: as moves like any other, with what they bring along, and with what gets lost in words. */
+import { spokenLanguage, t, type Language } from '../words/words.ts';
 import { symbolOf } from '../chord/chord.ts';
 import { fitted, type Fitted, type NoFit } from '../reharm/kept/fit.ts';
 import { keyOn, passageIn } from '../reharm/kept/passage.ts';
@@ -20,8 +21,19 @@ export interface NamedMove {
 }
 
 /** The moves that come with the program, by their names. */
-export const shippedNamed: () => readonly NamedMove[] = () => SHIPPED;
-const SHIPPED: readonly NamedMove[] = SHIPPED_MOVES.map((row) => ({ id: row.id, move: shippedMove(row) }));
+export function shippedNamed(): readonly NamedMove[] {
+  const language = spokenLanguage();
+  const known = SHIPPED.get(language);
+  if (known) return known;
+  const moves = SHIPPED_MOVES.map((row): NamedMove => {
+    const move = shippedMove(row);
+    return { id: row.id, move: { ...move, name: t(move.name), mood: t(move.mood), reason: t(move.reason) } };
+  });
+  SHIPPED.set(language, moves);
+  return moves;
+}
+/** Made once for each language. */
+const SHIPPED = new Map<Language, readonly NamedMove[]>();
 
 /** What becomes of a kept move in a span. */
 export type Loss =

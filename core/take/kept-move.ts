@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../words/words.ts';
 /* A kept move: a passage by degree, with what else was kept of it, as a document. */
 import { LONGEST_TITLE } from '../chart/headers.ts';
 import { FAMILIES } from '../grip/labels.ts';
@@ -102,56 +103,62 @@ const isFrom = (value: unknown): boolean => {
 };
 
 /** Every field: whether it is right, and what would be, in words that are told where it is not. */
-const FIELDS: Readonly<Record<string, readonly [isRight: (value: unknown) => boolean, right: string]>> = {
-  schema: [(value) => value === KEPT_MOVE_SCHEMA, `the number ${KEPT_MOVE_SCHEMA}`],
-  name: [(value) => isNamed(value, LONGEST_TITLE), `a text of 1 to ${LONGEST_TITLE} characters`],
-  use: [(value) => isOf(PASSAGE_USES, value), PASSAGE_USES.join(', ')],
-  mode: [(value) => isOf(MODES, value), 'major or minor'],
-  meter: [(value) => typeof value === 'string' && parseMeter(value).ok, 'a meter as 4/4'],
-  chords: [(value) => isNamed(value, LONGEST_PASSAGE), 'bars of chords by degree, as IIm9 V13 | Imaj9'],
+const FIELDS: Readonly<Record<string, readonly [isRight: (value: unknown) => boolean, right: Msg]>> = {
+  schema: [(value) => value === KEPT_MOVE_SCHEMA, msg('the number {number}', { number: KEPT_MOVE_SCHEMA })],
+  name: [(value) => isNamed(value, LONGEST_TITLE), msg('a text of 1 to {most} characters', { most: LONGEST_TITLE })],
+  use: [(value) => isOf(PASSAGE_USES, value), msg('{list}', { list: PASSAGE_USES.join(', ') })],
+  mode: [(value) => isOf(MODES, value), msg('major or minor')],
+  meter: [(value) => typeof value === 'string' && parseMeter(value).ok, msg('a meter as 4/4')],
+  chords: [(value) => isNamed(value, LONGEST_PASSAGE), msg('bars of chords by degree, as IIm9 V13 | Imaj9')],
   over: [
     (value) => isList(value, 20, (one) => isText(one, 60) && OVER.test(one)),
-    'up to 20 texts of T, S and D, as “S D T”',
+    msg('up to 20 texts of T, S and D, as “S D T”'),
   ],
-  before: [(value) => value === null || value === 'start' || isOf(FUNCTION_LETTERS, value), 'T, S, D, start or null'],
-  next: [(value) => value === null || value === 'end' || isOf(FUNCTION_LETTERS, value), 'T, S, D, end or null'],
-  opens: [(value) => isLeftOut(value) || isDegree(value), 'semitones above the tonic, 0 to 11, or nothing'],
-  goesTo: [(value) => isLeftOut(value) || isDegree(value), 'semitones above the tonic, 0 to 11, or nothing'],
-  isLate: [(value) => isLeftOut(value) || value === true, 'true, or nothing'],
+  before: [
+    (value) => value === null || value === 'start' || isOf(FUNCTION_LETTERS, value),
+    msg('T, S, D, start or null'),
+  ],
+  next: [(value) => value === null || value === 'end' || isOf(FUNCTION_LETTERS, value), msg('T, S, D, end or null')],
+  opens: [(value) => isLeftOut(value) || isDegree(value), msg('semitones above the tonic, 0 to 11, or nothing')],
+  goesTo: [(value) => isLeftOut(value) || isDegree(value), msg('semitones above the tonic, 0 to 11, or nothing')],
+  isLate: [(value) => isLeftOut(value) || value === true, msg('true, or nothing')],
   into: [
     (value) => isLeftOut(value) || isBond(value) || isList(value, 100, (one) => one === null || isBond(one)),
-    `one of ${BONDS.join(', ')}, or a list of them and of null`,
+    msg('one of {list}, or a list of them and of null', { list: BONDS.join(', ') }),
   ],
-  stray: [(value) => isOf(STRAYS, value), 'a number from 0 to 5'],
-  mood: [(value) => isText(value, LONGEST_TITLE), `a text of up to ${LONGEST_TITLE} characters`],
-  reason: [(value) => isText(value, LONGEST_REASON), `a text of up to ${LONGEST_REASON} characters`],
+  stray: [(value) => isOf(STRAYS, value), msg('a number from 0 to 5')],
+  mood: [(value) => isText(value, LONGEST_TITLE), msg('a text of up to {most} characters', { most: LONGEST_TITLE })],
+  reason: [
+    (value) => isText(value, LONGEST_REASON),
+    msg('a text of up to {most} characters', { most: LONGEST_REASON }),
+  ],
   tags: [
     (value) => isList(value, MOST_TAGS, (tag) => isNamed(tag, LONGEST_TAG)),
-    `up to ${MOST_TAGS} texts of up to ${LONGEST_TAG} characters`,
+    msg('up to {texts} texts of up to {most} characters', { texts: MOST_TAGS, most: LONGEST_TAG }),
   ],
-  note: [(value) => isText(value, LONGEST_NOTE), `a text of up to ${LONGEST_NOTE} characters`],
+  note: [(value) => isText(value, LONGEST_NOTE), msg('a text of up to {most} characters', { most: LONGEST_NOTE })],
   cells: [
     (value) => {
       const cells = Object.entries(recordOf(value) ?? { none: null });
       return cells.length <= MOST_CELLS && cells.every(isCell);
     },
-    'decisions by name, as in a take',
+    msg('decisions by name, as in a take'),
   ],
   tuning: [
     (value) => value === null || (typeof value === 'string' && TUNING.test(value)),
-    'open strings as E2 A2 D3 G3 B3 E4, or null',
+    msg('open strings as E2 A2 D3 G3 B3 E4, or null'),
   ],
-  sung: [(value) => isList(value, 12, isDegree), 'semitones above the tonic, 0 to 11'],
-  from: [(value) => value === null || isFrom(value), 'a title and bars, or null'],
+  sung: [(value) => isList(value, 12, isDegree), msg('semitones above the tonic, 0 to 11')],
+  from: [(value) => value === null || isFrom(value), msg('a title and bars, or null')],
 };
 
 const wrong = (field: string) =>
-  bad(problem('moves-field', { field, right: Object.hasOwn(FIELDS, field) ? FIELDS[field]![1] : 'not there' }));
+  bad(problem('moves-field', { field, right: Object.hasOwn(FIELDS, field) ? t(FIELDS[field]![1]) : t('not there') }));
 
 /** A kept move as it comes from outside, of this schema or an older one: or the first field that is wrong, and what would be right. */
 export function readKeptMove(value: unknown): Outcome<KeptMove> {
   const record = recordOf(value);
-  if (!record) return bad(problem('moves-field', { field: 'a move', right: 'an object' }));
+  if (!record) return bad(problem('moves-field', { field: t('a move'), right: t('an object') }));
   const { schema } = record;
   if (typeof schema === 'number' && schema > KEPT_MOVE_SCHEMA) return bad(problem('moves-newer', { schema }));
   const stranger = Object.keys(record).find((field) => !Object.hasOwn(FIELDS, field));

@@ -1,3 +1,4 @@
+import { msg, t } from '../words/words.ts';
 import { symbolOf, type Chord } from '../chord/chord.ts';
 import type { AsChord } from '../chord/names.ts';
 import type { Degree } from '../pitch/degree.ts';
@@ -14,20 +15,25 @@ export function asChordText(chord: Chord, { without, with: added }: AsChord): st
   );
   const parts = [
     musical(symbolOf(chord)),
-    missed.length > 0 ? `without its ${list(missed)}` : '',
-    added.length > 0 ? `with ${list(added)}` : '',
+    missed.length > 0 ? t('without its {list}', { list: list(missed) }) : '',
+    added.length > 0 ? t('with {list}', { list: list(added) }) : '',
   ].filter(Boolean);
-  return parts.length === 1 ? `${parts[0]!}, whole` : parts.join(', ');
+  return parts.length === 1 ? t('{parts}, whole', { parts: parts[0]! }) : parts.join(', ');
 }
 
-const FRETS = ['', 'a fret', 'two frets'];
+const FRETS = ['', msg('a fret'), msg('two frets')];
 
 /** How a grip is a small change of one the player knows: `your A♭, string 4 a fret lower`. */
 export function smallChangeText(symbol: string, { at, changes }: Pick<SmallChange<never>, 'at' | 'changes'>): string {
   const told = changes.map(({ string, by }) => {
     const number = at.length - string;
-    if (by === null) return at[string]! < 0 ? `with string ${number}` : `without string ${number}`;
-    return `string ${number} ${FRETS[Math.abs(by)]!} ${by > 0 ? 'higher' : 'lower'}`;
+    if (by === null)
+      return at[string]! < 0 ? t('with string {number}', { number }) : t('without string {number}', { number });
+    return t('string {number} {frets} {which}', {
+      number,
+      frets: FRETS[Math.abs(by)]!,
+      which: by > 0 ? t('higher') : t('lower'),
+    });
   });
-  return `your ${musical(symbol)}, ${told.join(', ')}`;
+  return t('your {symbol}, {told}', { symbol: musical(symbol), told: told.join(', ') });
 }

@@ -1,3 +1,4 @@
+import { msg, plural, t, type Msg } from '../words/words.ts';
 import { pitchName } from '../pitch/note.ts';
 import type { NoteWay } from '../take/layers/note.ts';
 import type { Finger } from '../neck/hold.ts';
@@ -7,48 +8,58 @@ import type { Legato } from '../score/legato.ts';
 import { musical } from './music.ts';
 
 /** How a note of the tune is played, as it is chosen; and where it is not, what is missing. */
-export const NOTE_WAY_WORDS: Readonly<Record<NoteWay, { readonly name: string; readonly lacks: string }>> = {
-  carried: { name: 'a grip', lacks: 'no grip carries it' },
-  bass: { name: 'a grip with its bass', lacks: 'no grip under it has the bass lowest' },
-  'bass-before': { name: 'bass before the beat', lacks: 'no bass is in reach' },
-  'bass-after': { name: 'bass after the beat', lacks: 'no bass is in reach' },
-  two: { name: 'two voices', lacks: 'no grip of two notes has it on top' },
-  octave: { name: 'octaves', lacks: 'its octave is not in reach' },
-  moved: { name: 'the next grip, moved', lacks: 'it does not step on to a note that gets a grip' },
+export const NOTE_WAY_WORDS: Readonly<Record<NoteWay, { readonly name: Msg; readonly lacks: Msg }>> = {
+  carried: { name: msg('a grip'), lacks: msg('no grip carries it') },
+  bass: { name: msg('a grip with its bass'), lacks: msg('no grip under it has the bass lowest') },
+  'bass-before': { name: msg('bass before the beat'), lacks: msg('no bass is in reach') },
+  'bass-after': { name: msg('bass after the beat'), lacks: msg('no bass is in reach') },
+  two: { name: msg('two voices'), lacks: msg('no grip of two notes has it on top') },
+  octave: { name: msg('octaves'), lacks: msg('its octave is not in reach') },
+  moved: { name: msg('the next grip, moved'), lacks: msg('it does not step on to a note that gets a grip') },
   diminished: {
-    name: 'a passing diminished',
-    lacks: 'no diminished seventh under it steps on to a note that gets a grip',
+    name: msg('a passing diminished'),
+    lacks: msg('no diminished seventh under it steps on to a note that gets a grip'),
   },
-  free: { name: 'single', lacks: 'it is not on the neck' },
+  free: { name: msg('single'), lacks: msg('it is not on the neck') },
 };
 
-const FINGERS: Readonly<Record<string, string>> = {
-  0: 'open',
-  1: 'index',
-  2: 'middle',
-  3: 'ring',
-  4: 'little',
-  T: 'thumb',
+const FINGERS: Readonly<Record<string, Msg>> = {
+  0: msg('open'),
+  1: msg('index'),
+  2: msg('middle'),
+  3: msg('ring'),
+  4: msg('little'),
+  T: msg('thumb'),
 };
 
-const LEGATO_WORDS: Readonly<Record<Legato, string>> = {
-  hammer: 'hammered on',
-  pull: 'pulled off',
-  slide: 'slid to',
+const LEGATO_WORDS: Readonly<Record<Legato, Msg>> = {
+  hammer: msg('hammered on'),
+  pull: msg('pulled off'),
+  slide: msg('slid to'),
 };
 
 const placeText = (string: number, fret: number, finger: Finger, strings: number): string =>
-  `string ${strings - string}${fret === 0 ? ', open' : ` at fret ${fret}, ${FINGERS[finger]!}`}`;
+  t('string {strings}{more}', {
+    strings: strings - string,
+    more: fret === 0 ? t(', open') : ` ${t('at fret {fret}, {fingers}', { fret, fingers: FINGERS[finger]! })}`,
+  });
 
 /** Where a note of the tune is played: `D5 on string 1 at fret 10, little`. */
 export function playedNoteText({ pitch, string, fret, finger, how, legato }: PlayedNote, strings: number): string {
   const at = placeText(string, fret, finger, strings);
-  return `${musical(pitchName(pitch))} on ${at}${how === 'alone' ? ', alone' : legato ? `, ${LEGATO_WORDS[legato]}` : ''}`;
+  return t('{pitch} on {at}{more}', {
+    pitch: musical(pitchName(pitch)),
+    at,
+    more: how === 'alone' ? t(', alone') : legato ? `, ${t(LEGATO_WORDS[legato])}` : '',
+  });
 }
 
 /** Where a bass off the beat is played: `the bass A2 on string 5, open`. */
 export const playedBassText = ({ string, fret, finger }: RingingString, open: readonly Midi[]): string =>
-  `the bass ${musical(pitchName(open[string]! + fret))} on ${placeText(string, fret, finger, open.length)}`;
+  t('the bass {pitch} on {place}', {
+    pitch: musical(pitchName(open[string]! + fret)),
+    place: placeText(string, fret, finger, open.length),
+  });
 
 const FEW = 3;
 
@@ -58,8 +69,17 @@ export function carriedText(
   note: string,
   { strings, stay }: { readonly strings: number; readonly stay: number },
 ): string {
-  const choice = count === 1 ? 'the only grip is this' : `${count <= FEW ? 'only ' : ''}${count} grips`;
-  const kept = stay === 0 ? '' : `; this one keeps ${COUNTS[stay] ?? stay} ${stay === 1 ? 'finger' : 'fingers'} down`;
-  return `${musical(note)} on string ${strings - string}: ${choice}${kept}.`;
+  const choice =
+    count <= FEW ? plural(count, 'the only grip is this', 'only {n} grips') : t('{count} grips', { count });
+  const kept =
+    stay === 0
+      ? ''
+      : `; ${plural(stay, 'this one keeps one finger down', 'this one keeps {fingers} fingers down', { fingers: t(COUNTS[stay]!) })}`;
+  return t('{note} on string {strings}: {choice}{kept}.', {
+    note: musical(note),
+    strings: strings - string,
+    choice,
+    kept,
+  });
 }
-const COUNTS = ['no', 'one', 'two', 'three', 'four'] as const;
+const COUNTS = [msg('no'), msg('one'), msg('two'), msg('three'), msg('four')];

@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../words/words.ts';
 import { degreeIn, noteIn, outsideDegree, type Chord } from '../chord/chord.ts';
 import { spell } from '../pitch/degree.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
@@ -20,12 +21,12 @@ export const sureWord = (sure: number): 'sure' | 'probably' | 'perhaps' =>
   sure >= 0.8 ? 'sure' : sure >= SURE_ENOUGH ? 'probably' : 'perhaps';
 
 /** Lengths a player knows, in quarters; one is meant where the ear is off by no more than a fifth of it. */
-const LENGTHS: readonly (readonly [number, string])[] = [
-  [1 / 4, 'a sixteenth'],
-  [1 / 3, 'a triplet eighth'],
-  [1 / 2, 'an eighth'],
-  [3 / 4, 'a dotted eighth'],
-  [1, 'a quarter'],
+const LENGTHS: readonly (readonly [number, Msg])[] = [
+  [1 / 4, msg('a sixteenth')],
+  [1 / 3, msg('a triplet eighth')],
+  [1 / 2, msg('an eighth')],
+  [3 / 4, msg('a dotted eighth')],
+  [1, msg('a quarter')],
 ];
 const ALMOST = 0.2;
 
@@ -34,14 +35,19 @@ export function offTimeText(seconds: number, quarter: number): string {
   const quarters = Math.abs(seconds) / quarter;
   const off = ([length]: (typeof LENGTHS)[number]) => Math.abs(quarters - length) / length;
   const nearest = LENGTHS.reduce((best, one) => (off(one) < off(best) ? one : best));
-  const by = off(nearest) <= ALMOST ? nearest[1] : `${Math.round(Math.abs(seconds) * 100) * 10} ms`;
-  return `${seconds > 0 ? 'late' : 'early'} by ${by}`;
+  const by =
+    off(nearest) <= ALMOST ? nearest[1] : t('{seconds} ms', { seconds: Math.round(Math.abs(seconds) * 100) * 10 });
+  return t('{which} by {by}', { which: seconds > 0 ? t('late') : t('early'), by });
 }
 
 /** What a pitch is of a chord, as one says it. */
 function ofChord(chord: Chord | null, pitch: Midi): string {
   const degree = chord && degreeIn(chord, pitchClassOf(pitch));
-  return degree === null ? 'a note' : degree === 'bass' ? 'the bass' : `the ${toneWord(degree)}`;
+  return degree === null
+    ? t('a note')
+    : degree === 'bass'
+      ? t('the bass')
+      : t('the {tone}', { tone: toneWord(degree) });
 }
 const NATURALS: Readonly<Record<number, string>> = { 0: 'C', 2: 'D', 4: 'E', 5: 'F', 7: 'G', 9: 'A', 11: 'B' };
 /** A pitch over a chord, by the simplest name: an open E is no F♭. */
@@ -49,7 +55,7 @@ function noteOver(chord: Chord | null, pitch: Midi): string {
   const pc = pitchClassOf(pitch);
   const natural = NATURALS[pc];
   if (natural !== undefined) return natural;
-  return chord ? musical(noteIn(chord, pc) ?? spell(chord.root, outsideDegree(chord, pc))) : 'another note';
+  return chord ? musical(noteIn(chord, pc) ?? spell(chord.root, outsideDegree(chord, pc))) : t('another note');
 }
 
 /** What the ear says of a stroke of a chord, on strings tuned so; a quarter lasts `quarter` seconds. */
@@ -57,21 +63,27 @@ export function heardFaultText(fault: Fault, chord: Chord | null, open: readonly
   const strings = open.length;
   switch (fault.kind) {
     case 'unstruck':
-      return 'was not heard';
+      return t('was not heard');
     case 'off-time':
       return offTimeText(fault.seconds, quarter);
     case 'missing': {
       const { pitch, string, instead } = fault;
-      const what = `${ofChord(chord, pitch)}${string === null ? '' : ` (string ${strings - string})`}`;
-      return instead === null ? `${what} did not sound` : `${what}: ${noteOver(chord, instead)} sounded in its place`;
+      const what = `${ofChord(chord, pitch)}${string === null ? '' : ` ${t('(string {strings})', { strings: strings - string })}`}`;
+      return instead === null
+        ? t('{what} did not sound', { what })
+        : t('{what}: {noteOver} sounded in its place', { what, noteOver: noteOver(chord, instead) });
     }
     case 'extra': {
       const string = open.indexOf(fault.pitch);
-      const along = `${noteOver(chord, fault.pitch)} sounded along`;
-      return string < 0 ? along : `${along}: string ${strings - string}, open`;
+      const along = t('{noteOver} sounded along', { noteOver: noteOver(chord, fault.pitch) });
+      return string < 0 ? along : t('{along}: string {strings}, open', { along, strings: strings - string });
     }
     case 'out-of-tune':
-      return `string ${strings - fault.string} is ${Math.round(Math.abs(fault.cents))} cents ${fault.cents < 0 ? 'flat' : 'sharp'}`;
+      return t('string {strings} is {cents} cents {which}', {
+        strings: strings - fault.string,
+        cents: Math.round(Math.abs(fault.cents)),
+        which: fault.cents < 0 ? t('flat') : t('sharp'),
+      });
   }
 }
 
@@ -85,7 +97,7 @@ export function earLines(
   return verdicts.flatMap(({ stroke, faults }) => {
     const { bar, column } = strokes[stroke]!;
     const at = column === null ? undefined : columns[column];
-    const where = `bar ${bar}${at ? `, ${musical(at.symbol)}` : ''}`;
+    const where = t('bar {bar}{more}', { bar, more: at ? `, ${musical(at.symbol)}` : '' });
     return faults.map((fault) => ({
       where,
       words: heardFaultText(fault, at?.chord ?? null, open, quarter),
@@ -94,17 +106,20 @@ export function earLines(
   });
 }
 
-const HALF_STEPS = ['', 'a half step', 'a whole step'];
+const HALF_STEPS = ['', msg('a half step'), msg('a whole step')];
 
 /** What was heard instead of what was to be played. */
 function unlikeText(unlike: Unlike): string {
   switch (unlike.kind) {
     case 'silence':
-      return 'Nothing was heard. Is the microphone on, and near enough?';
+      return t('Nothing was heard. Is the microphone on, and near enough?');
     case 'tuned':
-      return `All of it sounds ${HALF_STEPS[Math.abs(unlike.off)]!} too ${unlike.off < 0 ? 'low' : 'high'}: look at the tuning, and at the capo.`;
+      return t('All of it sounds {half_steps} too {which}: look at the tuning, and at the capo.', {
+        half_steps: HALF_STEPS[Math.abs(unlike.off)]!,
+        which: unlike.off < 0 ? t('low') : t('high'),
+      });
     case 'other':
-      return 'What was heard is not what stands here: another tune, another tuning, or another instrument?';
+      return t('What was heard is not what stands here: another tune, another tuning, or another instrument?');
   }
 }
 
@@ -115,8 +130,12 @@ export function earSummary({ unlike, verdicts, latency }: Judged, { strokes }: T
   const late =
     Math.abs(latency) < TOLD_LATENCY
       ? ''
-      : ` All of it came ${Math.round(Math.abs(latency) * 100) * 10} ms ${latency > 0 ? 'late' : 'early'}, as a sound card makes it: that is not counted.`;
-  return `${strokes.length - wrong} of ${strokes.length} strokes as written.${late}`;
+      : ` ${t('All of it came {latency} ms {which}, as a sound card makes it: that is not counted.', { latency: Math.round(Math.abs(latency) * 100) * 10, which: latency > 0 ? t('late') : t('early') })}`;
+  return t('{strokes} of {strokes2} strokes as written.{late}', {
+    strokes: strokes.length - wrong,
+    strokes2: strokes.length,
+    late,
+  });
 }
 /** From here on a machine's own delay is worth a word, in seconds. */
 const TOLD_LATENCY = 0.06;

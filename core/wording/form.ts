@@ -1,21 +1,22 @@
+import { msg, plural, t, type Msg } from '../words/words.ts';
 import type { Chart } from '../chart/chart.ts';
 import { playedOrder } from '../chart/form.ts';
 import type { Cadence, CadenceKind, Section } from '../reading/form.ts';
 
-const CADENCES: Readonly<Record<CadenceKind, string>> = {
-  authentic: 'authentic',
-  plagal: 'plagal',
-  backdoor: 'backdoor',
-  half: 'half',
-  deceptive: 'deceptive',
+const CADENCES: Readonly<Record<CadenceKind, Msg>> = {
+  authentic: msg('authentic'),
+  plagal: msg('plagal'),
+  backdoor: msg('backdoor'),
+  half: msg('half'),
+  deceptive: msg('deceptive'),
 };
 
 /** How a phrase ends, in two words. */
 export function cadenceLabel({ kind }: Pick<Cadence, 'kind'>): string {
-  return `${CADENCES[kind]} cadence`;
+  return t('{cadences} cadence', { cadences: CADENCES[kind] });
 }
 
-const barsText = (count: number) => `${count} bar${count === 1 ? '' : 's'}`;
+const barsText = (count: number) => `${plural(count, '{n} bar', '{n} bars')}`;
 
 /** The lengths of a section's phrases: `4 + 4 bars`; empty without a section. */
 export function phrasesText(section: Section | undefined): string {
@@ -23,7 +24,7 @@ export function phrasesText(section: Section | undefined): string {
     .map(({ firstBar, lastBar }) => lastBar - Math.max(1, firstBar) + 1)
     .filter((length) => length > 0);
   if (lengths.length === 0) return '';
-  return lengths.length === 1 ? barsText(lengths[0]!) : `${lengths.join(' + ')} bars`;
+  return lengths.length === 1 ? barsText(lengths[0]!) : t('{lengths} bars', { lengths: lengths.join(' + ') });
 }
 
 /** The sections as they are played and how long it all is: `A, A, Bridge, Last A · 34 bars`. */

@@ -1,4 +1,5 @@
 /* Kept moves in words: what they are, where they fit, what gets lost. */
+import { msg, t, type Msg } from '../words/words.ts';
 import { musical } from './music.ts';
 import type { MovePrice } from '../leading/take.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
@@ -10,24 +11,24 @@ import type { Loss } from '../take/drop.ts';
 import type { KeepPart } from '../take/keep.ts';
 import type { KeptLayer } from '../take/kept-move.ts';
 
-export const USE_WORDS: Readonly<Record<PassageUse, string>> = {
-  intro: 'introduction',
-  ending: 'ending',
-  turnaround: 'turnaround',
-  cadence: 'cadence',
-  blues: 'end of a blues',
-  vamp: 'vamp',
-  pickup: 'pickup',
-  ladder: 'ladder',
-  line: 'line',
-  pedal: 'pedal',
-  approach: 'approach',
+export const USE_WORDS: Readonly<Record<PassageUse, Msg>> = {
+  intro: msg('introduction'),
+  ending: msg('ending'),
+  turnaround: msg('turnaround'),
+  cadence: msg('cadence'),
+  blues: msg('end of a blues'),
+  vamp: msg('vamp'),
+  pickup: msg('pickup'),
+  ladder: msg('ladder'),
+  line: msg('line'),
+  pedal: msg('pedal'),
+  approach: msg('approach'),
 };
 
-const LETTER_WORDS: Readonly<Record<FunctionLetter, string>> = {
-  T: 'home',
-  S: 'away',
-  D: 'leading home',
+const LETTER_WORDS: Readonly<Record<FunctionLetter, Msg>> = {
+  T: msg('home'),
+  S: msg('away'),
+  D: msg('leading home'),
 };
 
 /** So many ways to stand are told. */
@@ -42,28 +43,43 @@ export function placeWords(
   const told = over.slice(0, MOST_OVER).map((letters) =>
     letters
       .split(' ')
-      .map((letter) => LETTER_WORDS[letter as FunctionLetter] ?? 'anything')
+      .map((letter) => t(LETTER_WORDS[letter as FunctionLetter] ?? msg('anything')))
       .join(' → '),
   );
   return [
-    `over ${told.join(' or ')}${over.length > MOST_OVER ? ' or the like' : ''}`,
-    ...(before === null ? [] : [before === 'start' ? 'at the beginning' : `after what is ${LETTER_WORDS[before]}`]),
-    ...(next === null ? [] : [next === 'end' ? 'at the end' : `goes on to what is ${LETTER_WORDS[next]}`]),
+    t('over {told}{which}', {
+      told: told.join(` ${t('or')} `),
+      which: over.length > MOST_OVER ? ` ${t('or the like')}` : '',
+    }),
+    ...(before === null
+      ? []
+      : [
+          before === 'start'
+            ? t('at the beginning')
+            : t('after what is {letter_words}', { letter_words: LETTER_WORDS[before] }),
+        ]),
+    ...(next === null
+      ? []
+      : [
+          next === 'end'
+            ? t('at the end')
+            : t('goes on to what is {letter_words}', { letter_words: LETTER_WORDS[next] }),
+        ]),
   ].join('; ');
 }
 
 const DEGREES = ['1', '♭2', '2', '♭3', '3', '4', '♯4', '5', '♭6', '6', '♭7', '7'];
 /** What was sung over a passage where it was found, by degree of the key. */
 export const sungText = (sung: readonly number[]): string =>
-  `It was found under ${sung.map((semitones) => DEGREES[semitones]).join(', ')} of the melody.`;
+  t('It was found under {sung} of the melody.', { sung: sung.map((semitones) => DEGREES[semitones]).join(', ') });
 
-const FEATURE_WORDS: Readonly<Record<Feature, string>> = {
-  'bass-half-steps-down': 'the bass down by half steps',
-  'bass-half-steps-up': 'the bass up by half steps',
-  'bass-steps-down': 'the bass down by step',
-  'bass-steps-up': 'the bass up by step',
-  pedal: 'over one bass',
-  fifths: 'by fifths',
+const FEATURE_WORDS: Readonly<Record<Feature, Msg>> = {
+  'bass-half-steps-down': msg('the bass down by half steps'),
+  'bass-half-steps-up': msg('the bass up by half steps'),
+  'bass-steps-down': msg('the bass down by step'),
+  'bass-steps-up': msg('the bass up by step'),
+  pedal: msg('over one bass'),
+  fifths: msg('by fifths'),
 };
 /** So many degrees still make a name. */
 const MOST_NUMERALS = 6;
@@ -74,34 +90,34 @@ export function passageName({ numerals, feature }: PassageIs): string {
     numerals.length <= MOST_NUMERALS
       ? numerals
       : [...numerals.slice(0, MOST_NUMERALS - 2), '…', numerals[numerals.length - 1]!];
-  return musical(shown.join('–')) + (feature ? `, ${FEATURE_WORDS[feature]}` : '');
+  return musical(shown.join('–')) + (feature ? `, ${t(FEATURE_WORDS[feature])}` : '');
 }
 
 const NEAR_WORDS: Readonly<Record<Nearness, (name: string) => string>> = {
-  same: (name) => `“${name}” has the very same chords.`,
-  'other lengths': (name) => `“${name}” has the same chords in other lengths.`,
-  'other colours': (name) => `“${name}” has the same roots in other colours.`,
+  same: (name) => t('“{name}” has the very same chords.', { name }),
+  'other lengths': (name) => t('“{name}” has the same chords in other lengths.', { name }),
+  'other colours': (name) => t('“{name}” has the same roots in other colours.', { name }),
 };
 export const nearText = (how: Nearness, name: string): string => NEAR_WORDS[how](name);
 
-export const KEEP_PART_WORDS: Readonly<Record<KeepPart, readonly [name: string, open: string]>> = {
-  grips: ['The grips as they lie', 'found anew wherever it is put'],
-  top: ['The top notes as a line', 'on top is what connects best'],
-  bass: ['The lowest notes', 'each chord over its root, as the hand likes'],
-  rhythm: ['The rhythm', 'played as what is around it'],
-  added: ['What is added between', 'nothing is added'],
-  wishes: ['The wishes and manners', 'none'],
+export const KEEP_PART_WORDS: Readonly<Record<KeepPart, readonly [name: Msg, open: Msg]>> = {
+  grips: [msg('The grips as they lie'), msg('found anew wherever it is put')],
+  top: [msg('The top notes as a line'), msg('on top is what connects best')],
+  bass: [msg('The lowest notes'), msg('each chord over its root, as the hand likes')],
+  rhythm: [msg('The rhythm'), msg('played as what is around it')],
+  added: [msg('What is added between'), msg('nothing is added')],
+  wishes: [msg('The wishes and manners'), msg('none')],
 };
 
-const LAYER_WORDS: Readonly<Record<KeptLayer, string>> = {
-  chord: 'grips',
-  wish: 'wishes',
-  manner: 'manner',
-  rhythm: 'rhythm',
-  texture: 'texture',
-  decor: 'decorations',
-  added: 'decorations',
-  line: 'top line',
+const LAYER_WORDS: Readonly<Record<KeptLayer, Msg>> = {
+  chord: msg('grips'),
+  wish: msg('wishes'),
+  manner: msg('manner'),
+  rhythm: msg('rhythm'),
+  texture: msg('texture'),
+  decor: msg('decorations'),
+  added: msg('decorations'),
+  line: msg('top line'),
 };
 
 /** What becomes of a kept move in a span, in a sentence or two; nothing where it is as it was kept. */
@@ -110,33 +126,43 @@ export const lossText = (losses: readonly Loss[]): string => losses.map(oneLoss)
 function oneLoss(loss: Loss): string {
   switch (loss.kind) {
     case 'half':
-      return 'Half as long.';
+      return t('Half as long.');
     case 'double':
-      return 'Twice as long.';
+      return t('Twice as long.');
     case 'meter':
-      return `From ${loss.meter}.`;
+      return t('From {meter}.', { meter: loss.meter });
     case 'chords':
-      return `No time for ${loss.lost.map(musical).join(', ')}.`;
+      return t('No time for {lost}.', { lost: loss.lost.map(musical).join(', ') });
     case 'left': {
-      const words = [...new Set(loss.layers.map((layer) => LAYER_WORDS[layer]))];
-      return `Left behind: its ${words.join(', ')}.`;
+      const words = [...new Set(loss.layers.map((layer) => t(LAYER_WORDS[layer])))];
+      return t('Left behind: its {words}.', { words: words.join(', ') });
     }
   }
 }
 
-const STEPS = ['', 'a half step', 'a whole step', 'a minor third', 'a major third', 'a fourth'];
+const STEPS = [
+  '',
+  msg('a half step'),
+  msg('a whole step'),
+  msg('a minor third'),
+  msg('a major third'),
+  msg('a fourth'),
+];
 const stepText = (semitones: number): string =>
   semitones === 0
-    ? 'on the same note'
-    : `by ${STEPS[Math.abs(semitones)] ?? `${Math.abs(semitones)} semitones`} ${semitones > 0 ? 'up' : 'down'}`;
+    ? t('on the same note')
+    : t('by {steps} {which}', {
+        steps: STEPS[Math.abs(semitones)] ?? t('{semitones} semitones', { semitones: Math.abs(semitones) }),
+        which: semitones > 0 ? t('up') : t('down'),
+      });
 
 /** How a ladder is come to and left on top, of which it makes a line; nothing where its top does not go by step. */
 export function ladderText({ found }: Proposal, { into, outOf }: MovePrice['top']): string {
   const isLadder = found.parts.some((part) => part.into === 'top-rises' || part.into === 'top-falls');
   if (!isLadder || (into === null && outOf === null)) return '';
   const ways = [
-    ...(into === null ? [] : [`come to ${stepText(into)}`]),
-    ...(outOf === null ? [] : [`left ${stepText(outOf)}`]),
+    ...(into === null ? [] : [t('come to {step}', { step: stepText(into) })]),
+    ...(outOf === null ? [] : [t('left {step}', { step: stepText(outOf) })]),
   ];
-  return `On top it is ${ways.join(' and ')}.`;
+  return t('On top it is {ways}.', { ways: ways.join(' and ') });
 }

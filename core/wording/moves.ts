@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../words/words.ts';
 import type { Chart } from '../chart/chart.ts';
 import { symbolOf } from '../chord/chord.ts';
 import { numeralOf } from '../reading/numeral.ts';
@@ -21,16 +22,19 @@ export function moveReason({ move, found }: Proposal): string {
   return reasonText(move, found.args);
 }
 
+/** What a move is called; a kept one has the name it was kept under. */
+export const moveText = ({ group, name }: Pick<Move, 'group' | 'name'>): string => (group === 'kept' ? name : t(name));
+
 /** Where a thread sounds: `thread on the open string 1`, or `thread at E4` where no string has it open. */
 export function namedMove({ move, found }: Proposal, open: readonly Midi[]): string {
-  if (found.ring === undefined) return move.name;
+  if (found.ring === undefined) return moveText(move);
   const string = open.indexOf(found.ring);
   return string < 0
-    ? `${move.name}, ${musical(pitchName(found.ring))} on the frets`
-    : `${move.name}, open string ${open.length - string}`;
+    ? t('{name}, {pitch} on the frets', { name: moveText(move), pitch: musical(pitchName(found.ring)) })
+    : t('{name}, open string {open}', { name: moveText(move), open: open.length - string });
 }
 
-const OTHER_VERSION = 'It was made with another version of Yellow Heron, and is kept as it was made.';
+const OTHER_VERSION = msg('It was made with another version of Yellow Heron, and is kept as it was made.');
 
 /** A move that stands in a take, in words, and on which side it has lost what it leans on. */
 export interface MoveSaid {
@@ -56,11 +60,14 @@ function appliedText({ id, found, span, told }: AppliedMove): { readonly name: s
   const move = moveOf(id);
   // What the reason speaks of is told by the chart, in the key it is in now.
   const again = move?.find(span).find(({ variant, ring }) => (ring ?? variant) === (found.ring ?? found.variant));
-  return { name: move?.name ?? 'move', reason: move && again ? reasonText(move, again.args) : OTHER_VERSION };
+  return {
+    name: move ? moveText(move) : t('move'),
+    reason: move && again ? reasonText(move, again.args) : t(OTHER_VERSION),
+  };
 }
 
 function reasonText({ reason }: Move, args: Found['args']): string {
-  return reason.replace(/\{(\w+)\}/g, (_, name: string) => musical(args?.[name] ?? name));
+  return t(reason, Object.fromEntries(Object.entries(args ?? {}).map(([name, said]) => [name, musical(said)])));
 }
 
 /** Where on the written-out chart a span begins, and how long it is: bar and beat from 1, by default the chord's own length. */
@@ -103,36 +110,40 @@ export function movesAsData(chart: Chart, place: SpanPlace) {
 
 /** What cannot be done in a span, and why: said where a player would look for it. */
 export function whyNot(span: Span | null): readonly string[] {
-  if (span === null) return ['There is a rest here: nothing to move.'];
+  if (span === null) return [t('There is a rest here: nothing to move.')];
   const { here, next, single, beats } = span;
   const reasons: string[] = [];
   const isFive = here.family === 'dominant' || here.place?.function === 'dominant';
   const falls = next !== null && (next.degree - here.degree + 12) % 12 === 5;
   if (single && isFive && !falls) {
-    const follows = next === null ? 'nothing follows' : `${musical(symbolOf(next.chord))} follows`;
+    const follows =
+      next === null ? t('nothing follows') : t('{symbol} follows', { symbol: musical(symbolOf(next.chord)) });
     reasons.push(
-      `${musical(symbolOf(here.chord))} does not fall a fifth here (${follows}): no substitute, and no altered tensions.`,
+      t('{symbol} does not fall a fifth here ({follows}): no substitute, and no altered tensions.', {
+        symbol: musical(symbolOf(here.chord)),
+        follows,
+      }),
     );
   }
-  if (beats < 2) reasons.push('One beat is too short to divide: select more to put chords between.');
-  if (single && next === null) reasons.push('Nothing follows, so nothing can lead there.');
+  if (beats < 2) reasons.push(t('One beat is too short to divide: select more to put chords between.'));
+  if (single && next === null) reasons.push(t('Nothing follows, so nothing can lead there.'));
   return reasons;
 }
 
 /** Groups of moves as a player calls them. */
-export const GROUP_NAMES: Readonly<Record<Group, string>> = {
-  function: 'Same function',
-  quality: 'Major for minor',
-  dominant: 'Dominants',
-  diminished: 'Diminished',
-  borrowed: 'Borrowed',
-  bass: 'The bass walks',
-  approach: 'Approaches',
-  line: 'Walking lines',
-  planing: 'Planing',
-  delay: 'Delays',
-  turnaround: 'Turnarounds, endings',
-  upper: 'Upper structures',
-  thread: 'Threads',
-  kept: 'Kept moves',
+export const GROUP_NAMES: Readonly<Record<Group, Msg>> = {
+  function: msg('Same function'),
+  quality: msg('Major for minor'),
+  dominant: msg('Dominants'),
+  diminished: msg('Diminished'),
+  borrowed: msg('Borrowed'),
+  bass: msg('The bass walks'),
+  approach: msg('Approaches'),
+  line: msg('Walking lines'),
+  planing: msg('Planing'),
+  delay: msg('Delays'),
+  turnaround: msg('Turnarounds, endings'),
+  upper: msg('Upper structures'),
+  thread: msg('Threads'),
+  kept: msg('Kept moves'),
 };

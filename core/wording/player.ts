@@ -1,3 +1,4 @@
+import { msg, plural, t, type Msg } from '../words/words.ts';
 import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
 import { listed } from './hand.ts';
 import { MANNERS } from '../manner.ts';
@@ -9,48 +10,61 @@ import type { Midi } from '../pitch/pitch.ts';
 import { musical } from './music.ts';
 
 /** What each setting of a player may be, in words. */
-export const PLAYER_RIGHT: Readonly<Record<PlayerField, string>> = {
-  name: 'a name of up to 60 letters',
-  scaleLength: 'millimetres from nut to bridge, 450 to 760',
-  tuning: `six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of ${TUNINGS.map(({ id }) => id).join(', ')}`,
-  highestFret: 'the last fret in use, 5 to 24',
-  capo: 'a fret from 0 (none) to 9',
-  reach: 'millimetres between index and little finger, 50 to 160',
-  resting: 'a list of fingers from 1 (index) to 4 (little), three at most',
-  thumb: 'true or false',
-  barres: 'one of none, partial, full, slanted',
-  pluck: 'fingers or pick',
-  unusedStrings: 'a list of strings, 0 the lowest, that leaves three',
-  area: 'null, or two frets in order like [5, 9]',
-  company: 'alone or bass',
-  manner: `null, or ${MANNERS.join(', ')}`,
-  leftHanded: 'true or false',
-  noteNames: 'one of letters, german, fixed-do',
-  matters: `terms and how much they matter, like {"topLeap": 2}: ${WEIGHED_TERMS.join(', ')}; each ${MATTERS.join(', ')}`,
+export const PLAYER_RIGHT: Readonly<Record<PlayerField, Msg>> = {
+  name: msg('a name of up to 60 letters'),
+  scaleLength: msg('millimetres from nut to bridge, 450 to 760'),
+  tuning: msg('six or seven strings, lowest first, like "E2 A2 D3 G3 B3 E4", or one of {tunings}', {
+    tunings: TUNINGS.map(({ id }) => id).join(', '),
+  }),
+  highestFret: msg('the last fret in use, 5 to 24'),
+  capo: msg('a fret from 0 (none) to 9'),
+  reach: msg('millimetres between index and little finger, 50 to 160'),
+  resting: msg('a list of fingers from 1 (index) to 4 (little), three at most'),
+  thumb: msg('true or false'),
+  barres: msg('one of none, partial, full, slanted'),
+  pluck: msg('fingers or pick'),
+  unusedStrings: msg('a list of strings, 0 the lowest, that leaves three'),
+  area: msg('null, or two frets in order like [5, 9]'),
+  company: msg('alone or bass'),
+  manner: msg('null, or {manners}', { manners: MANNERS.join(', ') }),
+  leftHanded: msg('true or false'),
+  noteNames: msg('one of letters, german, fixed-do'),
+  matters: msg('terms and how much they matter, like {"topLeap": 2}: {weighed_terms}; each {matters}', {
+    weighed_terms: WEIGHED_TERMS.join(', '),
+    matters: MATTERS.join(', '),
+  }),
 };
 
 /** What a player calls each setting. */
-export const PLAYER_NAMES: Readonly<Record<PlayerField, string>> = {
-  name: 'name',
-  scaleLength: 'scale length',
-  tuning: 'tuning',
-  highestFret: 'highest fret',
-  capo: 'capo',
-  reach: 'reach',
-  resting: 'list of resting fingers',
-  thumb: 'thumb',
-  barres: 'use of barres',
-  pluck: 'plucking hand',
-  unusedStrings: 'list of unused strings',
-  area: 'area of the neck',
-  company: 'company',
-  manner: 'manner',
-  leftHanded: 'choice of left-handed',
-  noteNames: 'choice of note names',
-  matters: 'list of what matters',
+export const PLAYER_NAMES: Readonly<Record<PlayerField, Msg>> = {
+  name: msg('name'),
+  scaleLength: msg('scale length'),
+  tuning: msg('tuning'),
+  highestFret: msg('highest fret'),
+  capo: msg('capo'),
+  reach: msg('reach'),
+  resting: msg('list of resting fingers'),
+  thumb: msg('thumb'),
+  barres: msg('use of barres'),
+  pluck: msg('plucking hand'),
+  unusedStrings: msg('list of unused strings'),
+  area: msg('area of the neck'),
+  company: msg('company'),
+  manner: msg('manner'),
+  leftHanded: msg('choice of left-handed'),
+  noteNames: msg('choice of note names'),
+  matters: msg('list of what matters'),
 };
 
-const SYLLABLES: Readonly<Record<string, string>> = { C: 'Do', D: 'Re', E: 'Mi', F: 'Fa', G: 'Sol', A: 'La', B: 'Si' };
+const SYLLABLES: Readonly<Record<string, string>> = {
+  C: 'Do',
+  D: 'Re',
+  E: 'Mi',
+  F: 'Fa',
+  G: 'Sol',
+  A: 'La',
+  B: 'Si',
+};
 /** German letters with their accidentals; what is not here adds -es or -is. */
 const GERMAN: Readonly<Record<string, string>> = { B: 'H', Bb: 'B', Eb: 'Es', Ab: 'As' };
 
@@ -77,30 +91,30 @@ export function pitchText(midi: Midi, names: NoteNames): string {
 /** A tuning's name, or its strings from the lowest: `E A D G B E`. */
 export function tuningText(tuning: readonly Midi[], names: NoteNames): string {
   const known = TUNINGS.find(({ strings }) => strings.join() === tuning.join());
-  return known ? known.name : tuning.map((pitch) => pitchText(pitch, names).replace(/-?\d+$/, '')).join(' ');
+  return known ? t(known.name) : tuning.map((pitch) => pitchText(pitch, names).replace(/-?\d+$/, '')).join(' ');
 }
 
 /** A caution that goes with a setting, said once where it is set; null where none does. */
 export function settingCaution({ reach, barres }: Pick<Player, 'reach' | 'barres'>): string | null {
   if (reach > 120)
-    return 'A wide reach is fine for a warm hand. Warm up, add a little each week, stop at pain or numbness.';
+    return t('A wide reach is fine for a warm hand. Warm up, add a little each week, stop at pain or numbness.');
   return barres === 'slanted'
-    ? 'A slanted barre bends the wrist. Try it for a moment at a time, and rest between.'
+    ? t('A slanted barre bends the wrist. Try it for a moment at a time, and rest between.')
     : null;
 }
 
 /** What of a hand and its guitar leaves grips out: `a reach of 60 mm, no barre`; empty where nothing does. */
 export function handLimitsText(hand: Hand): string {
   const { reach, barres, resting, unusedStrings, pluck, highestFret } = hand;
-  const fingers = resting.map((finger) => ['index', 'middle', 'ring', 'little'][finger - 1]!);
+  const fingers = resting.map((finger) => [t('index'), t('middle'), t('ring'), t('little')][finger - 1]!);
   return [
-    ...(reach < DEFAULT_HAND.reach ? [`a reach of ${reach} mm`] : []),
-    ...(barres === 'none' ? ['no barre'] : barres === 'partial' ? ['half barres only'] : []),
-    ...(fingers.length > 0 ? [`the ${listed(fingers)} at rest`] : []),
+    ...(reach < DEFAULT_HAND.reach ? [t('a reach of {reach} mm', { reach })] : []),
+    ...(barres === 'none' ? [t('no barre')] : barres === 'partial' ? [t('half barres only')] : []),
+    ...(fingers.length > 0 ? [t('the {fingers} at rest', { fingers: listed(fingers) })] : []),
     ...(unusedStrings.length > 0
-      ? [`${unusedStrings.length} string${unusedStrings.length === 1 ? '' : 's'} out of use`]
+      ? [t('{plural} out of use', { plural: plural(unusedStrings.length, '{n} string', '{n} strings') })]
       : []),
-    ...(pluck === 'pick' ? ['a pick, which passes over no string that sounds'] : []),
-    ...(highestFret < DEFAULT_HAND.highestFret ? [`a neck of ${highestFret} frets`] : []),
+    ...(pluck === 'pick' ? [t('a pick, which passes over no string that sounds')] : []),
+    ...(highestFret < DEFAULT_HAND.highestFret ? [t('a neck of {highestFret} frets', { highestFret })] : []),
   ].join(', ');
 }

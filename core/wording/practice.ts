@@ -1,3 +1,4 @@
+import { decimal, msg, t, type Msg } from '../words/words.ts';
 import type { Hardness } from '../practice/hardest.ts';
 import type { HurtPlace } from '../practice/log.ts';
 import type { Grade } from '../practice/grade.ts';
@@ -10,49 +11,63 @@ import { difficultyWord } from './hand.ts';
 import { musical } from './music.ts';
 import { toneWord } from './steer.ts';
 
-const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five'];
+const NUMBERS = [msg('no'), msg('one'), msg('two'), msg('three'), msg('four'), msg('five')];
 
 /** Why a change is hard: `three fingers and a barre are set, the hand moves 120 mm; it needs 0.28 s and has 0.23 s`. */
 export function hardText({ change, shiftMm, neededMs, allowedMs, parts }: Hardness): string {
   const { place, slide, shapeMoves } = change;
-  const fingers = place.length === 1 ? 'one finger is set' : `${NUMBERS[place.length]} fingers are set`;
+  const fingers =
+    place.length === 1 ? t('one finger is set') : t('{numbers} fingers are set', { numbers: NUMBERS[place.length] });
   const deeds = [
-    shapeMoves !== 0 ? 'the whole shape slides' : place.length > 0 ? fingers : slide.length > 0 ? 'fingers slide' : '',
-    parts.barre > 0 ? 'a barre comes down' : '',
-    shiftMm >= 1 ? `the hand moves ${Math.round(shiftMm)} mm` : '',
+    shapeMoves !== 0
+      ? t('the whole shape slides')
+      : place.length > 0
+        ? fingers
+        : slide.length > 0
+          ? t('fingers slide')
+          : '',
+    parts.barre > 0 ? t('a barre comes down') : '',
+    shiftMm >= 1 ? t('the hand moves {shiftMm} mm', { shiftMm: Math.round(shiftMm) }) : '',
   ].filter(Boolean);
-  const time = `it needs ${inSeconds(neededMs)} and has ${inSeconds(allowedMs)}`;
-  return deeds.length === 0 ? 'fingers only lift' : `${deeds.join(', ')}; ${time}`;
+  const time = t('it needs {inSeconds} and has {inSeconds2}', {
+    inSeconds: inSeconds(neededMs),
+    inSeconds2: inSeconds(allowedMs),
+  });
+  return deeds.length === 0 ? t('fingers only lift') : `${deeds.join(', ')}; ${time}`;
 }
-const inSeconds = (ms: number) => `${(ms / 1000).toFixed(2)} s`;
+const inSeconds = (ms: number) => `${decimal(ms / 1000, 2)} s`;
 
 /** How hard a change is, in a word. */
 export const hardWord = (difficulty: number): string =>
-  difficulty < 2.5 ? 'easy' : difficulty < 5 ? 'moderate' : difficulty < 7 ? 'hard' : 'very hard';
+  difficulty < 2.5 ? t('easy') : difficulty < 5 ? t('moderate') : difficulty < 7 ? t('hard') : t('very hard');
 
-const times = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`);
+const times = (count: number) => (count === 1 ? t('once') : count === 2 ? t('twice') : t('{count} times', { count }));
 
 /** Why a step of a plan stands where it does. */
 export function stepReason(step: PlanStep): string {
   switch (step.kind) {
     case 'grip':
-      return `new to your hand, ${difficultyWord(step.difficulty)} (${Math.round(step.reachMm)} mm), comes ${times(step.times)}`;
+      return t('new to your hand, {difficulty} ({reachMm} mm), comes {times}', {
+        difficulty: difficultyWord(step.difficulty),
+        reachMm: Math.round(step.reachMm),
+        times: times(step.times),
+      });
     case 'change':
-      return `${hardText(step.hardest)}; comes ${times(step.times)}`;
+      return t('{hard}; comes {times}', { hard: hardText(step.hardest), times: times(step.times) });
     case 'bars':
-      return step.hardest ? `with a change that is ${hardWord(step.hardest.difficulty)}` : '';
+      return step.hardest ? t('with a change that is {hard}', { hard: hardWord(step.hardest.difficulty) }) : '';
     case 'form':
-      return 'all of it, as it is played';
+      return t('all of it, as it is played');
   }
 }
 
 /** Each other way to practise bars: its name, and what it is. */
-export const WAY_WORDS: Readonly<Record<PassageWay, { readonly name: string; readonly words: string }>> = {
-  calls: { name: 'calls', words: 'the tool asks: the top note, a degree, a name, before it is played' },
-  'no-time': { name: 'no time', words: 'a phrase of the melody, then your answer, as slowly as it takes' },
-  keys: { name: 'through the keys', words: 'twelve keys in an order of yours; what was weak comes back' },
-  areas: { name: 'through the areas', words: 'the same in one part of the neck after another' },
-  counting: { name: 'across the bars', words: 'phrases of three or five beats while the chart goes on' },
+export const WAY_WORDS: Readonly<Record<PassageWay, { readonly name: Msg; readonly words: Msg }>> = {
+  calls: { name: msg('calls'), words: msg('the tool asks: the top note, a degree, a name, before it is played') },
+  'no-time': { name: msg('no time'), words: msg('a phrase of the melody, then your answer, as slowly as it takes') },
+  keys: { name: msg('through the keys'), words: msg('twelve keys in an order of yours; what was weak comes back') },
+  areas: { name: msg('through the areas'), words: msg('the same in one part of the neck after another') },
+  counting: { name: msg('across the bars'), words: msg('phrases of three or five beats while the chart goes on') },
 };
 
 /** What is practised, in a few words. */
@@ -61,64 +76,69 @@ export function practisedText(what: Practised): string {
     case 'grip':
       return musical(what.symbol);
     case 'change':
-      return `${musical(what.from.symbol)} to ${musical(what.to.symbol)}`;
+      return t('{symbol} to {symbol2}', { symbol: musical(what.from.symbol), symbol2: musical(what.to.symbol) });
     case 'passage':
-      return `${what.title}, ${what.bars}${what.way ? `: ${WAY_WORDS[what.way].name}` : ''}`;
+      return `${what.title}, ${what.bars}${what.way ? `: ${t(WAY_WORDS[what.way].name)}` : ''}`;
     case 'move':
       return what.name;
     case 'warm-up':
-      return 'Warm up';
+      return t('Warm up');
   }
 }
 
-export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
-  again: 'not there yet',
-  hard: 'with effort',
-  good: 'well',
-  easy: 'with ease',
+export const GRADE_WORDS: Readonly<Record<Grade, Msg>> = {
+  again: msg('not there yet'),
+  hard: msg('with effort'),
+  good: msg('well'),
+  easy: msg('with ease'),
 };
 
-export const SESSION_WORDS: Readonly<Record<SessionReason, string>> = {
-  'warm-up': 'before anything else',
-  due: 'what is due',
-  today: 'the tune of today',
-  easy: 'to end with something that goes well',
+export const SESSION_WORDS: Readonly<Record<SessionReason, Msg>> = {
+  'warm-up': msg('before anything else'),
+  due: msg('what is due'),
+  today: msg('the tune of today'),
+  easy: msg('to end with something that goes well'),
 };
 
-export const HURT_WORDS: Readonly<Record<HurtPlace, string>> = {
-  fingertips: 'fingertips',
-  fingers: 'fingers',
-  thumb: 'thumb',
-  wrist: 'wrist',
-  forearm: 'forearm',
-  shoulder: 'shoulder',
-  neck: 'neck',
-  back: 'back',
-  ears: 'ears',
-  other: 'elsewhere',
+export const HURT_WORDS: Readonly<Record<HurtPlace, Msg>> = {
+  fingertips: msg('fingertips'),
+  fingers: msg('fingers'),
+  thumb: msg('thumb'),
+  wrist: msg('wrist'),
+  forearm: msg('forearm'),
+  shoulder: msg('shoulder'),
+  neck: msg('neck'),
+  back: msg('back'),
+  ears: msg('ears'),
+  other: msg('elsewhere'),
 };
 
-const REST_WORDS: Readonly<Record<RestReason, string>> = {
-  stretch: 'of stretching',
-  same: 'of the same thing',
-  playing: 'of playing',
+const REST_WORDS: Readonly<Record<RestReason, Msg>> = {
+  stretch: msg('of stretching'),
+  same: msg('of the same thing'),
+  playing: msg('of playing'),
 };
 
 /** That a rest is due, after how many stretched grips, and how long: `Three minutes of stretching: rest the hand for a minute.` */
 export function restText(reason: RestReason, stretched: number): string {
-  return `${inMinutes(REST_AFTER[reason])} ${REST_WORDS[reason]}: rest the hand for ${inMinutes(REST_SECONDS[reason]).toLowerCase()}.${stretched > 0 ? ` It held ${stretched} stretched grips since it last rested.` : ''} Shake it out, let the arm hang.`;
+  return t('{inMinutes} {rest_words}: rest the hand for {inMinutes2}.{more} Shake it out, let the arm hang.', {
+    inMinutes: inMinutes(REST_AFTER[reason]),
+    rest_words: REST_WORDS[reason],
+    inMinutes2: inMinutes(REST_SECONDS[reason]).toLowerCase(),
+    more: stretched > 0 ? ` ${t('It held {stretched} stretched grips since it last rested.', { stretched })}` : '',
+  });
 }
 const inMinutes = (seconds: number) => {
   const minutes = Math.round(seconds / 60);
-  return minutes === 1 ? 'A minute' : `${minutes} minutes`;
+  return minutes === 1 ? t('A minute') : t('{minutes} minutes', { minutes });
 };
 
 /** How fingers are made warm (common practice). */
 export const WARM_UP_STEPS = [
-  'Let both arms hang and shake them out.',
-  'Open and close each hand slowly, ten times.',
-  'Fret one note a finger, one fret a finger, on the middle strings: lightly, no faster than you breathe.',
-  'The same one string further out each time. Stop where it pulls.',
+  msg('Let both arms hang and shake them out.'),
+  msg('Open and close each hand slowly, ten times.'),
+  msg('Fret one note a finger, one fret a finger, on the middle strings: lightly, no faster than you breathe.'),
+  msg('The same one string further out each time. Stop where it pulls.'),
 ] as const;
 
 /** What is asked, in words, on so many strings; the highest is the first. */
@@ -128,19 +148,19 @@ export function questionText(
 ): string {
   switch (kind) {
     case 'top-note':
-      return 'Which note lies on top?';
+      return t('Which note lies on top?');
     case 'degree':
-      return `Which degree is on string ${strings - string!}?`;
+      return t('Which degree is on string {strings}?', { strings: strings - string! });
     case 'name':
-      return 'Which chord is this?';
+      return t('Which chord is this?');
     case 'left-out':
-      return 'What does this grip leave out?';
+      return t('What does this grip leave out?');
     case 'two-five':
-      return 'Which ii–V leads here?';
+      return t('Which ii–V leads here?');
     case 'tritone':
-      return 'Which dominant may stand for it, a tritone away?';
+      return t('Which dominant may stand for it, a tritone away?');
     case 'in-area':
-      return `Set it between frets ${area![0]} and ${area![1]}.`;
+      return t('Set it between frets {area} and {area2}.', { area: area![0], area2: area![1] });
   }
 }
 
@@ -148,12 +168,12 @@ export function questionText(
 export function notThereText(why: NotThere, strings: number): string {
   switch (why.kind) {
     case 'outside':
-      return `String ${strings - why.string} lies outside these frets.`;
+      return t('String {strings} lies outside these frets.', { strings: strings - why.string });
     case 'foreign':
-      return `String ${strings - why.string} is no note of the chord.`;
+      return t('String {strings} is no note of the chord.', { strings: strings - why.string });
     case 'lacks':
-      return `The ${toneWord(why.degree)} is missing.`;
+      return t('The {tone} is missing.', { tone: toneWord(why.degree) });
     case 'unheld':
-      return 'This hand cannot hold it so.';
+      return t('This hand cannot hold it so.');
   }
 }

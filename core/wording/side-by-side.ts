@@ -1,3 +1,4 @@
+import { plural, t } from '../words/words.ts';
 import type { Arrangement } from '../leading/arrange.ts';
 import { characterOf, type Character } from '../leading/side-by-side.ts';
 import type { MoveSaid } from './moves.ts';
@@ -34,7 +35,7 @@ export function apartFrom(one: ToldTake, other: ToldTake, sectionOf: SectionOf =
   return [
     ...(chords === null || chords === chordsText(other) ? [] : [chords]),
     ...told,
-    ...(rest > 0 ? [`${rest} more move${rest === 1 ? '' : 's'}`] : []),
+    ...(rest > 0 ? [`${plural(rest, '{n} more move', '{n} more moves')}`] : []),
     ...heard(characterOf(one.columns), characterOf(other.columns)),
   ];
 }
@@ -43,7 +44,7 @@ export function apartFrom(one: ToldTake, other: ToldTake, sectionOf: SectionOf =
 function chordsText(take: ToldTake): string | null {
   if (movesIn(take).length > 0) return null;
   const isPlain = take.columns.every(({ column: { symbol, slot } }) => symbol === slot.symbol);
-  return isPlain ? 'the chart’s own chords' : 'the chart’s own chords in colour';
+  return isPlain ? t('the chart’s own chords') : t('the chart’s own chords in colour');
 }
 
 /** The moves of a take, each where it begins. */
@@ -57,7 +58,9 @@ const movesIn = ({ columns, moves }: ToldTake): readonly { readonly name: string
 function placesText(bars: readonly number[], sectionOf: SectionOf): string {
   const sections = new Set(bars.map(sectionOf));
   const [section = null] = sections;
-  return bars.length > 1 && sections.size === 1 && section !== null ? `in ${section}` : `in ${barsText(bars)}`;
+  return bars.length > 1 && sections.size === 1 && section !== null
+    ? t('in {section}', { section })
+    : t('in {bars}', { bars: barsText(bars) });
 }
 
 /** What is heard of a take as a whole, where the other is otherwise. */
@@ -65,10 +68,10 @@ function heard(one: Character, other: Character): readonly string[] {
   const fuller = one.notes - other.notes;
   const higher = one.position - other.position;
   return [
-    one.bassSteps >= WALKS && one.bassSteps - other.bassSteps >= APART ? 'the bass walks' : '',
-    one.topRange <= NARROW && other.topRange > NARROW ? 'the top line stays within a fifth' : '',
-    higher >= FRETS_APART ? 'higher on the neck' : '',
-    fuller >= NOTES_APART ? 'fuller grips' : fuller <= -NOTES_APART ? 'smaller grips' : '',
+    one.bassSteps >= WALKS && one.bassSteps - other.bassSteps >= APART ? t('the bass walks') : '',
+    one.topRange <= NARROW && other.topRange > NARROW ? t('the top line stays within a fifth') : '',
+    higher >= FRETS_APART ? t('higher on the neck') : '',
+    fuller >= NOTES_APART ? t('fuller grips') : fuller <= -NOTES_APART ? t('smaller grips') : '',
   ].filter((phrase) => phrase !== '');
 }
 const NARROW = 7;

@@ -1,4 +1,6 @@
+import { plural, t } from '../words/words.ts';
 import type { Column } from '../take/columns.ts';
+import { listed } from './hand.ts';
 import { musical } from './music.ts';
 import { wishText } from './wishes.ts';
 import type { TakenWish } from '../leading/status.ts';
@@ -12,14 +14,16 @@ export function barsText(bars: readonly number[]): string {
     if (last && bar === last[1] + 1) last[1] = bar;
     else rows.push([bar, bar]);
   }
-  const told = rows.flatMap(([a, b]) => (b === a + 1 ? [`${a}`, `${b}`] : [a === b ? `${a}` : `${a} to ${b}`]));
-  const text = told.length < 2 ? told.join('') : `${told.slice(0, -1).join(', ')} and ${told.at(-1)!}`;
-  return `bar${all.length === 1 ? '' : 's'} ${text}`;
+  const told = rows.flatMap(([a, b]) =>
+    b === a + 1 ? [`${a}`, `${b}`] : [a === b ? `${a}` : t('{a} to {b}', { a, b })],
+  );
+  const text = listed(told);
+  return plural(all.length, 'bar {text}', 'bars {text}', { text });
 }
 
 /** `1 other grip changes`, `9 other grips change`. */
 export const otherGripsText = (count: number): string =>
-  count === 0 ? 'no other grip changes' : `${count} other grip${count === 1 ? ' changes' : 's change'}`;
+  count === 0 ? t('no other grip changes') : plural(count, '{n} other grip changes', '{n} other grips change');
 
 /** Why a chord stands though another would cost less: `F9 stands because you chose it.` */
 export function standsText({
@@ -29,10 +33,12 @@ export function standsText({
   symbol,
 }: Pick<Column, 'decision' | 'kept' | 'move' | 'symbol'>): string {
   const name = musical(symbol);
-  if (decision?.voicing) return `${name} stands because you pinned its grip.`;
-  if (kept !== null) return `${name} stands in the grip that the take was kept with.`;
-  if (decision) return `${name} stands because you chose it.`;
-  return move ? `${name} stands by the move you made.` : `${name} was chosen before the connection.`;
+  if (decision?.voicing) return t('{name} stands because you pinned its grip.', { name });
+  if (kept !== null) return t('{name} stands in the grip that the take was kept with.', { name });
+  if (decision) return t('{name} stands because you chose it.', { name });
+  return move
+    ? t('{name} stands by the move you made.', { name })
+    : t('{name} was chosen before the connection.', { name });
 }
 
 /** Where a wish stands, and whether it is met, for a list: `the top line falls, bars 3 to 6: not met in bar 5`. */
@@ -41,6 +47,10 @@ export function wishPlaceText({ wish, hard, from, to, stoppedBy }: TakenWish, co
   const bars = Array.from({ length: to - from + 1 }, (_, k) => bar(from + k));
   const stopped = barsText(stoppedBy.map(bar));
   const how =
-    stoppedBy.length === 0 ? 'met' : hard ? `cannot be met in ${stopped}` : `not met in ${stopped}: it would cost more`;
+    stoppedBy.length === 0
+      ? t('met')
+      : hard
+        ? t('cannot be met in {stopped}', { stopped })
+        : t('not met in {stopped}: it would cost more', { stopped });
   return `${wishText(wish)}, ${barsText(bars)}: ${how}`;
 }

@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../words/words.ts';
 import { symbolOf } from '../chord/chord.ts';
 import type { Serving } from '../chord/serving.ts';
 import type { LedOutcome, Serves } from '../leading/steer.ts';
@@ -5,41 +6,44 @@ import type { Degree } from '../pitch/degree.ts';
 import { listed, semitonesText } from './hand.ts';
 import { musical } from './music.ts';
 
-const TONES: Partial<Record<Degree, string>> = {
-  '1': 'root',
-  '2': 'second',
-  b3: 'third',
-  '3': 'third',
-  '4': 'fourth',
-  '5': 'fifth',
-  '6': 'sixth',
-  b7: 'seventh',
-  '7': 'seventh',
+const TONES: Partial<Record<Degree, Msg>> = {
+  '1': msg('root'),
+  '2': msg('second'),
+  b3: msg('third'),
+  '3': msg('third'),
+  '4': msg('fourth'),
+  '5': msg('fifth'),
+  '6': msg('sixth'),
+  b7: msg('seventh'),
+  '7': msg('seventh'),
 };
 
 /** A tone of a chord as one says it: `third`, `♭9`. */
-export const toneWord = (degree: Degree): string => TONES[degree] ?? musical(degree);
+export const toneWord = (degree: Degree): string => (TONES[degree] ? t(TONES[degree]) : musical(degree));
 
 /** What sounds, as the chord it serves: `G7♭5 without its third`, `G7 with ♭6`. */
 export function servingText({ chord, without, with: added }: Serving): string {
   const missed = without.map(toneWord);
   return [
     musical(symbolOf(chord)),
-    ...(missed.length > 0 ? [`without its ${listed(missed)}`] : []),
-    ...(added.length > 0 ? [`with ${listed(added.map(musical))}`] : []),
+    ...(missed.length > 0 ? [t('without its {missed}', { missed: listed(missed) })] : []),
+    ...(added.length > 0 ? [t('with {added}', { added: listed(added.map(musical)) })] : []),
   ].join(' ');
 }
 
 /** What each group of outcomes is. */
-export const SERVES_HEADINGS: Readonly<Record<Serves, string>> = {
-  stands: 'The chord that stands there',
-  colour: 'Another colour of it',
-  lacking: 'Something of it is missing',
-  foreign: 'With a note that is not of it',
+export const SERVES_HEADINGS: Readonly<Record<Serves, Msg>> = {
+  stands: msg('The chord that stands there'),
+  colour: msg('Another colour of it'),
+  lacking: msg('Something of it is missing'),
+  foreign: msg('With a note that is not of it'),
 };
 
 /** How steered voices get there: `first Dm11, then G9sus4 · 3 semitones`. */
 export function wayText({ early, late, movement }: LedOutcome): string {
   const before = [...(early ? [early] : []), ...late].map(servingText);
-  return [...(before.length > 0 ? [`first ${before.join(', then ')}`] : []), semitonesText(movement)].join(' · ');
+  return [
+    ...(before.length > 0 ? [t('first {before}', { before: before.join(', then ') })] : []),
+    semitonesText(movement),
+  ].join(' · ');
 }

@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../words/words.ts';
 import { noteIn, type Chord } from '../chord/chord.ts';
 import type { ArrangedColumn } from '../leading/arrange.ts';
 import type { Terms } from '../leading/terms.ts';
@@ -12,50 +13,50 @@ import type { Wish } from '../take/layers/wish.ts';
 import { wishText } from './wishes.ts';
 
 /** What each term of a price is about. */
-export const TERM_NAMES: Readonly<Record<Term, string>> = {
-  movement: 'voices that move',
-  leap: 'voices that leap',
-  tendency: 'leaning tones left unresolved',
-  entry: 'voices that enter or leave',
-  parallel: 'outer voices in parallel fifths or octaves',
-  topLeap: 'leaps of the top line',
-  bassLeap: 'leaps of the bass',
-  shift: 'the hand’s way',
-  anchor: 'fingers set anew',
-  strings: 'strings that come in or fall silent',
-  same: 'the same grip again',
-  unheard: 'a change that is not heard',
-  shape: 'another shape for a chord of the same kind',
-  omission: 'the root left out',
-  fifth: 'the fifth left out',
-  difficulty: 'hard grips',
-  register: 'a high top note',
-  low: 'a low top note',
-  mud: 'low notes too close',
-  deep: 'notes where the bass plays',
-  thin: 'fewer than four notes',
-  full: 'more than three notes',
-  bass: 'a bass that is not the root',
-  bassString: 'a bass on an upper string',
-  bassHigh: 'a high bass',
-  rest: 'an end that does not rest on its root',
-  open: 'open strings',
-  gaps: 'silent strings above the bass',
-  holes: 'strings left out within the grip',
-  stock: 'a shape out of the common stock',
-  seconds: 'notes a step apart',
-  unison: 'a note on two strings',
-  neck: 'high up the neck',
-  area: 'out of one’s own frets',
-  above: 'guitar above the melody',
-  told: 'tones left unsaid',
-  free: 'notes between',
-  thick: 'tune on a low string',
-  unsaid: 'tones that two notes leave unsaid',
-  dissonance: 'a passing note that does not go by step',
-  similar: 'two voices that go the same way',
-  bare: 'two voices in bare fifths or octaves',
-  wish: 'wishes not met',
+export const TERM_NAMES: Readonly<Record<Term, Msg>> = {
+  movement: msg('voices that move'),
+  leap: msg('voices that leap'),
+  tendency: msg('leaning tones left unresolved'),
+  entry: msg('voices that enter or leave'),
+  parallel: msg('outer voices in parallel fifths or octaves'),
+  topLeap: msg('leaps of the top line'),
+  bassLeap: msg('leaps of the bass'),
+  shift: msg('the hand’s way'),
+  anchor: msg('fingers set anew'),
+  strings: msg('strings that come in or fall silent'),
+  same: msg('the same grip again'),
+  unheard: msg('a change that is not heard'),
+  shape: msg('another shape for a chord of the same kind'),
+  omission: msg('the root left out'),
+  fifth: msg('the fifth left out'),
+  difficulty: msg('hard grips'),
+  register: msg('a high top note'),
+  low: msg('a low top note'),
+  mud: msg('low notes too close'),
+  deep: msg('notes where the bass plays'),
+  thin: msg('fewer than four notes'),
+  full: msg('more than three notes'),
+  bass: msg('a bass that is not the root'),
+  bassString: msg('a bass on an upper string'),
+  bassHigh: msg('a high bass'),
+  rest: msg('an end that does not rest on its root'),
+  open: msg('open strings'),
+  gaps: msg('silent strings above the bass'),
+  holes: msg('strings left out within the grip'),
+  stock: msg('a shape out of the common stock'),
+  seconds: msg('notes a step apart'),
+  unison: msg('a note on two strings'),
+  neck: msg('high up the neck'),
+  area: msg('out of one’s own frets'),
+  above: msg('guitar above the melody'),
+  told: msg('tones left unsaid'),
+  free: msg('notes between'),
+  thick: msg('tune on a low string'),
+  unsaid: msg('tones that two notes leave unsaid'),
+  dissonance: msg('a passing note that does not go by step'),
+  similar: msg('two voices that go the same way'),
+  bare: msg('two voices in bare fifths or octaves'),
+  wish: msg('wishes not met'),
 };
 
 /** What happens between two columns: `holds E and A, F falls to E, hand stays, 1 semitone in all`. Empty where none sounds. */
@@ -72,7 +73,7 @@ export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, nam
   const held = [...new Set(pairs.filter(([a, b]) => a === b).map(([a]) => now(a)))];
   const moves = pairs
     .filter(([a, b]) => a !== b)
-    .map(([a, b]) => `${old(a)} ${b > a ? 'rises' : 'falls'} to ${now(b)}`);
+    .map(([a, b]) => t('{old} {which} to {now}', { old: old(a), which: b > a ? t('rises') : t('falls'), now: now(b) }));
   const enters = to.filter((pitch) => !pairs.some(([, b]) => b === pitch)).map(now);
   const leaves = from.filter((pitch) => !pairs.some(([a]) => a === pitch)).map(old);
   const some = (notes: readonly string[], one: string, many: string) =>
@@ -80,13 +81,13 @@ export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, nam
   const { carry } = here.column;
   const tune = carry && carry.pitch !== null ? pitchText(carry.pitch, names) : null;
   return [
-    ...(tune === null ? [] : [carry!.struck ? `carries ${tune}` : `${tune} sounds on`]),
-    ...(held.length > 0 ? [`holds ${listed(held)}`] : []),
+    ...(tune === null ? [] : [carry!.struck ? t('carries {tune}', { tune }) : t('{tune} sounds on', { tune })]),
+    ...(held.length > 0 ? [t('holds {held}', { held: listed(held) })] : []),
     ...moves,
-    ...some(enters, 'enters', 'enter'),
-    ...some(leaves, 'leaves', 'leave'),
-    here.shiftMm > 0 ? `hand moves ${Math.round(here.shiftMm)} mm` : 'hand stays',
-    `${semitonesText(here.movement)} in all`,
+    ...some(enters, t('enters'), t('enter')),
+    ...some(leaves, t('leaves'), t('leave')),
+    here.shiftMm > 0 ? t('hand moves {shiftMm} mm', { shiftMm: Math.round(here.shiftMm) }) : t('hand stays'),
+    t('{semitones} in all', { semitones: semitonesText(here.movement) }),
   ].join(', ');
 }
 
@@ -96,8 +97,8 @@ export function costText(terms: Terms): string {
   const total = all.reduce((sum, term) => sum + terms[term], 0);
   const price = (tenths: number) => priceText(tenths).replace('+', '');
   return total === 0
-    ? 'nothing'
-    : `${price(total)}: ${all.map((t) => `${TERM_NAMES[t]} ${price(terms[t])}`).join(', ')}`;
+    ? t('nothing')
+    : `${price(total)}: ${all.map((term) => `${t(TERM_NAMES[term])} ${price(terms[term])}`).join(', ')}`;
 }
 
 /** What would have stood instead, and what would bring it: `next best x-3-5-4-5-3: 5 semitones, costs 0.8 more; a wish that the top line rises would bring it`. */
@@ -112,12 +113,20 @@ export function nextBestText({
   extra: number;
   wish: Wish | null;
 }): string {
-  const bring = wish === null ? 'only a pin would bring it' : `wish that ${wishClause(wish)}, and it comes`;
-  return `Next best ${grip}: ${semitonesText(movement)}, costs ${priceText(extra).replace('+', '')} more; ${bring}`;
+  const bring =
+    wish === null
+      ? t('only a pin would bring it')
+      : t('wish that {wishClause}, and it comes', { wishClause: wishClause(wish) });
+  return t('Next best {grip}: {semitones}, costs {price} more; {bring}', {
+    grip,
+    semitones: semitonesText(movement),
+    price: priceText(extra).replace('+', ''),
+    bring,
+  });
 }
 
 /** A wish as the end of a sentence. */
 const wishClause = (wish: Wish): string => {
   const text = wishText(wish);
-  return ['top', 'bass', 'finger', 'thread'].includes(wish.kind) ? text : `it be ${text}`;
+  return [t('top'), t('bass'), t('finger'), t('thread')].includes(wish.kind) ? text : t('it be {text}', { text });
 };

@@ -1,38 +1,41 @@
+import { msg, plural, t, type Msg } from '../words/words.ts';
 import type { LineWay, Wish } from '../take/layers/wish.ts';
 import { pitchName } from '../pitch/note.ts';
 import { listed } from './hand.ts';
 import { musical } from './music.ts';
 
-const WAYS: Readonly<Record<LineWay, string>> = {
-  falling: 'falls',
-  rising: 'rises',
-  still: 'stays',
-  chromatic: 'goes by half steps',
+const WAYS: Readonly<Record<LineWay, Msg>> = {
+  falling: msg('falls'),
+  rising: msg('rises'),
+  still: msg('stays'),
+  chromatic: msg('goes by half steps'),
 };
 
-const FINGERS = { 1: 'index', 2: 'middle', 3: 'ring', 4: 'little' } as const;
+const FINGERS = { 1: msg('index'), 2: msg('middle'), 3: msg('ring'), 4: msg('little') } as const;
 
 /** A wish in a few words: `the top line falls`, `in frets 5 to 9`. */
 export function wishText(wish: Wish): string {
   switch (wish.kind) {
     case 'top':
-      return `the top line ${WAYS[wish.way]}`;
+      return t('the top line {ways}', { ways: WAYS[wish.way] });
     case 'bass':
-      return `the bass ${WAYS[wish.way]}`;
+      return t('the bass {ways}', { ways: WAYS[wish.way] });
     case 'contrary':
-      return 'outer voices in contrary motion';
+      return t('outer voices in contrary motion');
     case 'thread':
-      return `${musical(pitchName(wish.pitch))} sounds on`;
+      return t('{pitch} sounds on', { pitch: musical(pitchName(wish.pitch)) });
     case 'area':
-      return `in frets ${wish.from} to ${wish.to}`;
+      return t('in frets {from} to {to}', { from: wish.from, to: wish.to });
     case 'strings':
-      return `on string${wish.strings.length > 1 ? 's' : ''} ${listed(wish.strings.map(String))}`;
+      return plural(wish.strings.length, 'on string {strings}', 'on strings {strings}', {
+        strings: listed(wish.strings.map(String)),
+      });
     case 'notes':
-      return `${wish.count} notes`;
+      return t('{count} notes', { count: wish.count });
     case 'finger':
-      return `the ${FINGERS[wish.finger]} finger rests`;
+      return t('the {fingers} finger rests', { fingers: FINGERS[wish.finger] });
     case 'arrive':
-      return `arrives at ${wish.grip}`;
+      return t('arrives at {grip}', { grip: wish.grip });
     case 'family':
       return wish.family;
   }

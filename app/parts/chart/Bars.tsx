@@ -15,6 +15,8 @@ import {
   type Melody,
   type Reading,
   type Section,
+  msg,
+  t,
 } from '../../../core/index.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { marksOf, type Mark } from '../reading/marks.ts';
@@ -134,7 +136,7 @@ function BarBox({
       className={`bar ${isUnread ? 'bar-unread' : ''} ${bar.opens ? 'bar-opens' : ''} ${bar.closes ? 'bar-closes' : ''}`}
     >
       <span className="bar-number">
-        {bar.number === 0 ? 'pickup' : bar.number}
+        {bar.number === 0 ? t('pickup') : bar.number}
         {bar.ending && <b className="bar-ending">{bar.ending.number}.</b>}
         {showMeter && <b> {formatMeter(bar.meter)}</b>}
         {showSection && bar.section && <b> {bar.section}</b>}
@@ -143,7 +145,7 @@ function BarBox({
             {sign}
           </b>
         ))}
-        {isUnread && <em className="bar-fault">cannot be read</em>}
+        {isUnread && <em className="bar-fault">{t('cannot be read')}</em>}
         {cadence && <em className="bar-cadence">{cadenceLabel(cadence)}</em>}
       </span>
       <span className="bar-chords">
@@ -155,7 +157,7 @@ function BarBox({
               <ChordSymbol symbol={entry.chord ? symbolOf(entry.chord) : isUnread ? '?' : 'N.C.'} />
               <Tie mark={found?.mark} />
               {read.ends.has(placeOf(bar.number, entry.tick)) && (
-                <span className="bar-breath" role="img" aria-label="A phrase of the melody ends here">
+                <span className="bar-breath" role="img" aria-label={t('A phrase of the melody ends here')}>
                   ’
                 </span>
               )}
@@ -166,7 +168,7 @@ function BarBox({
       </span>
       {bar.alternates.map(({ text }, i) => (
         <span key={i} className="bar-alternate">
-          or <Glyphs text={musical(text)} />
+          {t('or')} <Glyphs text={musical(text)} />
         </span>
       ))}
       {bar.lyrics.map((words, verse) => (
@@ -187,16 +189,20 @@ function BarBox({
   );
 }
 
-const SIGN_NAMES = { segno: 'Segno', coda: 'Coda', 'to-coda': 'to Coda', fine: 'Fine' } as const;
+const SIGN_NAMES = { segno: msg('Segno'), coda: msg('Coda'), 'to-coda': msg('to Coda'), fine: msg('Fine') } as const;
 
 function signsBefore({ signs }: Bar): string[] {
-  return (['segno', 'coda'] as const).flatMap((sign) => (signs[sign] ? [SIGN_NAMES[sign]] : []));
+  return (['segno', 'coda'] as const).flatMap((sign) => (signs[sign] ? [t(SIGN_NAMES[sign])] : []));
 }
 
 function signsAfter({ signs, jump, times }: Bar): string[] {
-  const after = (['to-coda', 'fine'] as const).flatMap((sign) => (signs[sign] ? [SIGN_NAMES[sign]] : []));
-  const leap = jump && `${jump.to === 'segno' ? 'D.S.' : 'D.C.'}${jump.until === 'end' ? '' : ` al ${jump.until}`}`;
-  const often = times && (times.vamp ? `vamp, ${times.count} here` : `${times.count} times`);
+  const after = (['to-coda', 'fine'] as const).flatMap((sign) => (signs[sign] ? [t(SIGN_NAMES[sign])] : []));
+  const leap =
+    jump &&
+    `${jump.to === 'segno' ? 'D.S.' : 'D.C.'}${jump.until === 'end' ? '' : ` ${t('al {until}', { until: jump.until })}`}`;
+  const often =
+    times &&
+    (times.vamp ? t('vamp, {count} here', { count: times.count }) : t('{count} times', { count: times.count }));
   return [...after, ...(leap ? [leap] : []), ...(often ? [often] : [])];
 }
 

@@ -2,7 +2,7 @@ import { defaultKeymap, history, historyKeymap, isolateHistory } from '@codemirr
 import { EditorState, RangeSetBuilder, StateEffect, StateField, Transaction } from '@codemirror/state';
 import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from '@codemirror/view';
 import { useContext, useEffect, useRef, useState } from 'react';
-import { changeBetween, problemText, type Problem } from '../../../core/index.ts';
+import { changeBetween, problemText, type Problem, t } from '../../../core/index.ts';
 import { NonceContext } from '../../nonce.ts';
 import './chart.css';
 
@@ -70,7 +70,11 @@ function decorate({ doc, selection }: EditorState, problems: readonly Problem[])
       marked = Math.max(marked, to);
     }
     const texts = [
-      ...new Set(found.map((problem) => (problem.bar !== null ? `Bar ${problem.bar}: ` : '') + problemText(problem))),
+      ...new Set(
+        found.map(
+          (problem) => (problem.bar !== null ? `${t('Bar {bar}:', { bar: problem.bar })} ` : '') + problemText(problem),
+        ),
+      ),
     ];
     for (const text of texts)
       builder.add(line.to, line.to, Decoration.widget({ widget: new ProblemWidget(text), block: true, side: 1 }));
@@ -116,7 +120,11 @@ export function ChartEditor({ text, problems, onChange, replacement, remote, onD
               return told.current.onPaste(event.clipboardData?.getData('text/plain') ?? '', from, to);
             },
           }),
-          EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false', autocapitalize: 'off' }),
+          EditorView.contentAttributes.of({
+            'aria-label': t('Chart text'),
+            spellcheck: 'false',
+            autocapitalize: 'off',
+          }),
           problemField,
           EditorView.updateListener.of((update) => {
             const fromOthers = update.transactions.some((one) => one.annotation(Transaction.remote) === true);

@@ -5,27 +5,31 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import {
   foundKeyText,
   headerKey,
+  keptNotes,
   LONGEST_CHART,
+  melodyCells,
   melodyIn,
   mendedText,
   movedCells,
+  msg,
   musical,
   notesOfCells,
   parseChart,
   partsOfTune,
+  plural,
   rangeOfMelody,
   readChart,
   readOverWords,
   sungOver,
+  t,
   transpose,
   unreadBars,
+  type Framed,
+  type Framing,
+  type Msg,
   type Simplified,
   type SungOver,
   type WordsPiece,
-  keptNotes,
-  melodyCells,
-  type Framed,
-  type Framing,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
 import { Frame } from '../frame/Frame.tsx';
@@ -66,9 +70,9 @@ interface ChartPlaceProps {
 }
 
 /** What edits of the melody that go with one of the text are called. */
-const MOVED = 'moving it to another key';
-const TAKEN_OVER = 'the notes of the text';
-const FRAMED: Readonly<Record<Framing, string>> = { intro: 'an intro', ending: 'an ending' };
+const MOVED = msg('moving it to another key');
+const TAKEN_OVER = msg('the notes of the text');
+const FRAMED: Readonly<Record<Framing, Msg>> = { intro: msg('an intro'), ending: msg('an ending') };
 
 /** A change of the whole text, and of the melody along with it. */
 interface Rewritten {
@@ -80,12 +84,12 @@ interface Rewritten {
 const NOTHING_SUNG: readonly SungOver[] = [];
 
 const KEYS: Keys = [
-  ['Ctrl Enter', 'to the bench'],
-  ['Ctrl Z', 'undo typing'],
-  ['Ctrl Shift Z', 'redo typing'],
-  ['Tab', 'out of the text, to the next control'],
-  ['?', 'this sheet, from outside the text'],
-  'On the stave',
+  ['Ctrl Enter', msg('to the bench')],
+  ['Ctrl Z', msg('undo typing')],
+  ['Ctrl Shift Z', msg('redo typing')],
+  ['Tab', msg('out of the text, to the next control')],
+  ['?', msg('this sheet, from outside the text')],
+  msg('On the stave'),
   ...ENTRY_KEYS,
 ];
 
@@ -145,8 +149,8 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
   );
   const takeOver = () => {
     if (!typed || !('patch' in typed)) return;
-    sung.edit(typed.patch, TAKEN_OVER);
-    rewrite(`${partsOfTune(text).chartText.trimEnd()}\n`, 'The melody stands on the stave.', TAKEN_OVER);
+    sung.edit(typed.patch, t(TAKEN_OVER));
+    rewrite(`${partsOfTune(text).chartText.trimEnd()}\n`, t('The melody stands on the stave.'), t(TAKEN_OVER));
   };
   /** A frame that was put in: its tune follows, once its bars are kept. */
   const [framing, setFraming] = useState<(Framed & { readonly along: string }) | null>(null);
@@ -195,20 +199,20 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
           <span className="head-gap" />
           <SaveState unsaved={unsaved} />
           <Button component={Link} to={`/import?tune=${tuneId}`}>
-            Import
+            {t('Import')}
           </Button>
           <Button component={Link} to={`/tunes/${tuneId}/history`}>
-            History
+            {t('History')}
           </Button>
           <KeySheet keys={KEYS} />
           <Button variant="contained" color="secondary" disabled={shown === null} onClick={toBench}>
-            To the bench
+            {t('To the bench')}
           </Button>
         </>
       }
     >
       <div className="chart">
-        <section className="chart-text" aria-label="Chart text">
+        <section className="chart-text" aria-label={t('Chart text')}>
           <ChartEditor
             text={chartText}
             remote={remote}
@@ -221,20 +225,22 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
           <div className="chart-foot">
             <p className="chart-count" role="status">
               {problems.length === 0
-                ? 'Every line reads.'
+                ? t('Every line reads.')
                 : isEmpty
-                  ? 'No bars yet.'
-                  : `${problems.length} ${problems.length === 1 ? 'thing' : 'things'} to mend; there the chart stays as it was.`}
+                  ? t('No bars yet.')
+                  : t('{plural} to mend; there the chart stays as it was.', {
+                      plural: plural(problems.length, '{n} thing', '{n} things'),
+                    })}
               {parsed.ok && parsed.value.keyFound && <Glyphs text={` ${foundKeyText(parsed.value.keyFound)}`} />}
             </p>
             {typed && 'patch' in typed && (
               <Button size="small" disabled={unsaved} onClick={takeOver}>
-                Put it on the stave
+                {t('Put it on the stave')}
               </Button>
             )}
             {typed && 'said' in typed && (
               <p className="chart-misfit">
-                <Glyphs text={`The melody does not fit: ${typed.said}`} />
+                <Glyphs text={t('The melody does not fit: {said}', { said: typed.said })} />
               </p>
             )}
             {parsed.ok && (
@@ -250,29 +256,32 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
                 melody={inBars ?? null}
                 onRefused={setRefused}
                 onFramed={(frame, made) => {
-                  if (made.melody.length > 0) setFraming({ ...made, along: FRAMED[frame] });
+                  if (made.melody.length > 0) setFraming({ ...made, along: t(FRAMED[frame]) });
                   rewrite(
                     made.text,
-                    `${made.bars} bars put in. On the bench, say of a chord-melody that it plays them too (W).`,
-                    FRAMED[frame],
+                    t('{bars} bars put in. On the bench, say of a chord-melody that it plays them too (W).', {
+                      bars: made.bars,
+                    }),
+                    t(FRAMED[frame]),
                   );
                 }}
               />
             )}
             {parsed.ok && (
               <Button size="small" onClick={() => setMoving(true)}>
-                Move key
+                {t('Move key')}
               </Button>
             )}
           </div>
           <ChartHelp />
         </section>
-        <section className="chart-bars" aria-label="Bars">
+        <section className="chart-bars" aria-label={t('Bars')}>
           {shown ? (
             <Bars chart={shown} melody={inBars} unread={unread} />
           ) : (
             <p className="chart-none">
-              Type chords between bar lines, <code>| C | Am7 | Dm7 | G7 |</code>, and the bars appear here.
+              {t('Type chords between bar lines,')} <code>{t('| C | Am7 | Dm7 | G7 |')}</code>
+              {t(', and the bars appear here.')}
             </p>
           )}
         </section>
@@ -293,7 +302,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
               setRewritten(null);
             }}
           >
-            Undo
+            {t('Undo')}
           </Button>
         }
       />
@@ -311,8 +320,8 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             setMoving(false);
             const moved = transpose(text, key.tonic);
             if (!moved.ok) return;
-            sung.edit(movedCells(sung.cells, parsed.value.key.tonic, key.tonic, up), MOVED);
-            rewrite(moved.value, `Moved to ${musical(headerKey(key))}.`, MOVED);
+            sung.edit(movedCells(sung.cells, parsed.value.key.tonic, key.tonic, up), t(MOVED));
+            rewrite(moved.value, t('Moved to {headerKey}.', { headerKey: musical(headerKey(key)) }), t(MOVED));
           }}
         />
       )}
@@ -328,17 +337,19 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
         open={conflict !== null}
         message={
           conflict &&
-          `The same line was changed in another window; that version stands here. Yours is kept as “${conflict.name}”.`
+          t('The same line was changed in another window; that version stands here. Yours is kept as “{name}”.', {
+            name: conflict.name,
+          })
         }
         action={
           <>
             {conflict && (
               <Link className="snack-link" to={`/tunes/${conflict.id}/chart`}>
-                Open mine
+                {t('Open mine')}
               </Link>
             )}
             <Button size="small" color="secondary" onClick={() => dismissConflict()}>
-              Close
+              {t('Close')}
             </Button>
           </>
         }
@@ -350,6 +361,9 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
 /** What went, in a line: the symbols with their bars. */
 function strippedText({ dropped }: Simplified): string {
   const all = dropped.map(({ bar, symbol }) => `${musical(symbol)} (${bar})`);
-  const shown = all.length > 5 ? `${all.slice(0, 5).join(', ')} and ${all.length - 5} more` : all.join(', ');
-  return `Dropped ${shown}.`;
+  const shown =
+    all.length > 5
+      ? t('{all} and {all2} more', { all: all.slice(0, 5).join(', '), all2: all.length - 5 })
+      : all.join(', ');
+  return t('Dropped {shown}.', { shown });
 }

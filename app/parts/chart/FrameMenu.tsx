@@ -2,12 +2,22 @@ import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
-import { framed, problemLine, type Chart, type Framing, type Framed, type Melody } from '../../../core/index.ts';
+import {
+  framed,
+  problemLine,
+  type Chart,
+  type Framing,
+  type Framed,
+  type Melody,
+  msg,
+  t,
+  type Msg,
+} from '../../../core/index.ts';
 import './chart.css';
 
-const FRAMES: readonly (readonly [Framing, string])[] = [
-  ['intro', 'An intro: its last phrase, ending on V'],
-  ['ending', 'An ending: its last phrase again, held'],
+const FRAMES: readonly (readonly [Framing, Msg])[] = [
+  ['intro', msg('An intro: its last phrase, ending on V')],
+  ['ending', msg('An ending: its last phrase again, held')],
 ];
 
 interface FrameMenuProps {
@@ -37,12 +47,12 @@ export function FrameMenu({ text, chart, melody, onFramed, onRefused }: FrameMen
         disabled={melody === null}
         onClick={(event) => setAnchor(event.currentTarget)}
       >
-        Intro, ending
+        {t('Intro, ending')}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {FRAMES.map(([frame, name]) => (
           <MenuItem key={frame} onClick={() => put(frame)}>
-            {name}
+            {t(name)}
           </MenuItem>
         ))}
       </Menu>

@@ -24,6 +24,9 @@ import {
   type Player,
   type Range,
   type SungOver,
+  msg,
+  t,
+  type Msg,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { useLiesInKeys } from './useLiesInKeys.ts';
@@ -63,32 +66,45 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
   const bases = choices[0]?.basses ?? 0;
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
-      <DialogTitle>Move the tune to another key</DialogTitle>
+      <DialogTitle>{t('Move the tune to another key')}</DialogTitle>
       <DialogContent>
         <details className="voice" open={tuneRange !== null || voiceRange !== null}>
-          <summary>For a singer: which key suits the voice?</summary>
+          <summary>{t('For a singer: which key suits the voice?')}</summary>
           <div className="voice-ranges">
-            <RangeFields label="The tune goes" value={tune} onChange={setTune} hint="A3 D5" />
-            <RangeFields label="The voice goes" value={voice} onChange={setVoice} hint="G3 C5" />
+            <RangeFields label={t('The tune goes')} value={tune} onChange={setTune} hint="A3 D5" />
+            <RangeFields label={t('The voice goes')} value={voice} onChange={setVoice} hint="G3 C5" />
           </div>
           <p>
-            Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now
-            {melody && <Glyphs text={`; its melody goes from ${melodyRangeText(melody, chart.key)}`} />}.
+            {t('Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now')}
+            {melody && (
+              <Glyphs
+                text={t('; its melody goes from {melodyRange}', { melodyRange: melodyRangeText(melody, chart.key) })}
+              />
+            )}
+            .
           </p>
         </details>
         {best && (
           <p className="keys-best">
             <Glyphs
-              text={`As a chord-melody it lies best in ${musical(headerKey(best.choice.key))}, ${OCTAVE_WORDS[best.lies.octave]!}: ${best.lies.carried} of ${best.lies.notes} notes can be carried.`}
+              text={t(
+                'As a chord-melody it lies best in {headerKey}, {octave_words}: {carried} of {notes} notes can be carried.',
+                {
+                  headerKey: musical(headerKey(best.choice.key)),
+                  octave_words: OCTAVE_WORDS[best.lies.octave]!,
+                  carried: best.lies.carried,
+                  notes: best.lies.notes,
+                },
+              )}
             />{' '}
             {best.choice.key.tonic !== chart.key.tonic && (
               <Button size="small" onClick={() => move(best.choice)}>
-                Move it there
+                {t('Move it there')}
               </Button>
             )}
           </p>
         )}
-        <div className="keys-table" role="radiogroup" aria-label="Keys">
+        <div className="keys-table" role="radiogroup" aria-label={t('Keys')}>
           {choices.map((choice) => {
             const name = headerKey(choice.key);
             const here = choice.key.tonic === chart.key.tonic;
@@ -101,7 +117,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
                 aria-checked={chosen === choice}
                 aria-label={[
                   musical(name),
-                  here ? 'it stands here' : movedByText(fit?.up ?? choice.up),
+                  here ? t('it stands here') : movedByText(fit?.up ?? choice.up),
                   keyFactsText(choice),
                   choice.capo && capoText(choice.capo),
                   fit && voiceFitText(fit),
@@ -115,7 +131,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
                 <b>
                   <Glyphs text={musical(name)} />
                 </b>
-                <span>{here ? 'it stands here' : movedByText(fit?.up ?? choice.up)}</span>
+                <span>{here ? t('it stands here') : movedByText(fit?.up ?? choice.up)}</span>
                 <span className="keys-facts">
                   <Glyphs text={keyFactsText(choice)} />
                 </span>
@@ -133,31 +149,32 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
           })}
         </div>
         <p className="dialog-lead">
-          The tune has {bases} different bass notes.{' '}
-          {melody ? 'Its melody, colours and pinned grips' : 'Colours and pinned grips'} move along; a pinned grip with
-          open strings is let go.
+          {t(
+            'The tune has {bases} different bass notes. {which} move along; a pinned grip with open strings is let go.',
+            { bases, which: melody ? t('Its melody, colours and pinned grips') : t('Colours and pinned grips') },
+          )}
         </p>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{t('Cancel')}</Button>
         <Button
           variant="contained"
           color="secondary"
           disabled={chosen === null || chosen.key.tonic === chart.key.tonic}
           onClick={() => chosen && move(chosen)}
         >
-          <Glyphs text={chosen ? `Move to ${musical(headerKey(chosen.key))}` : 'Move'} />
+          <Glyphs text={chosen ? t('Move to {headerKey}', { headerKey: musical(headerKey(chosen.key)) }) : t('Move')} />
         </Button>
       </DialogActions>
     </Dialog>
   );
 }
 
-const OCTAVE_WORDS: Readonly<Record<number, string>> = {
-  [-1]: 'an octave down',
-  0: 'as it is sung',
-  1: 'an octave up',
-  2: 'two octaves up',
+const OCTAVE_WORDS: Readonly<Record<number, Msg>> = {
+  [-1]: msg('an octave down'),
+  0: msg('as it is sung'),
+  1: msg('an octave up'),
+  2: msg('two octaves up'),
 };
 
 function bestOf(choices: readonly KeyChoice[], lies: ReadonlyMap<number, readonly Lies[]>) {
@@ -171,7 +188,11 @@ function LiesMap({ lies, best }: { readonly lies: readonly Lies[] | undefined; r
     <span className="keys-lies">
       {lies?.map((one) => {
         const share = Math.max(0, Math.min(1, one.worth / Math.max(1, one.notes) / MOST_WORTH));
-        const words = `${OCTAVE_WORDS[one.octave]!}: ${one.carried} of ${one.notes} carried`;
+        const words = t('{octave_words}: {carried} of {notes} carried', {
+          octave_words: OCTAVE_WORDS[one.octave]!,
+          carried: one.carried,
+          notes: one.notes,
+        });
         return (
           <i key={one.octave} title={words} className={one === best ? 'keys-lies-best' : ''}>
             <span style={{ height: `${Math.round(share * 100)}%` }} />
@@ -207,14 +228,18 @@ function RangeFields({ label, value, onChange, hint }: RangeFieldsProps) {
   const field = (name: keyof TypedRange, example: string) => (
     <TextField
       size="small"
-      label={name === 'low' ? 'from' : 'to'}
+      label={name === 'low' ? t('from') : t('to')}
       placeholder={example}
       value={value[name]}
       error={wrong(value[name]) || Boolean(upsideDown)}
       helperText={
-        wrong(value[name]) ? `A note like ${example}` : upsideDown && name === 'high' ? 'Lower than the lowest' : ' '
+        wrong(value[name])
+          ? t('A note like {example}', { example })
+          : upsideDown && name === 'high'
+            ? t('Lower than the lowest')
+            : ' '
       }
-      slotProps={{ htmlInput: { 'aria-label': `${label} ${name === 'low' ? 'from' : 'to'}` } }}
+      slotProps={{ htmlInput: { 'aria-label': `${label} ${name === 'low' ? t('from') : t('to')}` } }}
       onChange={(event) => onChange({ ...value, [name]: event.target.value })}
     />
   );

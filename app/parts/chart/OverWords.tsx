@@ -6,10 +6,18 @@ import DialogTitle from '@mui/material/DialogTitle';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
-import { CHORD_LENGTHS, overWordsText, type ChordLength, type WordsPiece } from '../../../core/index.ts';
+import {
+  CHORD_LENGTHS,
+  overWordsText,
+  type ChordLength,
+  type WordsPiece,
+  msg,
+  t,
+  type Msg,
+} from '../../../core/index.ts';
 import './chart.css';
 
-const NAMES: Readonly<Record<ChordLength, string>> = { 0.5: 'half a bar', 1: 'a bar', 2: 'two bars' };
+const NAMES: Readonly<Record<ChordLength, Msg>> = { 0.5: msg('half a bar'), 1: msg('a bar'), 2: msg('two bars') };
 
 interface OverWordsProps {
   readonly pieces: readonly WordsPiece[];
@@ -28,11 +36,11 @@ export function OverWords({ pieces, onPut, onAsItIs, onClose }: OverWordsProps) 
   const known = lengths.filter((length) => length !== null);
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Chords over words</DialogTitle>
+      <DialogTitle>{t('Chords over words')}</DialogTitle>
       <DialogContent>
-        <p className="dialog-lead">Words do not say where the bars are. How long does each chord last?</p>
-        <span className="words-every">Every chord</span>
-        <Lengths label="Every chord" value={all} onChange={(length) => setLengths(lines.map(() => length))} />
+        <p className="dialog-lead">{t('Words do not say where the bars are. How long does each chord last?')}</p>
+        <span className="words-every">{t('Every chord')}</span>
+        <Lengths label={t('Every chord')} value={all} onChange={(length) => setLengths(lines.map(() => length))} />
         {lines.length > 1 && (
           <ul className="words-lines">
             {lines.map(({ chords, words }, i) => (
@@ -42,7 +50,7 @@ export function OverWords({ pieces, onPut, onAsItIs, onClose }: OverWordsProps) 
                   <small>{words.trim()}</small>
                 </span>
                 <Lengths
-                  label={`Line ${i + 1}`}
+                  label={t('Line {i}', { i: i + 1 })}
                   value={lengths[i]!}
                   onChange={(length) => setLengths(lengths.map((before, n) => (n === i ? length : before)))}
                 />
@@ -52,16 +60,16 @@ export function OverWords({ pieces, onPut, onAsItIs, onClose }: OverWordsProps) 
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onAsItIs}>Paste as it is</Button>
+        <Button onClick={onAsItIs}>{t('Paste as it is')}</Button>
         <span className="head-gap" />
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{t('Cancel')}</Button>
         <Button
           variant="contained"
           color="secondary"
           disabled={known.length < lines.length}
           onClick={() => onPut(overWordsText(pieces, known))}
         >
-          Make the chart
+          {t('Make the chart')}
         </Button>
       </DialogActions>
     </Dialog>
@@ -85,7 +93,7 @@ function Lengths({ label, value, onChange }: LengthsProps) {
     >
       {CHORD_LENGTHS.map((length) => (
         <ToggleButton key={length} value={length}>
-          {NAMES[length]}
+          {t(NAMES[length])}
         </ToggleButton>
       ))}
     </ToggleButtonGroup>

@@ -2,13 +2,21 @@ import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useMemo, useState } from 'react';
-import { simplify, SIMPLIFICATIONS, type Simplification, type Simplified } from '../../../core/index.ts';
+import {
+  simplify,
+  SIMPLIFICATIONS,
+  type Simplification,
+  type Simplified,
+  msg,
+  t,
+  type Msg,
+} from '../../../core/index.ts';
 import './chart.css';
 
-const NAMES: Readonly<Record<Simplification, string>> = {
-  'related-ii': 'The ii before its V',
-  passing: 'Passing and approach chords',
-  'side-slip': 'Side-slips',
+const NAMES: Readonly<Record<Simplification, Msg>> = {
+  'related-ii': msg('The ii before its V'),
+  passing: msg('Passing and approach chords'),
+  'side-slip': msg('Side-slips'),
 };
 
 interface SimplifyMenuProps {
@@ -23,8 +31,8 @@ export function SimplifyMenu({ text, onSimplified }: SimplifyMenuProps) {
   const open = anchor !== null;
   const found = useMemo(() => (open ? simplify(text) : null), [text, open]);
   const dropped = found?.ok ? found.value.dropped : [];
-  const choices: readonly { readonly name: string; readonly kinds: readonly Simplification[] }[] = [
-    { name: 'All that bears no load', kinds: SIMPLIFICATIONS },
+  const choices: readonly { readonly name: Msg; readonly kinds: readonly Simplification[] }[] = [
+    { name: msg('All that bears no load'), kinds: SIMPLIFICATIONS },
     ...SIMPLIFICATIONS.map((kind) => ({ name: NAMES[kind], kinds: [kind] })),
   ];
   const apply = (kinds: readonly Simplification[]) => {
@@ -35,14 +43,14 @@ export function SimplifyMenu({ text, onSimplified }: SimplifyMenuProps) {
   return (
     <>
       <Button size="small" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
-        Simplify
+        {t('Simplify')}
       </Button>
       <Menu anchorEl={anchor} open={open} onClose={() => setAnchor(null)}>
         {choices.map(({ name, kinds }) => {
           const count = dropped.filter(({ kind }) => kinds.includes(kind)).length;
           return (
-            <MenuItem key={name} disabled={count === 0} onClick={() => apply(kinds)}>
-              {name}
+            <MenuItem key={name.msg} disabled={count === 0} onClick={() => apply(kinds)}>
+              {t(name)}
               <span className="menu-count">{count}</span>
             </MenuItem>
           );

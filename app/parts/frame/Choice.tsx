@@ -1,10 +1,11 @@
+import { t, type Msg } from '../../../core/index.ts';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import type { ReactNode } from 'react';
 
 interface OfFewProps<T> {
   readonly label: string;
-  readonly choices: readonly (readonly [T, string])[];
+  readonly choices: readonly (readonly [T, string | Msg])[];
   /** What it means, in a line. */
   readonly children?: ReactNode;
 }
@@ -49,7 +50,7 @@ function OfFew({ label, choices, children, exclusive = false, value, onChange }:
       >
         {choices.map(([id, name]) => (
           <ToggleButton key={id} value={id}>
-            {name}
+            {t(name)}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
 import LightModeOutlined from '@mui/icons-material/LightModeOutlined';
 import IconButton from '@mui/material/IconButton';
@@ -17,7 +18,7 @@ export function ColourMode() {
     () => false,
   );
   const dark = inBrowser && (mode === 'system' ? systemMode : mode) === 'dark';
-  const label = dark ? 'Light, for the desk' : 'Dark, for the stage';
+  const label = dark ? t('Light, for the desk') : t('Dark, for the stage');
   return (
     <Tip label={label} placement="right">
       <IconButton aria-label={label} onClick={() => setMode(dark ? 'light' : 'dark')}>

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { Notice } from './Notice.tsx';
@@ -18,7 +19,9 @@ export function Deleted({ deleted, onUndo }: DeletedProps) {
       onClose={() => deleted.hide()}
       message={
         last &&
-        (more > 0 ? `“${last.name}” is in the bin, and ${more} more.` : `“${last.name}” is in the bin for thirty days.`)
+        (more > 0
+          ? t('“{name}” is in the bin, and {more} more.', { name: last.name, more })
+          : t('“{name}” is in the bin for thirty days.', { name: last.name }))
       }
       action={
         <>
@@ -30,10 +33,10 @@ export function Deleted({ deleted, onUndo }: DeletedProps) {
               if (one) void onUndo(one);
             }}
           >
-            Undo
+            {t('Undo')}
           </Button>
           <Link className="snack-link" to="/keeping#bin">
-            The bin
+            {t('The bin')}
           </Link>
         </>
       }

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useOfWindow } from '../../keep/remembered.ts';
@@ -17,28 +18,28 @@ export function Frame({ tuneId, header, children }: FrameProps) {
   return (
     <div className="frame">
       <a className="skip" href="#place">
-        Skip to the page
+        {t('Skip to the page')}
       </a>
-      <nav className="rail" aria-label="Places">
-        <Link to="/" className="rail-mark" aria-label="Yellow Heron, to the shelf">
+      <nav className="rail" aria-label={t('Places')}>
+        <Link to="/" className="rail-mark" aria-label={t('Yellow Heron, to the shelf')}>
           <img src="/heron.svg" alt="" width={28} height={28} />
         </Link>
         <NavLink to="/" end>
-          Shelf
+          {t('Shelf')}
         </NavLink>
         {tuneId !== null && (
           <>
-            <NavLink to={`/tunes/${tuneId}/chart`}>Chart</NavLink>
-            <NavLink to={`/tunes/${tuneId}/bench${take === null ? '' : `?take=${take}`}`}>Bench</NavLink>
-            <NavLink to={`/tunes/${tuneId}/takes${take === null ? '' : `?take=${take}`}`}>Takes</NavLink>
-            <NavLink to={`/tunes/${tuneId}/sheet${take === null ? '' : `?take=${take}`}`}>Sheet</NavLink>
+            <NavLink to={`/tunes/${tuneId}/chart`}>{t('Chart')}</NavLink>
+            <NavLink to={`/tunes/${tuneId}/bench${take === null ? '' : `?take=${take}`}`}>{t('Bench')}</NavLink>
+            <NavLink to={`/tunes/${tuneId}/takes${take === null ? '' : `?take=${take}`}`}>{t('Takes')}</NavLink>
+            <NavLink to={`/tunes/${tuneId}/sheet${take === null ? '' : `?take=${take}`}`}>{t('Sheet')}</NavLink>
           </>
         )}
-        <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>Grips</NavLink>
-        <NavLink to={tuneId === null ? '/moves' : `/moves?tune=${tuneId}`}>Moves</NavLink>
-        <NavLink to={tuneId === null ? '/practice' : `/practice?tune=${tuneId}`}>Practice</NavLink>
-        <NavLink to={tuneId === null ? '/players' : `/players?tune=${tuneId}`}>Player</NavLink>
-        <NavLink to="/keeping">Keeping</NavLink>
+        <NavLink to={tuneId === null ? '/grips' : `/grips?tune=${tuneId}`}>{t('Grips')}</NavLink>
+        <NavLink to={tuneId === null ? '/moves' : `/moves?tune=${tuneId}`}>{t('Moves')}</NavLink>
+        <NavLink to={tuneId === null ? '/practice' : `/practice?tune=${tuneId}`}>{t('Practice')}</NavLink>
+        <NavLink to={tuneId === null ? '/players' : `/players?tune=${tuneId}`}>{t('Player')}</NavLink>
+        <NavLink to="/keeping">{t('Keeping')}</NavLink>
         <span className="rail-end">
           <ColourMode />
         </span>

@@ -1,3 +1,4 @@
+import { t, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -6,18 +7,18 @@ import DialogTitle from '@mui/material/DialogTitle';
 import type { ReactNode } from 'react';
 
 /** The keys of a place in the order a player needs them: the keys, and what they do; a heading where a group begins. */
-export type Keys = readonly (string | readonly [string, string])[];
+export type Keys = readonly (Msg | readonly [keys: string, what: Msg])[];
 
 interface Group {
-  readonly heading: string | null;
-  readonly keys: (readonly [string, string])[];
+  readonly heading: Msg | null;
+  readonly keys: (readonly [string, Msg])[];
 }
 
 /** Keys under their headings. */
 function grouped(keys: Keys): readonly Group[] {
   const groups: Group[] = [];
   for (const one of keys) {
-    if (typeof one === 'string') groups.push({ heading: one, keys: [] });
+    if ('msg' in one) groups.push({ heading: one, keys: [] });
     else (groups.at(-1) ?? groups[groups.push({ heading: null, keys: [] }) - 1]!).keys.push(one);
   }
   return groups;
@@ -36,22 +37,22 @@ export function KeyList({ keys, open, onClose, lead }: KeyListProps) {
   const groups = grouped(keys);
   return (
     <Dialog open={open} onClose={onClose} maxWidth={groups.length > 1 ? 'md' : 'xs'} fullWidth>
-      <DialogTitle>{lead === undefined ? 'Keys' : 'How to read it, and its keys'}</DialogTitle>
+      <DialogTitle>{lead === undefined ? t('Keys') : t('How to read it, and its keys')}</DialogTitle>
       <DialogContent>
         {lead}
         <div className="key-sheet">
           {groups.map(({ heading, keys: those }) => (
-            <section key={heading}>
-              {heading !== null && <h3>{heading}</h3>}
+            <section key={heading?.msg}>
+              {heading !== null && <h3>{t(heading)}</h3>}
               <dl>
                 {those.map(([key, what]) => (
                   <div key={key}>
                     <dt>
                       {key.split(' ').map((part) => (
-                        <kbd key={part}>{part}</kbd>
+                        <kbd key={part}>{t(part)}</kbd>
                       ))}
                     </dt>
-                    <dd>{what}</dd>
+                    <dd>{t(what)}</dd>
                   </div>
                 ))}
               </dl>
@@ -60,7 +61,7 @@ export function KeyList({ keys, open, onClose, lead }: KeyListProps) {
         </div>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{t('Close')}</Button>
       </DialogActions>
     </Dialog>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import KeyboardOutlined from '@mui/icons-material/KeyboardOutlined';
 import { Suspense, useState, type ComponentType } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -19,7 +20,7 @@ interface KeySheetProps {
 const NO_KEYS: Keys = [];
 
 /** A button for the sheet of a place's keys, which `?` opens too. */
-export function KeySheet({ label = 'Keys', keys = NO_KEYS, list: Own, onOpen }: KeySheetProps) {
+export function KeySheet({ label = t('Keys'), keys = NO_KEYS, list: Own, onOpen }: KeySheetProps) {
   const [open, setOpen] = useState(false);
   const [opened, setOpened] = useState(false);
   const show = (next: boolean) => {

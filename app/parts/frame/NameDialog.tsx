@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -28,24 +29,28 @@ export function NameDialog({ open, what, name, onClose, onName }: NameDialogProp
           onClose();
         }}
       >
-        <DialogTitle>Rename the {what}</DialogTitle>
+        <DialogTitle>{t('Rename the {what}', { what })}</DialogTitle>
         <DialogContent>
           <TextField
             autoFocus
             fullWidth
             margin="dense"
-            label={what === 'tune' ? 'Title' : 'Name'}
+            label={what === 'tune' ? t('Title') : t('Name')}
             value={text}
             onChange={(event) => setText(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 120 } }}
             error={clean === ''}
-            helperText={clean === '' ? `A ${what} needs a ${what === 'tune' ? 'title' : 'name'}.` : ' '}
+            helperText={
+              clean === ''
+                ? t('A {what} needs a {which}.', { what, which: what === 'tune' ? t('title') : t('name') })
+                : ' '
+            }
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('Cancel')}</Button>
           <Button type="submit" variant="contained" color="secondary" disabled={clean === ''}>
-            Rename
+            {t('Rename')}
           </Button>
         </DialogActions>
       </form>

@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -18,7 +19,7 @@ interface NotSavedProps {
 export function NotSaved({ open, aside, onClose }: NotSavedProps) {
   return (
     <Dialog open={open} onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Not saved</DialogTitle>
+      <DialogTitle>{t('Not saved')}</DialogTitle>
       <DialogContent>
         <ul className="not-saved">
           {aside.map((one) => (
@@ -30,7 +31,7 @@ export function NotSaved({ open, aside, onClose }: NotSavedProps) {
               <span className="not-saved-ways">
                 {one.edit && (
                   <Button size="small" variant="outlined" onClick={() => theOutbox().applyAgain(one.key)}>
-                    Apply again
+                    {t('Apply again')}
                   </Button>
                 )}
                 <Button
@@ -39,10 +40,10 @@ export function NotSaved({ open, aside, onClose }: NotSavedProps) {
                     download('not-saved.json', one.raw ?? JSON.stringify(one.edit, null, 2), 'application/json')
                   }
                 >
-                  Save as a file
+                  {t('Save as a file')}
                 </Button>
                 <Button size="small" onClick={() => theOutbox().discard(one.key)}>
-                  Discard
+                  {t('Discard')}
                 </Button>
               </span>
             </li>
@@ -50,29 +51,29 @@ export function NotSaved({ open, aside, onClose }: NotSavedProps) {
         </ul>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{t('Close')}</Button>
       </DialogActions>
     </Dialog>
   );
 }
 
-const KINDS: Readonly<Record<string, string>> = {
-  tune: 'A change of a chart',
-  take: 'A change of a take',
-  player: 'A change of a player',
-  grips: 'A kept grip',
-  moves: 'A kept move',
-  setting: 'A setting',
+const KINDS: Readonly<Record<string, Msg>> = {
+  tune: msg('A change of a chart'),
+  take: msg('A change of a take'),
+  player: msg('A change of a player'),
+  grips: msg('A kept grip'),
+  moves: msg('A kept move'),
+  setting: msg('A setting'),
 };
 
 function whatIs({ edit }: Aside): string {
-  if (!edit) return 'Something that cannot be read';
+  if (!edit) return t('Something that cannot be read');
   if (edit.label !== '') return edit.label[0]!.toUpperCase() + edit.label.slice(1);
-  return KINDS[edit.aggregate.split(':')[0]!] ?? 'A change';
+  return t(KINDS[edit.aggregate.split(':')[0]!] ?? msg('A change'));
 }
 
 function whyNot({ why, words }: Aside): string {
-  if (why === 'broken') return 'What the browser kept of it is damaged; its raw text can be saved.';
-  if (why === 'missing') return `${words} Bring it back, and this is saved with it.`;
+  if (why === 'broken') return t('What the browser kept of it is damaged; its raw text can be saved.');
+  if (why === 'missing') return t('{words} Bring it back, and this is saved with it.', { words });
   return words.endsWith('.') ? words : `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}.`;
 }

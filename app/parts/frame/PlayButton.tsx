@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import Stop from '@mui/icons-material/Stop';
 import Button from '@mui/material/Button';
@@ -20,7 +21,7 @@ export function PlayButton({ active, disabled, onClick }: PlayButtonProps) {
       disabled={disabled}
       className="play"
     >
-      {active ? 'Stop' : 'Play'}
+      {active ? t('Stop') : t('Play')}
     </Button>
   );
 }

@@ -1,3 +1,4 @@
+import { plural, t } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import { Suspense, useState } from 'react';
 import { useAway } from '../../keep/away.ts';
@@ -15,27 +16,27 @@ export function SaveState({ unsaved = false }: { /** Typed, and not yet on its w
     <>
       {aside.length > 0 && (
         <Button size="small" className="save-aside" onClick={() => setOpen(true)}>
-          {aside.length === 1 ? '1 change' : `${aside.length} changes`} not saved
+          {plural(aside.length, '1 change not saved', '{n} changes not saved')}
         </Button>
       )}
       <span className={`save ${state.kind === 'waiting' || unstored > 0 || away ? 'save-waiting' : ''}`} role="status">
         {unstored > 0 ? (
-          'No room in this browser: keep this window open until it is saved'
+          t('No room in this browser: keep this window open until it is saved')
         ) : state.kind === 'waiting' ? (
           <>
-            {state.words ?? 'not saved yet, trying again'}
-            {pending > 1 && ` (${pending} changes)`}
+            {state.words ?? t('not saved yet, trying again')}
+            {pending > 1 && ` ${t('({pending} changes)', { pending })}`}
           </>
         ) : state.kind === 'saving' || unsaved ? (
-          'saving…'
+          t('saving…')
         ) : away ? (
-          'Yellow Heron does not answer; go on'
+          t('Yellow Heron does not answer; go on')
         ) : (
-          'saved'
+          t('saved')
         )}
         {state.kind === 'waiting' && (
           <Button size="small" onClick={() => void theOutbox().flush()}>
-            Try now
+            {t('Try now')}
           </Button>
         )}
       </span>

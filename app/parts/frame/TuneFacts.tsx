@@ -1,4 +1,4 @@
-import { formatMeter, headerKey, type Chart } from '../../../core/index.ts';
+import { formatMeter, headerKey, type Chart, t } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
 /** Key, meter and tempo in a line: A♭ · 4/4 · 132 swing. */
@@ -7,7 +7,7 @@ export function TuneFacts({ chart }: { readonly chart: Pick<Chart, 'key' | 'mete
   return (
     <span className="facts">
       <Glyphs text={key} /> · {formatMeter(chart.meter)} · {chart.tempo}
-      {chart.feel === 'swing' ? ' swing' : ''}
+      {chart.feel === 'swing' ? ` ${t('swing')}` : ''}
     </span>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 /** Hands a file to the browser to keep. */
 export function download(name: string, content: BlobPart, type: string): void {
   const url = URL.createObjectURL(new Blob([content], { type }));
@@ -15,5 +16,5 @@ export function fileName(title: string, extension: string): string {
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '');
-  return `${stem || 'tune'}.${extension}`;
+  return `${stem || t('tune')}.${extension}`;
 }

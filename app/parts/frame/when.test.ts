@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { agoText, counted, whenText } from './when.ts';
+import { agoText, whenText } from './when.ts';
 
 const NOW = new Date(2026, 10, 27, 15, 4).getTime();
 const MINUTE = 60_000;
@@ -19,7 +19,4 @@ describe('when something was', () => {
     // A clock set back.
     [-MINUTE, 'just now'],
   ])('%i milliseconds ago is %s', (ms, said) => expect(agoText(ms)).toBe(said));
-
-  test('one is one, more are many', () =>
-    expect([counted(1, 'tune'), counted(0, 'tune')]).toEqual(['1 tune', '0 tunes']));
 });

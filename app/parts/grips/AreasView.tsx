@@ -19,6 +19,7 @@ import {
   type Chord,
   type Frets,
   type Player,
+  t,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { DraftField } from '../frame/DraftField.tsx';
@@ -62,21 +63,21 @@ export function AreasView({ chord, beside, onBeside, player, guitar, onHear, onS
     <div className="areas">
       <div className="areas-ask">
         <DraftField
-          label="Chords side by side"
+          label={t('Chords side by side')}
           value={text}
-          hint="one, or several: Fmaj7 Gaug Cmaj7"
+          hint={t('one, or several: Fmaj7 Gaug Cmaj7')}
           faultOf={faultOf}
           onTake={(next) => onBeside(next.trim() === own ? null : next.trim())}
           width={320}
         />
         {beside !== null && (
           <Button size="small" variant="outlined" onClick={() => onBeside(null)}>
-            <Glyphs text={`Only ${musical(own)}`} />
+            <Glyphs text={t('Only {own}', { own: musical(own) })} />
           </Button>
         )}
       </div>
       {chords.map((one, at) => (
-        <section key={at} className="areas-chord" aria-label={`${symbolOf(one)} in five areas`}>
+        <section key={at} className="areas-chord" aria-label={t('{symbol} in five areas', { symbol: symbolOf(one) })}>
           <h2>
             <ChordSymbol symbol={symbolOf(one)} />
             <Over chord={one} onChoose={(other) => put(at, other)} />
@@ -108,7 +109,7 @@ function Over({ chord, onChoose }: { readonly chord: Chord; readonly onChoose: (
   if (structures.length === 0) return null;
   return (
     <small className="areas-over">
-      over it{' '}
+      {t('over it')}{' '}
       {structures.map((one) => (
         <button
           key={symbolOf(one.chord)}
@@ -135,7 +136,9 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
   const ways = useMemo(() => (chords.length > 1 ? juxtaposed(shapes).slice(0, MOST_WAYS) : []), [chords, shapes]);
   const lowestIn = (at: number, lowest: string) => (
     <em>
-      <Glyphs text={chords.length > 1 ? musical(symbolOf(chords[at]!)) : `${musical(lowest)} lowest`} />
+      <Glyphs
+        text={chords.length > 1 ? musical(symbolOf(chords[at]!)) : t('{lowest} lowest', { lowest: musical(lowest) })}
+      />
     </em>
   );
   return (
@@ -155,14 +158,14 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
               )
             }
           >
-            <Glyphs text={`${musical(symbolOf(chord))}, note by note`} />
+            <Glyphs text={t('{symbol}, note by note', { symbol: musical(symbolOf(chord)) })} />
           </Button>
         ))}
       </div>
       {chords.length === 1 && (
         <GripRow
-          title="Small shapes"
-          label="Small shapes"
+          title={t('Small shapes')}
+          label={t('Small shapes')}
           grips={shapes[0]!.map((shape) => ({ grip: shape, head: lowestIn(0, shape.lowest) }))}
           guitar={guitar}
           onShow={onShow}
@@ -174,10 +177,10 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
             key={i}
             title={
               <>
-                {semitonesText(way.movement)} in all
+                {t('{semitones} in all', { semitones: semitonesText(way.movement) })}
                 <IconButton
                   size="small"
-                  aria-label={`Hear way ${i + 1}`}
+                  aria-label={t('Hear way {i}', { i: i + 1 })}
                   onClick={() =>
                     onHear(
                       way.shapes.map(({ pitches }) => pitches),
@@ -189,7 +192,7 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
                 </IconButton>
               </>
             }
-            label={`Way ${i + 1}`}
+            label={t('Way {i}', { i: i + 1 })}
             grips={way.shapes.map((shape, at) => ({ grip: shape, head: lowestIn(at, shape.lowest) }))}
             guitar={guitar}
             onShow={onShow}
@@ -199,15 +202,16 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
       {(chords.length === 1 ? shapes[0]! : ways).length === 0 && (
         <p className="side-empty">
           {shapes.every(({ length }) => length > 0)
-            ? 'This hand has no small shape of it here.'
-            : 'Small shapes are of triads and seventh chords: choose one that lies over it.'}
+            ? t('This hand has no small shape of it here.')
+            : t('Small shapes are of triads and seventh chords: choose one that lies over it.')}
         </p>
       )}
     </>
   );
 }
 
-const areaText = ([from, to]: Area) => (from === 0 ? `Open strings to fret ${to}` : `Frets ${from} to ${to}`);
+const areaText = ([from, to]: Area) =>
+  from === 0 ? t('Open strings to fret {to}', { to }) : t('Frets {from} to {to}', { from, to });
 
 /** Chords by their letters, parted by spaces; null where one cannot be read. */
 function chordsIn(text: string): readonly Chord[] | null {
@@ -221,7 +225,7 @@ const MOST_CHORDS = 4;
 
 function faultOf(text: string): string | null {
   const words = text.trim().split(/\s+/);
-  if (words.length > MOST_CHORDS) return `${MOST_CHORDS} chords at most.`;
+  if (words.length > MOST_CHORDS) return t('{most_chords} chords at most.', { most_chords: MOST_CHORDS });
   const wrong = words.map(parseChord).find((read) => !read.ok);
   return wrong && !wrong.ok ? wrong.problems.map(problemText).join(' ') : null;
 }

@@ -13,6 +13,7 @@ import {
   type Chord,
   type Frets,
   type Player,
+  t,
 } from '../../../core/index.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import { useAround } from '../../work/answers.ts';
@@ -60,7 +61,9 @@ export function AroundGrip({ frets, chord, player, guitar, nameOf, fingered, kep
     <div className="around" aria-busy={around === null}>
       {change && (
         <p>
-          <Glyphs text={`A small change of ${smallChangeText(nameOf(change.at), change)}.`} />{' '}
+          <Glyphs
+            text={t('A small change of {smallChange}.', { smallChange: smallChangeText(nameOf(change.at), change) })}
+          />{' '}
           <button type="button" className="around-link" onClick={() => onShow(change.at)}>
             {formatFrets(change.at)}
           </button>
@@ -68,27 +71,33 @@ export function AroundGrip({ frets, chord, player, guitar, nameOf, fingered, kep
       )}
       {open.length > 0 && frets.filter((fret) => fret > 0).length >= FEWEST_LEFT && (
         <p>
-          To move it along the neck, leave out string{open.length > 1 ? 's' : ''}{' '}
-          {open.map((s) => frets.length - s).join(', ')}.{' '}
+          {t('To move it along the neck, leave out {which} {open}.', {
+            which: open.length > 1 ? t('strings') : t('string'),
+            open: open.map((s) => frets.length - s).join(', '),
+          })}{' '}
           <button type="button" className="around-link" onClick={() => onShow(frets.map((fret) => fret || -1))}>
             {formatFrets(frets.map((fret) => fret || -1))}
           </button>
         </p>
       )}
-      {around === null && <p role="status">Looking along the neck… {share > 0 && `${Math.round(share * 100)} %`}</p>}
+      {around === null && (
+        <p role="status">
+          {t('Looking along the neck…')} {share > 0 && `${Math.round(share * 100)} %`}
+        </p>
+      )}
       <GripRow
-        title="Ways out, if it is too much"
-        label="Ways out"
+        title={t('Ways out, if it is too much')}
+        label={t('Ways out')}
         grips={(around?.easier ?? []).map(({ way, grip }) => ({ grip, head: <em>{wayOutText(way)}</em> }))}
         guitar={guitar}
         onShow={onShow}
       />
-      {row('Inversions on the same strings', around?.inversions ?? [])}
-      {row('The same voicing on other strings', around?.strings ?? [])}
-      {row('The same voicing an octave away', around?.octave ?? [])}
-      {row('The same notes in another order', around?.spacings ?? [])}
+      {row(t('Inversions on the same strings'), around?.inversions ?? [])}
+      {row(t('The same voicing on other strings'), around?.strings ?? [])}
+      {row(t('The same voicing an octave away'), around?.octave ?? [])}
+      {row(t('The same notes in another order'), around?.spacings ?? [])}
       {row(
-        'One finger a fret up or down',
+        t('One finger a fret up or down'),
         near.map((one) => fingered(one.frets)),
       )}
     </div>
@@ -101,8 +110,8 @@ const FEWEST_LEFT = 3;
 function Named({ symbol, isKept }: { readonly symbol: string; readonly isKept: boolean }) {
   return (
     <span>
-      {symbol ? <ChordSymbol symbol={symbol} /> : <em>no common name</em>}
-      {isKept && <StarRounded className="option-kept" titleAccess="one of yours" />}
+      {symbol ? <ChordSymbol symbol={symbol} /> : <em>{t('no common name')}</em>}
+      {isKept && <StarRounded className="option-kept" titleAccess={t('one of yours')} />}
     </span>
   );
 }

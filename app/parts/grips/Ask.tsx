@@ -7,6 +7,7 @@ import {
   problem,
   type Frets,
   type NoteName,
+  t,
 } from '../../../core/index.ts';
 import { DraftField } from '../frame/DraftField.tsx';
 import './grips.css';
@@ -32,8 +33,8 @@ export function Ask(props: AskProps) {
   return (
     <div className="grips-ask">
       <DraftField
-        label="A grip, a chord, or notes from the lowest"
-        hint="x-3-5-4-5-3, or C6/9, or C G B E"
+        label={t('A grip, a chord, or notes from the lowest')}
+        hint={t('x-3-5-4-5-3, or C6/9, or C G B E')}
         value={grip}
         faultOf={(text) => {
           const read = readGrip(text, strings);
@@ -48,8 +49,8 @@ export function Ask(props: AskProps) {
         }}
       />
       <DraftField
-        label="In the key of"
-        hint="or none"
+        label={t('In the key of')}
+        hint={t('or none')}
         value={keyText}
         faultOf={(text) => {
           const key = text.trim() === '' ? null : parseKey(text);
@@ -59,8 +60,8 @@ export function Ask(props: AskProps) {
         width={150}
       />
       <DraftField
-        label="Over the bass"
-        hint="or none"
+        label={t('Over the bass')}
+        hint={t('or none')}
         value={below}
         faultOf={(text) =>
           text.trim() === '' || parseNote(text) !== null ? null : problemText(problem('note-unknown', { text }))

@@ -9,6 +9,7 @@ import {
   type Frets,
   type Grip,
   type Sounding,
+  t,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -41,15 +42,15 @@ export function ChordSide({ chord, frets, sounding, list, guitar, area, onShow, 
     <>
       <div className="grips-names-head">
         <h2>
-          Grips of <ChordSymbol symbol={symbolOf(chord)} />
+          {t('Grips of')} <ChordSymbol symbol={symbolOf(chord)} />
         </h2>
         {job && job.without.length <= MOST_MISSED && (
           <p className="grips-job">
-            In hand: <Glyphs text={asChordText(chord, job)} />
+            {t('In hand:')} <Glyphs text={asChordText(chord, job)} />
           </p>
         )}
         <Button size="small" variant="outlined" onClick={onClose}>
-          Back to the names
+          {t('Back to the names')}
         </Button>
       </div>
       <div className="side-panel">

@@ -15,6 +15,9 @@ import {
   type Frets,
   type Grip,
   type Player,
+  msg,
+  t,
+  type Msg,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { useClimb } from '../../work/answers.ts';
@@ -48,15 +51,15 @@ interface Asked {
 }
 const FIRST: Asked = { line: 'both', direction: 'up', count: 4, open: 'may', notes: 4, tempo: 92, beats: 2 };
 
-const LINES: readonly (readonly [ClimbLine, string])[] = [
-  ['top', 'the top note'],
-  ['bass', 'the bass'],
-  ['both', 'both'],
+const LINES: readonly (readonly [ClimbLine, Msg])[] = [
+  ['top', msg('the top note')],
+  ['bass', msg('the bass')],
+  ['both', msg('both')],
 ];
-const OPEN: readonly (readonly [ClimbOpen, string])[] = [
-  ['may', 'may ring'],
-  ['all', 'in every grip'],
-  ['none', 'none'],
+const OPEN: readonly (readonly [ClimbOpen, Msg])[] = [
+  ['may', msg('may ring')],
+  ['all', msg('in every grip')],
+  ['none', msg('none')],
 ];
 const NOTES = ['any', '3', '4', '5'] as const;
 const BEATS = ['1', '2', '4'] as const;
@@ -80,51 +83,60 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
   return (
     <div className="climb" aria-busy={grips === null}>
       <div className="climb-ask">
-        <Choice label="What moves" choices={LINES} value={line} onChoose={(next) => put({ line: next })} />
+        <Choice label={t('What moves')} choices={LINES} value={line} onChoose={(next) => put({ line: next })} />
         <Choice
-          label="Which way"
+          label={t('Which way')}
           choices={[
-            ['up', 'climbing'],
-            ['down', 'falling'],
+            ['up', t('climbing')],
+            ['down', t('falling')],
           ]}
           value={direction}
           onChoose={(next) => put({ direction: next })}
         />
         <Choice
-          label="Grips"
+          label={t('Grips')}
           choices={same(COUNTS)}
           value={String(count)}
           onChoose={(next) => put({ count: Number(next) })}
         />
-        <Choice label="Open strings" choices={OPEN} value={open} onChoose={(next) => put({ open: next })} />
+        <Choice label={t('Open strings')} choices={OPEN} value={open} onChoose={(next) => put({ open: next })} />
         <Choice
-          label="Notes in a grip"
+          label={t('Notes in a grip')}
           choices={same(NOTES)}
           value={notes === null ? 'any' : String(notes)}
           onChoose={(next) => put({ notes: next === 'any' ? null : Number(next) })}
         />
         <Choice
-          label="Beats to a grip"
+          label={t('Beats to a grip')}
           choices={same(BEATS)}
           value={String(beats)}
           onChoose={(next) => put({ beats: Number(next) })}
         />
         <DraftField
-          label="Beats a minute"
+          label={t('Beats a minute')}
           inputMode="numeric"
           width={120}
           value={String(tempo)}
           faultOf={(text) =>
-            Number(text) >= TEMPOS.least && Number(text) <= TEMPOS.most ? null : `${TEMPOS.least} to ${TEMPOS.most}`
+            Number(text) >= TEMPOS.least && Number(text) <= TEMPOS.most
+              ? null
+              : t('{least} to {most}', { least: TEMPOS.least, most: TEMPOS.most })
           }
           onTake={(text) => put({ tempo: Number(text) })}
         />
       </div>
-      {grips === null && <p role="status">Looking for a way… {share > 0 && `${Math.round(share * 100)} %`}</p>}
+      {grips === null && (
+        <p role="status">
+          {t('Looking for a way…')} {share > 0 && `${Math.round(share * 100)} %`}
+        </p>
+      )}
       {grips?.length === 0 && (
         <p className="side-empty">
           <Glyphs
-            text={`${musical(symbolOf(chord))} has no such run for this hand at this tempo. Ask for fewer grips, more beats to each, or other strings.`}
+            text={t(
+              '{symbol} has no such run for this hand at this tempo. Ask for fewer grips, more beats to each, or other strings.',
+              { symbol: musical(symbolOf(chord)) },
+            )}
           />
         </p>
       )}
@@ -132,7 +144,7 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
         <GripRow
           title={
             <>
-              <Glyphs text={`${musical(symbolOf(chord))}, ${direction === 'up' ? 'climbing' : 'falling'}`} />
+              <Glyphs text={`${musical(symbolOf(chord))}, ${direction === 'up' ? t('climbing') : t('falling')}`} />
               <Button
                 size="small"
                 variant="outlined"
@@ -144,11 +156,11 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
                   )
                 }
               >
-                Hear it at {tempo}
+                {t('Hear it at {tempo}', { tempo })}
               </Button>
             </>
           }
-          label="The run"
+          label={t('The run')}
           playing={playing ?? -1}
           grips={grips.map((grip, i) => ({
             grip,

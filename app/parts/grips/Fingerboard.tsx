@@ -11,6 +11,7 @@ import {
   type Chord,
   type Frets,
   type Player,
+  t,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { LabelsChoice } from '../neck/LabelsChoice.tsx';
@@ -38,7 +39,7 @@ export function Fingerboard(props: FingerboardProps) {
   const { frets, chord, player, guitar, labels, onLabels, hearings, onFrets, onHear } = props;
   const held = frets.length === 0 ? null : (holdingsOf(frets, handOf(player))[0] ?? null);
   const whyNot = frets.length === 0 || held ? null : whyNotHeld(frets, handOf(player));
-  const said = frets.length === 0 ? 'No grip yet' : `Grip ${formatFrets(frets)}`;
+  const said = frets.length === 0 ? t('No grip yet') : t('Grip {formatFrets}', { formatFrets: formatFrets(frets) });
   return (
     <>
       <FingerNeck
@@ -63,7 +64,7 @@ export function Fingerboard(props: FingerboardProps) {
               {mutedText(held.mutedBy) && ` · ${mutedText(held.mutedBy)}`}
             </>
           )}
-          {whyNot && <em> · not for this hand: {whyNotText(whyNot)}</em>}
+          {whyNot && <em> {t('· not for this hand: {whyNot}', { whyNot: whyNotText(whyNot) })}</em>}
         </span>
         {hearings}
         <LabelsChoice labels={labels} onLabels={onLabels} />

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { formatFrets, type Frets } from '../../../core/index.ts';
+import { formatFrets, type Frets, t } from '../../../core/index.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
@@ -36,7 +36,7 @@ export function GripRow({ title, label, grips, playing = -1, guitar, onShow }: G
               type="button"
               className={i === playing ? 'around-playing' : ''}
               onClick={() => onShow(grip.frets)}
-              aria-label={`Show ${formatFrets(grip.frets)}`}
+              aria-label={t('Show {formatFrets}', { formatFrets: formatFrets(grip.frets) })}
             >
               {head}
               <GripDiagram grip={grip} guitar={guitar} />

@@ -15,6 +15,9 @@ import {
   type Frets,
   type Key,
   type NoteName,
+  msg,
+  t,
+  type Msg,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
 import { useFresh } from '../../keep/fresh.ts';
@@ -53,19 +56,19 @@ interface GripsPlaceProps {
 }
 
 const KEYS: Keys = [
-  ['↑ ↓', 'on the neck: the string above, below'],
-  ['← →', 'its finger a fret down, up'],
-  ['0', 'let it ring open'],
-  ['X', 'leave it out'],
-  ['H', 'hear it'],
-  ['?', 'this sheet'],
+  ['↑ ↓', msg('on the neck: the string above, below')],
+  ['← →', msg('its finger a fret down, up')],
+  ['0', msg('let it ring open')],
+  ['X', msg('leave it out')],
+  ['H', msg('hear it')],
+  ['?', msg('this sheet')],
 ];
 
-const VIEWS: Readonly<Record<GripsView, string>> = {
-  around: 'Around it',
-  areas: 'In five areas',
-  climb: 'Many grips of it',
-  thread: 'A thread',
+const VIEWS: Readonly<Record<GripsView, Msg>> = {
+  around: msg('Around it'),
+  areas: msg('In five areas'),
+  climb: msg('Many grips of it'),
+  thread: msg('A thread'),
 };
 
 const NO_WORDS = {};
@@ -118,8 +121,8 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
       header={
         <>
           <div className="head-title">
-            <h1>Grips</h1>
-            <span className="facts">for {player.name}</span>
+            <h1>{t('Grips')}</h1>
+            <span className="facts">{t('for {name}', { name: player.name })}</span>
           </div>
           <span className="head-gap" />
           <SaveState />
@@ -133,7 +136,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
             disabled={pitches.length === 0}
             onClick={hear}
           >
-            Hear it
+            {t('Hear it')}
           </Button>
         </>
       }
@@ -159,7 +162,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
             labels={labels}
             onLabels={setLabels}
             hearings={
-              <span className="hand-labels" role="group" aria-label="Heard">
+              <span className="hand-labels" role="group" aria-label={t('Heard')}>
                 {HEARINGS.map((how) => (
                   <button
                     key={how}
@@ -182,10 +185,10 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
             value={view}
             onChange={(_, next: GripsView) => set({ view: next === 'around' ? null : next })}
             variant="scrollable"
-            aria-label="What to look at"
+            aria-label={t('What to look at')}
           >
             {(Object.keys(VIEWS) as GripsView[]).map((one) => (
-              <Tab key={one} value={one} label={VIEWS[one]} />
+              <Tab key={one} value={one} label={t(VIEWS[one])} />
             ))}
           </Tabs>
           {view === 'around' && notes.length === 0 && (
@@ -208,7 +211,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
             />
           )}
           {(view === 'areas' || view === 'climb') && chord === null && (
-            <p className="side-empty">Name a chord above, or put fingers on the neck that make one.</p>
+            <p className="side-empty">{t('Name a chord above, or put fingers on the neck that make one.')}</p>
           )}
           {view === 'thread' && (
             <ThreadView
@@ -273,7 +276,9 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
         open={forgotten !== null}
         goes
         onClose={() => setForgotten(null)}
-        message={forgotten && `${forgotten.before.name ?? forgotten.grip} is in the bin for thirty days.`}
+        message={
+          forgotten && t('{name} is in the bin for thirty days.', { name: forgotten.before.name ?? forgotten.grip })
+        }
         action={
           <Button
             size="small"
@@ -283,7 +288,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
               setForgotten(null);
             }}
           >
-            Undo
+            {t('Undo')}
           </Button>
         }
       />

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { parseFrets, type Frets, type NamedGrip } from '../../../core/index.ts';
+import { barsText, parseFrets, type Frets, type NamedGrip, t } from '../../../core/index.ts';
 import type { GripWords } from '../../keep/player.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
@@ -51,12 +51,12 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, o
   // What has no name as a chord cannot be called.
   const named = found.filter(({ symbol }) => symbol !== '').slice(0, MOST_AT_ONCE);
   return (
-    <section className="my-grips" aria-label="Grips of mine">
+    <section className="my-grips" aria-label={t('Grips of mine')}>
       <header>
-        <h2>Grips of mine</h2>
+        <h2>{t('Grips of mine')}</h2>
         {named.length > 0 && (
           <Button size="small" onClick={() => onPractise(named)}>
-            Practise {named.length === 1 ? 'it' : 'them'}
+            {named.length === 1 ? t('Practise it') : t('Practise them')}
           </Button>
         )}
       </header>
@@ -64,16 +64,16 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, o
         <TextField
           size="small"
           fullWidth
-          label="Find by chord, name, tag or note"
+          label={t('Find by chord, name, tag or note')}
           value={search}
           onChange={({ target }) => setSearch(target.value)}
         />
       )}
-      {found.length === 0 && <p className="side-empty">None of them is called so.</p>}
+      {found.length === 0 && <p className="side-empty">{t('None of them is called so.')}</p>}
       <ul>
         {found.map(({ grip, frets, symbol, name, tags = [], note }) => (
           <li key={grip}>
-            <button type="button" onClick={() => onShow(frets)} aria-label={`Show ${name ?? grip}`}>
+            <button type="button" onClick={() => onShow(frets)} aria-label={t('Show {name}', { name: name ?? grip })}>
               <GripDiagram grip={fingered(frets)} guitar={guitar} />
               <span>
                 {symbol && <ChordSymbol symbol={symbol} />} <b>{name ?? grip}</b>
@@ -96,10 +96,10 @@ function WhereUsed({ uses }: { readonly uses: readonly GripUse[] }) {
   if (tunes.size === 0) return null;
   return (
     <p className="my-grips-uses">
-      used in{' '}
+      {t('used in')}{' '}
       {[...tunes].map(([tuneId, bars]) => (
         <Link key={tuneId} to={`/tunes/${tuneId}/bench`}>
-          {bars[0]!.title}, bar{bars.length > 1 ? 's' : ''} {bars.map(({ bar }) => bar).join(', ')}
+          {bars[0]!.title}, {barsText(bars.map(({ bar }) => bar))}
         </Link>
       ))}
     </p>
@@ -136,9 +136,9 @@ export function GripWordsFields({ words, onWords }: WordsProps) {
   );
   return (
     <div className="my-grips-words">
-      {field('Its name', name, 120, (text) => ({ name: text }))}
-      {field('Tags, with commas', tags.join(', '), 200, (text) => ({ tags: tagsOf(text) }))}
-      {field('Note', note, 2000, (text) => ({ note: text }))}
+      {field(t('Its name'), name, 120, (text) => ({ name: text }))}
+      {field(t('Tags, with commas'), tags.join(', '), 200, (text) => ({ tags: tagsOf(text) }))}
+      {field(t('Note'), note, 2000, (text) => ({ note: text }))}
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import Button from '@mui/material/Button';
-import { musical, NAME_RULES, type ChordName } from '../../../core/index.ts';
+import { musical, NAME_RULES, type ChordName, t } from '../../../core/index.ts';
 import type { GripMark } from '../../keep/player.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -28,14 +28,14 @@ export function Names(props: NamesProps) {
   const { side, names, chosen, onChoose, grip, isKept, isBanished, onMark, words, mine } = props;
   if (side)
     return (
-      <aside className="side" aria-label="Grips of a chord">
+      <aside className="side" aria-label={t('Grips of a chord')}>
         {side}
       </aside>
     );
   return (
-    <aside className="side" aria-label="Names">
+    <aside className="side" aria-label={t('Names')}>
       <div className="grips-names-head">
-        <h2>What it is</h2>
+        <h2>{t('What it is')}</h2>
         {grip !== null && (
           <div className="side-actions">
             <Button
@@ -44,7 +44,7 @@ export function Names(props: NamesProps) {
               aria-pressed={isKept}
               onClick={() => onMark(isKept ? null : 'kept')}
             >
-              {isKept ? 'One of mine' : 'Keep among mine'}
+              {isKept ? t('One of mine') : t('Keep among mine')}
             </Button>
             <Button
               size="small"
@@ -52,7 +52,7 @@ export function Names(props: NamesProps) {
               aria-pressed={isBanished}
               onClick={() => onMark(isBanished ? null : 'banished')}
             >
-              {isBanished ? 'Banished' : 'Banish'}
+              {isBanished ? t('Banished') : t('Banish')}
             </Button>
           </div>
         )}
@@ -61,10 +61,10 @@ export function Names(props: NamesProps) {
       <div className="side-panel">
         {names.length === 0 && (
           <p className="side-empty">
-            These notes have no common name. They may be a cluster, or a chord and something beside it.
+            {t('These notes have no common name. They may be a cluster, or a chord and something beside it.')}
           </p>
         )}
-        <ul className="options grips-names" aria-label="Names">
+        <ul className="options grips-names" aria-label={t('Names')}>
           {names.map((name) => (
             <li key={name.symbol} className={`option ${name.symbol === chosen ? 'option-stands' : ''}`}>
               <button
@@ -77,7 +77,7 @@ export function Names(props: NamesProps) {
                 <span className="option-reason">
                   <Glyphs text={reasonOf(name)} />
                 </span>
-                <span className="name-fits" title={`${name.score} of 100`}>
+                <span className="name-fits" title={t('{score} of 100', { score: name.score })}>
                   {fitText(name.score)}
                 </span>
               </button>
@@ -93,14 +93,14 @@ export function Names(props: NamesProps) {
 /** How well a name fits what sounds, of 100 points, in a word. */
 function fitText(score: number): string {
   if (score >= 85) return 'fits';
-  if (score >= 65) return 'may be';
-  return score >= 45 ? 'at a pinch' : 'far-fetched';
+  if (score >= 65) return t('may be');
+  return score >= 45 ? t('at a pinch') : 'far-fetched';
 }
 
 /** What is missing, and what speaks most against the name. */
 function reasonOf({ missing, rules }: ChordName): string {
-  const without = missing.length > 0 ? [`without ${missing.map(musical).join(' and ')}`] : [];
+  const without = missing.length > 0 ? [t('without {missing}', { missing: missing.map(musical).join(' and ') })] : [];
   const against = NAME_RULES.filter(({ id }) => rules.includes(id) && !id.includes('root') && id !== 'no-fifth');
   const most = [...against].sort((a, b) => b.points - a.points)[0];
-  return [...without, ...(most ? [most.reason] : [])].join('; ') || 'every note has its place';
+  return [...without, ...(most ? [t(most.reason)] : [])].join('; ') || t('every note has its place');
 }

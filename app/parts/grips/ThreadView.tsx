@@ -14,6 +14,7 @@ import {
   type Frets,
   type Key,
   type Player,
+  t,
 } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { useMoves } from '../../work/answers.ts';
@@ -72,28 +73,28 @@ export function ThreadView(props: ThreadViewProps) {
     <div className="thread" aria-busy={solving.busy || !done}>
       <div className="areas-ask">
         <DraftField
-          label="Chords a note is to sound through"
+          label={t('Chords a note is to sound through')}
           value={through}
-          hint="two or more, as in F#m D A E"
+          hint={t('two or more, as in F#m D A E')}
           faultOf={(text) => faultOf(text, musicalKey)}
           onTake={(text) => onThrough(text.trim().replace(/\s+/g, ' '))}
           width={420}
         />
         {stands && (
           <Button size="small" variant="outlined" onClick={() => setMade({ of: '', cells: NO_CELLS })}>
-            Without a thread
+            {t('Without a thread')}
           </Button>
         )}
         {tuneId !== null && (
           <Button size="small" variant="outlined" component={Link} to={`/tunes/${tuneId}/bench`}>
-            In the tune: select a span, then M
+            {t('In the tune: select a span, then M')}
           </Button>
         )}
       </div>
       <GripRow
         title={
           <>
-            {stands ? 'With the thread' : 'As they stand'}
+            {stands ? t('With the thread') : t('As they stand')}
             <Button
               size="small"
               variant="outlined"
@@ -101,11 +102,11 @@ export function ThreadView(props: ThreadViewProps) {
               disabled={columns.length === 0}
               onClick={() => onHear(pitches, CHORD)}
             >
-              Hear them
+              {t('Hear them')}
             </Button>
           </>
         }
-        label="The chords"
+        label={t('The chords')}
         playing={playing ?? -1}
         grips={columns.flatMap(({ column, grip }) =>
           grip ? [{ grip, head: <ChordSymbol symbol={symbolOf(column.chord!)} /> }] : [],
@@ -114,7 +115,7 @@ export function ThreadView(props: ThreadViewProps) {
         onShow={onShow}
       />
       {solving.failed && <p role="alert">{solving.failed}</p>}
-      <ul className="options thread-options" aria-label="Threads">
+      <ul className="options thread-options" aria-label={t('Threads')}>
         {list.map((move) => (
           <MoveRow
             key={keyOf(move)}
@@ -132,7 +133,7 @@ export function ThreadView(props: ThreadViewProps) {
       </ul>
       {list.length === 0 && (
         <p className="side-empty" role="status">
-          {done ? 'No note can sound through all of them.' : 'Looking for notes that can stay…'}
+          {done ? t('No note can sound through all of them.') : t('Looking for notes that can stay…')}
         </p>
       )}
     </div>
@@ -140,11 +141,17 @@ export function ThreadView(props: ThreadViewProps) {
 }
 
 const chartOf = (chords: string, key: Key | null) =>
-  `${key ? `key: ${headerKey(key)}\n` : ''}| ${chords.split(' ').join(' | ')} |`;
+  `${
+    key
+      ? `${t('key: {headerKey}', { headerKey: headerKey(key) })}
+`
+      : ''
+  }| ${chords.split(' ').join(' | ')} |`;
 
 function faultOf(text: string, key: Key | null): string | null {
   const words = text.trim().split(/\s+/);
-  if (words.length < 2 || words.length > MOST_CHORDS) return `Two chords to ${MOST_CHORDS}.`;
+  if (words.length < 2 || words.length > MOST_CHORDS)
+    return t('Two chords to {most_chords}.', { most_chords: MOST_CHORDS });
   const chart = parseChart(chartOf(words.join(' '), key));
   return chart.ok ? null : chart.problems.map(problemText).join(' ');
 }

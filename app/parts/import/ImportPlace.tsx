@@ -9,14 +9,18 @@ import {
   changeBetween,
   CHORD_LENGTHS,
   lostText,
+  msg,
   parseTune,
   partsOfTune,
+  plural,
   problemLine,
   STANDARD_TUNING,
+  t,
   tuningKey,
   withHeader,
   writeTuneFile,
   type MelodyCells,
+  type Msg,
   type Patch,
 } from '../../../core/index.ts';
 import type { ChordPart, Choices, Imported } from '../../../formats/index.ts';
@@ -46,24 +50,24 @@ export interface ImportInto {
 }
 
 const KEYS: Keys = [
-  ['O', 'choose a file'],
-  ['Ctrl V', 'read what was copied: ABC, MusicXML, a chart'],
-  ['?', 'this sheet'],
+  ['O', msg('choose a file')],
+  ['Ctrl V', msg('read what was copied: ABC, MusicXML, a chart')],
+  ['?', msg('this sheet')],
 ];
-const KINDS: Readonly<Record<Imported['kind'], string>> = {
-  text: 'a chart as text',
-  words: 'chords over words, which do not say where the bars are',
-  abc: 'ABC',
-  musicxml: 'MusicXML',
-  midi: 'MIDI',
-  json: 'a tune as JSON',
+const KINDS: Readonly<Record<Imported['kind'], Msg>> = {
+  text: msg('a chart as text'),
+  words: msg('chords over words, which do not say where the bars are'),
+  abc: msg('ABC'),
+  musicxml: msg('MusicXML'),
+  midi: msg('MIDI'),
+  json: msg('a tune as JSON'),
 };
 const ENDINGS = '.abc,.cho,.chopro,.pro,.musicxml,.mxl,.xml,.mid,.midi,.txt,.json';
 /** The shortest notes of a MIDI file, in ticks. */
 const GRIDS = [
-  [240, 'eighths'],
-  [120, 'sixteenths'],
-  [60, 'thirty-seconds'],
+  [240, msg('eighths')],
+  [120, msg('sixteenths')],
+  [60, msg('thirty-seconds')],
 ] as const;
 
 /** A file is looked at before anything is kept: its bars, its melody, and what was not understood. */
@@ -86,7 +90,7 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
       const [pasted] = clipboardData?.files ?? [];
       const text = clipboardData?.getData('text/plain') ?? '';
       if (pasted) void open(pasted);
-      else if (text.trim() !== '') void open(new File([text], 'what was pasted'));
+      else if (text.trim() !== '') void open(new File([text], t('what was pasted')));
     };
     const press = ({ key, ctrlKey, metaKey, target }: KeyboardEvent) => {
       const isField = target instanceof Element && target.closest('input, textarea, [role="combobox"]');
@@ -105,8 +109,8 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
       header={
         <>
           <div className="head-title">
-            <h1>Import</h1>
-            {into && <span className="facts">beside {into.title}</span>}
+            <h1>{t('Import')}</h1>
+            {into && <span className="facts">{t('beside {title}', { title: into.title })}</span>}
           </div>
           <span className="head-gap" />
           <SaveState />
@@ -128,20 +132,20 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
           if (dropped) void open(dropped);
         }}
       >
-        <section className="import-side" aria-label="The file">
+        <section className="import-side" aria-label={t('The file')}>
           <Button
             variant={imported ? 'outlined' : 'contained'}
             color={imported ? 'primary' : 'secondary'}
             onClick={() => chooser.current?.click()}
           >
-            {imported ? 'Another file' : 'Choose a file'}
+            {imported ? t('Another file') : t('Choose a file')}
           </Button>
           <input
             ref={chooser}
             type="file"
             hidden
             accept={ENDINGS}
-            aria-label="A file to import"
+            aria-label={t('A file to import')}
             onChange={({ target }) => {
               const [chosen] = target.files ?? [];
               if (chosen) void open(chosen);
@@ -150,11 +154,12 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
           />
           {!file && (
             <p className="import-hint">
-              Or drop one here, or paste its text. MusicXML (also .mxl), ABC, MIDI, ChordPro, chords over words, a chart
-              as text, or JSON. It is looked at first; nothing is kept until you say so.
+              {t(
+                'Or drop one here, or paste its text. MusicXML (also .mxl), ABC, MIDI, ChordPro, chords over words, a chart as text, or JSON. It is looked at first; nothing is kept until you say so.',
+              )}
             </p>
           )}
-          {busy && <p role="status">Reading {file?.name}…</p>}
+          {busy && <p role="status">{t('Reading {name}…', { name: file?.name })}</p>}
           {failed !== null && (
             <p className="import-failed" role="alert">
               <Glyphs text={failed} />
@@ -166,9 +171,11 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
           {imported && (
             <details className="import-lost" open={imported.lost.length > 0 && imported.lost.length <= FEW}>
               <summary>
-                {imported.lost.length === 0 ? 'All of it was understood' : `Not carried over: ${imported.lost.length}`}
+                {imported.lost.length === 0
+                  ? t('All of it was understood')
+                  : t('Not carried over: {lost}', { lost: imported.lost.length })}
               </summary>
-              <ul aria-label="Not carried over">
+              <ul aria-label={t('Not carried over')}>
                 {imported.lost.map((one, i) => (
                   <li key={i}>
                     <Glyphs text={lostText(one)} />
@@ -178,7 +185,7 @@ export function ImportPlace({ into }: { readonly into: ImportInto | null }) {
             </details>
           )}
         </section>
-        <section className="import-seen" aria-label="What it would be">
+        <section className="import-seen" aria-label={t('What it would be')}>
           {imported && <Seen text={imported.text} />}
         </section>
       </div>
@@ -207,10 +214,10 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
   const none = kind === 'abc' ? [] : ['nothing'];
   return (
     <div className="import-choices">
-      <p>It is {KINDS[kind]}.</p>
+      <p>{t('It is {kinds}.', { kinds: KINDS[kind] })}</p>
       {tunes.length > 1 && (
         <Pick
-          label="Tune"
+          label={t('Tune')}
           value={tune}
           names={tunes}
           onPick={(chosen) => onChoose({ tune: chosen, part: undefined })}
@@ -218,47 +225,51 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
       )}
       {parts.length > 1 && (
         <Pick
-          label="The melody is"
+          label={t('The melody is')}
           value={part + none.length}
           names={[...none, ...parts]}
           help={
-            !guessed ? undefined : part < 0 ? 'A guess: all of it accompanies.' : 'A guess: it looks most like a tune.'
+            !guessed
+              ? undefined
+              : part < 0
+                ? t('A guess: all of it accompanies.')
+                : t('A guess: it looks most like a tune.')
           }
           onPick={(chosen) => onChoose({ part: chosen - none.length })}
         />
       )}
       {part >= 0 && (
         <Pick
-          label="Its octave"
+          label={t('Its octave')}
           value={(choices.octave ?? 0) + 2}
-          names={['two lower', 'one lower', 'as it is', 'one higher', 'two higher']}
+          names={[t('two lower'), t('one lower'), t('as it is'), t('one higher'), t('two higher')]}
           onPick={(chosen) => onChoose({ octave: chosen - 2 })}
         />
       )}
       {chordPart !== undefined && parts.length > 0 && (
         <Pick
-          label="Chords, by ear, from"
+          label={t('Chords, by ear, from')}
           value={sources.indexOf(chordPart)}
           names={sources.map((source) =>
-            source === 'none' ? 'nothing' : source === 'others' ? 'all but the melody' : parts[source]!,
+            source === 'none' ? 'nothing' : source === 'others' ? t('all but the melody') : parts[source]!,
           )}
-          help={chordPart === 'none' ? undefined : 'A proposal: named by what sounds together.'}
+          help={chordPart === 'none' ? undefined : t('A proposal: named by what sounds together.')}
           onPick={(chosen) => onChoose({ chordPart: sources[chosen]! })}
         />
       )}
       {kind === 'words' && (
         <Pick
-          label="Each chord lasts"
+          label={t('Each chord lasts')}
           value={CHORD_LENGTHS.indexOf(choices.chordBars ?? 1)}
-          names={['half a bar', 'a bar', 'two bars']}
+          names={[t('half a bar'), t('a bar'), t('two bars')]}
           onPick={(chosen) => onChoose({ chordBars: CHORD_LENGTHS[chosen]! })}
         />
       )}
       {kind === 'midi' && (
         <Pick
-          label="Shortest notes"
+          label={t('Shortest notes')}
           value={GRIDS.findIndex(([grid]) => grid === (choices.grid ?? GRIDS[1][0]))}
-          names={GRIDS.map(([, name]) => name)}
+          names={GRIDS.map(([, name]) => t(name))}
           onPick={(chosen) => onChoose({ grid: GRIDS[chosen]![0] })}
         />
       )}
@@ -267,7 +278,7 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
           control={
             <Switch size="small" checked={choices.repeats ?? true} onChange={(_, repeats) => onChoose({ repeats })} />
           }
-          label="With its repeats"
+          label={t('With its repeats')}
         />
       )}
     </div>
@@ -283,20 +294,24 @@ function WithIt({ imported: { takes, moves, guitar } }: { readonly imported: Imp
     <div className="import-with">
       {takes.length > 0 && (
         <p>
-          With {takes.length === 1 ? 'a take' : `${takes.length} takes`}: {takes.map(({ name }) => name).join(', ')}
-          {pins > 0 && ` (${pins} ${pins === 1 ? 'chord' : 'chords'} decided)`}.
+          {plural(takes.length, 'With a take: {takes}', 'With {n} takes: {takes}', {
+            takes: takes.map(({ name }) => name).join(', '),
+          })}
+          {pins > 0 && ` (${plural(pins, '{n} chord decided', '{n} chords decided')})`}.
         </p>
       )}
       {moves.length > 0 && (
         <p>
-          {moves.length === 1 ? 'A kept move comes' : `${moves.length} kept moves come`} with it:{' '}
-          {moves.map(({ move }) => move.name).join(', ')}.
+          {plural(moves.length, 'A kept move comes with it: {moves}.', '{n} kept moves come with it: {moves}.', {
+            moves: moves.map(({ move }) => move.name).join(', '),
+          })}
         </p>
       )}
       {!isUsual && (
         <p>
-          Its grips lie on {guitar.tuning}
-          {guitar.capo > 0 && `, capo ${guitar.capo}`}: let a player with that guitar play it.
+          {t('Its grips lie on')} {guitar.tuning}
+          {guitar.capo > 0 && t(', capo {capo}', { capo: guitar.capo })}
+          {t(': let a player with that guitar play it.')}
         </p>
       )}
     </div>
@@ -347,7 +362,7 @@ function Ways({ imported, into }: { readonly imported: Imported; readonly into: 
       <Form method="post" encType="multipart/form-data">
         <input type="hidden" name="file" value={writeTuneFile(imported)} />
         <Button type="submit" variant="contained" color="secondary">
-          Put it on the shelf
+          {t('Put it on the shelf')}
         </Button>
       </Form>
       {into && hasChords && (
@@ -359,24 +374,26 @@ function Ways({ imported, into }: { readonly imported: Imported; readonly into: 
               `tune:${into.id}`,
               into.version,
               { chartText: changeBetween(into.chartText, chart) },
-              'the chords of a file',
+              t('the chords of a file'),
             );
           }}
         >
-          Its chords for {into.title}
+          {t('Its chords for {title}', { title: into.title })}
         </Button>
       )}
       {into && melody && 'patch' in melody && (
         <Button
           variant="outlined"
-          onClick={() => done(`melody:${into.id}`, into.melody.version, melody.patch, 'the melody of a file')}
+          onClick={() => done(`melody:${into.id}`, into.melody.version, melody.patch, t('the melody of a file'))}
         >
-          Its melody for {into.title}
+          {t('Its melody for {title}', { title: into.title })}
         </Button>
       )}
       {into && melody && 'said' in melody && (
         <p className="import-misfit">
-          <Glyphs text={`Its melody does not fit the bars of ${into.title}: ${melody.said}`} />
+          <Glyphs
+            text={t('Its melody does not fit the bars of {title}: {said}', { title: into.title, said: melody.said })}
+          />
         </p>
       )}
     </div>

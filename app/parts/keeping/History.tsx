@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Form, Link } from 'react-router';
-import { parseChart } from '../../../core/index.ts';
+import { msg, parseChart, plural, t } from '../../../core/index.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { Bars } from '../chart/Bars.tsx';
 import { Frame } from '../frame/Frame.tsx';
@@ -30,9 +30,9 @@ interface HistoryProps {
 }
 
 const KEYS: Keys = [
-  ['Tab', 'from day to day'],
-  ['Enter', 'look at the day'],
-  ['?', 'this sheet'],
+  ['Tab', msg('from day to day')],
+  ['Enter', msg('look at the day')],
+  ['?', msg('this sheet')],
 ];
 
 /** What a tune was at the end of each day it was worked on, and the way back to it. */
@@ -46,20 +46,20 @@ export function History({ tuneId, title, chartText, days, at, then, now }: Histo
         <>
           <div className="head-title">
             <h1>{title}</h1>
-            <span className="facts">its history</span>
+            <span className="facts">{t('its history')}</span>
           </div>
           <span className="head-gap" />
           <SaveState />
           <KeySheet keys={KEYS} />
           <Button component={Link} to={`/tunes/${tuneId}/chart`} variant="outlined">
-            To the chart
+            {t('To the chart')}
           </Button>
         </>
       }
     >
       <div className="history">
-        <nav className="players-list" aria-label="Days">
-          {days.length === 0 && <p className="keeping-none">Nothing was changed in it yet.</p>}
+        <nav className="players-list" aria-label={t('Days')}>
+          {days.length === 0 && <p className="keeping-none">{t('Nothing was changed in it yet.')}</p>}
           {days.map((day) => (
             <Link
               key={day.at}
@@ -76,24 +76,26 @@ export function History({ tuneId, title, chartText, days, at, then, now }: Histo
         {then === null || at === null ? (
           <p className="history-none">
             {days.length > 0 &&
-              'Choose a day to see what the tune was at the end of it. Going back is a change like any other: it can be gone back on.'}
+              t(
+                'Choose a day to see what the tune was at the end of it. Going back is a change like any other: it can be gone back on.',
+              )}
           </p>
         ) : (
           <div className="history-then">
             <div className="history-ways">
               <p>
                 {at === days[0]?.at
-                  ? 'This is what it is now.'
+                  ? t('This is what it is now.')
                   : then.chartText === chartText
-                    ? 'The chart was what it is now.'
-                    : 'The chart was another.'}{' '}
+                    ? t('The chart was what it is now.')
+                    : t('The chart was another.')}{' '}
                 {then.takes.map(({ name, cells }) => `${name}: ${choicesText(Object.keys(cells).length)}`).join('; ')}
               </p>
               {at !== days[0]?.at && (
                 <Form method="post">
                   <input type="hidden" name="at" value={at} />
                   <Button type="submit" variant="contained" color="secondary">
-                    Go back to this day
+                    {t('Go back to this day')}
                   </Button>
                 </Form>
               )}
@@ -106,7 +108,7 @@ export function History({ tuneId, title, chartText, days, at, then, now }: Histo
   );
 }
 
-const choicesText = (number: number) => (number === 1 ? 'one choice' : `${number === 0 ? 'no' : number} choices`);
+const choicesText = (number: number) => (number === 0 ? t('no choices') : plural(number, 'one choice', '{n} choices'));
 
 function whatText({ chart, melody, takes }: Changes): string {
   const parts = Object.entries({ chart, melody, bench: takes }).filter(([, times]) => times > 0);

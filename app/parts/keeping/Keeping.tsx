@@ -1,3 +1,4 @@
+import { listed, decimal, msg, plural, t, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -13,7 +14,7 @@ import { EVERYTHING, useFresh } from '../../keep/fresh.ts';
 import { Frame } from '../frame/Frame.tsx';
 import { KeySheet, type Keys } from '../frame/KeySheet.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
-import { agoText, counted, whenText } from '../frame/when.ts';
+import { agoText, whenText } from '../frame/when.ts';
 import './keeping.css';
 
 type BackupKind = 'daily' | 'weekly' | 'by-hand' | 'before-restore' | 'before-migration' | 'brought-in';
@@ -52,28 +53,28 @@ interface KeepingProps {
   readonly now: number;
 }
 
-const MADE: Readonly<Record<BackupKind, string>> = {
-  daily: 'of the day',
-  weekly: 'of the week',
-  'by-hand': 'made by you',
-  'before-restore': 'before another was put back',
-  'before-migration': 'before Yellow Heron was renewed',
-  'brought-in': 'brought in',
+const MADE: Readonly<Record<BackupKind, Msg>> = {
+  daily: msg('of the day'),
+  weekly: msg('of the week'),
+  'by-hand': msg('made by you'),
+  'before-restore': msg('before another was put back'),
+  'before-migration': msg('before Yellow Heron was renewed'),
+  'brought-in': msg('brought in'),
 };
-const BINNED: Readonly<Record<BinKind, string>> = {
-  tune: 'tune',
-  take: 'take',
-  player: 'player',
-  grip: 'grip',
-  move: 'move',
+const BINNED: Readonly<Record<BinKind, Msg>> = {
+  tune: msg('tune'),
+  take: msg('take'),
+  player: msg('player'),
+  grip: msg('grip'),
+  move: msg('move'),
 };
 const BIN_DAYS = 30;
 const DAY_MS = 86_400_000;
 
 const KEYS: Keys = [
-  ['B', 'back everything up'],
-  ['Tab', 'from one to the next'],
-  ['?', 'this sheet'],
+  ['B', msg('back everything up')],
+  ['Tab', msg('from one to the next')],
+  ['?', msg('this sheet')],
 ];
 
 /** What is kept: backups of everything, and what was deleted. */
@@ -108,12 +109,13 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
     try {
       const reply = await fetch('/keeping/bring-in', { method: 'POST', body: chosen });
       const told = (await reply.json()) as { broughtIn?: string; problem?: string };
-      if (told.broughtIn === undefined) return setBringing({ problem: told.problem ?? 'This file could not be read.' });
+      if (told.broughtIn === undefined)
+        return setBringing({ problem: told.problem ?? t('This file could not be read.') });
       setBringing(null);
       await navigate(`?backup=${told.broughtIn}`);
     } catch {
       setBringing({
-        problem: 'The file could not be sent: Yellow Heron does not answer, or it is larger than a gigabyte.',
+        problem: t('The file could not be sent: Yellow Heron does not answer, or it is larger than a gigabyte.'),
       });
     }
     await revalidate();
@@ -133,14 +135,14 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
       header={
         <>
           <div className="head-title">
-            <h1>Keeping</h1>
-            <span className="facts">backups, and what was deleted</span>
+            <h1>{t('Keeping')}</h1>
+            <span className="facts">{t('backups, and what was deleted')}</span>
           </div>
           <span className="head-gap" />
           <SaveState />
           <KeySheet keys={KEYS} />
           <Button variant="contained" color="secondary" onClick={() => post({ intent: 'back-up' })}>
-            Back everything up
+            {t('Back everything up')}
           </Button>
         </>
       }
@@ -148,8 +150,8 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
       <div className="keeping">
         {unreadable.length > 0 && (
           <section aria-labelledby="unreadable">
-            <h2 id="unreadable">Cannot be read</h2>
-            <p>Damaged, or written by a newer Yellow Heron. Nothing was changed in it; all else works.</p>
+            <h2 id="unreadable">{t('Cannot be read')}</h2>
+            <p>{t('Damaged, or written by a newer Yellow Heron. Nothing was changed in it; all else works.')}</p>
             <ul>
               {unreadable.map(({ kind, id, title }) => (
                 <li key={`${kind} ${id}`}>
@@ -157,7 +159,7 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
                   <span>{kind}</span>
                   <span className="keeping-ways">
                     <Button size="small" href={`/keeping/raw/${kind}/${encodeURIComponent(id)}`} download>
-                      Save its raw text
+                      {t('Save its raw text')}
                     </Button>
                   </span>
                 </li>
@@ -166,20 +168,21 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
           </section>
         )}
         <section aria-labelledby="backups">
-          <h2 id="backups">Backups</h2>
+          <h2 id="backups">{t('Backups')}</h2>
           <p>
-            Each holds everything, in one file. One is made every day and kept for a week, one every week for two
-            months; those made by you stay. To move to another machine, take one there and bring it in.
+            {t(
+              'Each holds everything, in one file. One is made every day and kept for a week, one every week for two months; those made by you stay. To move to another machine, take one there and bring it in.',
+            )}
           </p>
           <div className="keeping-ways">
             <Button variant="outlined" onClick={() => file.current?.click()} disabled={bringing === 'reading'}>
-              {bringing === 'reading' ? 'Reading…' : 'Bring one in…'}
+              {bringing === 'reading' ? t('Reading…') : t('Bring one in…')}
             </Button>
             <input
               ref={file}
               type="file"
               hidden
-              aria-label="A backup from elsewhere"
+              aria-label={t('A backup from elsewhere')}
               onChange={({ target }) => {
                 const chosen = target.files?.[0];
                 if (chosen) void bringIn(chosen);
@@ -192,21 +195,23 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
               {bringing.problem}
             </p>
           )}
-          {backups.length === 0 && <p className="keeping-none">None yet. The first is made with the first tune.</p>}
-          <ul aria-label="Backups">
+          {backups.length === 0 && (
+            <p className="keeping-none">{t('None yet. The first is made with the first tune.')}</p>
+          )}
+          <ul aria-label={t('Backups')}>
             {backups.map(({ name, kind, at, bytes }) => (
               <li key={name}>
                 <span className="keeping-what">{whenText(at, now)}</span>
                 <span>
-                  {agoText(now - at)}, {MADE[kind]}
+                  {agoText(now - at)}, {t(MADE[kind])}
                 </span>
                 <span>{sizeText(bytes)}</span>
                 <span className="keeping-ways">
                   <Button size="small" onClick={() => look(name)}>
-                    Look into it
+                    {t('Look into it')}
                   </Button>
                   <Button size="small" href={`/keeping/backups/${name}`} download>
-                    Save as a file
+                    {t('Save as a file')}
                   </Button>
                 </span>
               </li>
@@ -214,30 +219,30 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
           </ul>
         </section>
         <section aria-labelledby="bin">
-          <h2 id="bin">The bin</h2>
-          <p>What was deleted stays here for thirty days.</p>
+          <h2 id="bin">{t('The bin')}</h2>
+          <p>{t('What was deleted stays here for thirty days.')}</p>
           {(bin.length > 4 || words !== '') && (
             <Form onChange={(event) => void submit(event.currentTarget, { replace: true, preventScrollReset: true })}>
-              <TextField size="small" label="Find in the bin" name="words" defaultValue={words} />
+              <TextField size="small" label={t('Find in the bin')} name="words" defaultValue={words} />
             </Form>
           )}
           {bin.length === 0 && (
-            <p className="keeping-none">{words === '' ? 'It is empty.' : 'Nothing in it is called so.'}</p>
+            <p className="keeping-none">{words === '' ? t('It is empty.') : t('Nothing in it is called so.')}</p>
           )}
-          <ul aria-label="The bin">
+          <ul aria-label={t('The bin')}>
             {bin.map(({ kind, id, title, of, deletedAt }) => (
               <li key={`${kind} ${id}`}>
                 <span className="keeping-what">{title}</span>
                 <span>
-                  {BINNED[kind]}
-                  {of !== null && ` of ${of}`}
+                  {t(BINNED[kind])}
+                  {of !== null && ` ${t('of {of}', { of })}`}
                 </span>
                 <span>
                   {agoText(now - deletedAt)}, {daysLeft(now - deletedAt)}
                 </span>
                 <span className="keeping-ways">
                   <Button size="small" variant="outlined" onClick={() => post({ intent: 'bring-back', kind, id })}>
-                    Bring back
+                    {t('Bring back')}
                   </Button>
                 </span>
               </li>
@@ -257,7 +262,7 @@ export function Keeping({ backups, shown, bin, words, unreadable, now }: Keeping
       )}
       <Notice
         open={fetcher.state === 'idle' && answer?.backedUp !== undefined}
-        message="Everything was backed up, and checked."
+        message={t('Everything was backed up, and checked.')}
         goes
         onClose={() => fetcher.reset()}
       />
@@ -280,30 +285,44 @@ function Preview({ shown, made, pending, busy, onClose, onPutBack }: PreviewProp
   const { tunes, takes, players, keptGrips, keptMoves, titles, changedAt } = shown;
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
-      <DialogTitle>The backup of {whenText(made)}</DialogTitle>
+      <DialogTitle>{t('The backup of {when}', { when: whenText(made) })}</DialogTitle>
       <DialogContent>
         <p>
-          It was checked, and holds {counted(tunes, 'tune')}, {counted(takes, 'take')}, {counted(players, 'player')},{' '}
-          {counted(keptGrips, 'kept grip')} and {counted(keptMoves, 'kept move')}.
+          {t('It was checked, and holds {things}.', {
+            things: listed([
+              plural(tunes, '{n} tune', '{n} tunes'),
+              plural(takes, '{n} take', '{n} takes'),
+              plural(players, '{n} player', '{n} players'),
+              plural(keptGrips, '{n} kept grip', '{n} kept grips'),
+              plural(keptMoves, '{n} kept move', '{n} kept moves'),
+            ]),
+          })}
         </p>
         {changedAt !== null && (
           <p>
-            Last worked on {whenText(changedAt)}: {titles.join(', ')}
+            {t('Last worked on')} {whenText(changedAt)}: {titles.join(', ')}
             {tunes > titles.length && ' …'}
           </p>
         )}
         <p>
-          Putting it back takes the place of everything there is now. That is backed up first, and can be put back in
-          its turn.
+          {t(
+            'Putting it back takes the place of everything there is now. That is backed up first, and can be put back in its turn.',
+          )}
         </p>
         {pending > 0 && (
-          <p className="keeping-problem">{counted(pending, 'change')} not saved yet: wait for it first.</p>
+          <p className="keeping-problem">
+            {plural(
+              pending,
+              '{n} change not saved yet: wait for it first.',
+              '{n} changes not saved yet: wait for them first.',
+            )}
+          </p>
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>{t('Leave it')}</Button>
         <Button variant="contained" color="secondary" disabled={busy || pending > 0} onClick={onPutBack}>
-          {busy ? 'Putting it back…' : 'Put it back'}
+          {busy ? t('Putting it back…') : t('Put it back')}
         </Button>
       </DialogActions>
     </Dialog>
@@ -312,9 +331,11 @@ function Preview({ shown, made, pending, busy, onClose, onPutBack }: PreviewProp
 
 function daysLeft(ago: number): string {
   const days = Math.max(0, Math.ceil((BIN_DAYS * DAY_MS - ago) / DAY_MS));
-  return `${counted(days, 'day')} left`;
+  return plural(days, '{n} day left', '{n} days left');
 }
 
 function sizeText(bytes: number): string {
-  return bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+  return bytes < 1_000_000
+    ? t('{bytes} kB', { bytes: Math.ceil(bytes / 1000) })
+    : t('{bytes} MB', { bytes: decimal(bytes / 1_000_000, 1) });
 }

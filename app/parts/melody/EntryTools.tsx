@@ -1,3 +1,4 @@
+import { t, type Value } from '../../../core/index.ts';
 import BackspaceOutlined from '@mui/icons-material/BackspaceOutlined';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import Redo from '@mui/icons-material/Redo';
@@ -8,7 +9,6 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { Tip } from '../frame/Tip.tsx';
 import { Tool } from '../frame/Tool.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
-import type { Value } from '../../../core/index.ts';
 import type { EntryDeeds } from './useEntry.ts';
 
 interface EntryToolsProps {
@@ -40,7 +40,7 @@ export function EntryTools(props: EntryToolsProps) {
   const { value, dotted, thirds, inserting } = entry.entry;
   return (
     <>
-      <ToggleButtonGroup size="small" exclusive value={value} aria-label="Length" className="entry-lengths">
+      <ToggleButtonGroup size="small" exclusive value={value} aria-label={t('Length')} className="entry-lengths">
         {LENGTHS.map(([one, sign, name, key]) => (
           <ToggleButton key={one} value={one} aria-label={name} onClick={() => entry.value(one)}>
             <Tip label={`${name} (${key})`}>
@@ -49,52 +49,57 @@ export function EntryTools(props: EntryToolsProps) {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      <Switch label="dotted" tip="dotted (.)" on={dotted} onClick={entry.dot}>
+      <Switch label={t('dotted')} tip={t('dotted (.)')} on={dotted} onClick={entry.dot}>
         <span className="music">{'\uE1D5\uE1E7'}</span>
       </Switch>
-      <Switch label="three in the time of two" tip="three in the time of two (3)" on={thirds} onClick={entry.thirds}>
+      <Switch
+        label={t('three in the time of two')}
+        tip={t('three in the time of two (3)')}
+        on={thirds}
+        onClick={entry.thirds}
+      >
         <span className="entry-three">3</span>
       </Switch>
-      <Press label="rest" tip="a rest (R)" onClick={entry.rest}>
+      <Press label={t('rest')} tip={t('a rest (R)')} onClick={entry.rest}>
         <span className="music music-mid">{'\uE4E5'}</span>
       </Press>
-      <Press label="tie" tip="tie it on (T)" onClick={entry.tie}>
+      <Press label={t('tie')} tip={t('tie it on (T)')} onClick={entry.tie}>
         <span className="entry-tie" />
       </Press>
-      <Press label="phrase ends" tip="a phrase ends with it, or not (,)" onClick={entry.breathe}>
+      <Press label={t('phrase ends')} tip={t('a phrase ends with it, or not (,)')} onClick={entry.breathe}>
         <span className="music music-mid">{'\uE4CE'}</span>
       </Press>
-      <Press label="flatter" tip="flatter (-)" onClick={() => entry.inflect(-1)}>
+      <Press label={t('flatter')} tip={t('flatter (-)')} onClick={() => entry.inflect(-1)}>
         <Glyphs text="♭" />
       </Press>
-      <Press label="natural" tip="natural (=)" onClick={entry.natural}>
+      <Press label={t('natural')} tip={t('natural (=)')} onClick={entry.natural}>
         <span className="music music-mid">{'\uE261'}</span>
       </Press>
-      <Press label="sharper" tip="sharper (#)" onClick={() => entry.inflect(1)}>
+      <Press label={t('sharper')} tip={t('sharper (#)')} onClick={() => entry.inflect(1)}>
         <Glyphs text="♯" />
       </Press>
-      <Switch label="make room" tip="what is put in makes room (I)" on={inserting} onClick={entry.insert}>
-        <span className="entry-word">insert</span>
+      <Switch label={t('make room')} tip={t('what is put in makes room (I)')} on={inserting} onClick={entry.insert}>
+        <span className="entry-word">{t('insert')}</span>
       </Switch>
-      <Switch label="erase" tip="a click erases" on={erasing} onClick={() => onErasing(!erasing)}>
+      <Switch label={t('erase')} tip={t('a click erases')} on={erasing} onClick={() => onErasing(!erasing)}>
         <BackspaceOutlined fontSize="small" />
       </Switch>
       {times > 1 && (
-        <ToggleButtonGroup size="small" exclusive value={time ?? 0} aria-label="Time through the repeat">
+        <ToggleButtonGroup size="small" exclusive value={time ?? 0} aria-label={t('Time through the repeat')}>
           {Array.from({ length: times + 1 }, (_, i) => (
             <ToggleButton key={i} value={i} onClick={() => onTime(i === 0 ? null : i)}>
-              {i === 0 ? 'each time' : `${i}.`}
+              {i === 0 ? t('each time') : `${i}.`}
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
       )}
-      <Tool label="Undo" disabled={!canUndo} onClick={entry.undo}>
+      <Tool label={t('Undo')} disabled={!canUndo} onClick={entry.undo}>
         <Undo fontSize="small" />
       </Tool>
-      <Tool label="Redo" disabled={!canRedo} onClick={entry.redo}>
+      <Tool label={t('Redo')} disabled={!canRedo} onClick={entry.redo}>
         <Redo fontSize="small" />
       </Tool>
-      <Tool label={playing ? 'Stop' : 'Hear the melody'} onClick={onPlay}>
+      <Tool label={playing ? t('Stop') : t('Hear the melody')} onClick={onPlay}>
         {playing ? <Stop fontSize="small" /> : <PlayArrow fontSize="small" />}
       </Tool>
     </>

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { melodyRangeText, rangeOfMelody, type Chart, type MelodyCells } from '../../../core/index.ts';
+import { melodyRangeText, plural, rangeOfMelody, t, type Chart, type MelodyCells } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import type { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
 import { later } from '../frame/later.tsx';
@@ -25,7 +25,7 @@ export function MelodyPart({ chart, barIds, melody }: MelodyPartProps) {
   const said = useMemo(() => rangeText(melody.cells, chart), [melody.cells, chart]);
   const [tools, setTools] = useState<HTMLElement | null>(null);
   return (
-    <section className="melody" aria-label="Melody" data-open={open}>
+    <section className="melody" aria-label={t('Melody')} data-open={open}>
       <div className="melody-head">
         <button
           type="button"
@@ -36,7 +36,7 @@ export function MelodyPart({ chart, barIds, melody }: MelodyPartProps) {
             setOpened(!open);
           }}
         >
-          <span aria-hidden="true">{open ? '▾' : '▴'}</span> Melody
+          <span aria-hidden="true">{open ? '▾' : '▴'}</span> {t('Melody')}
         </button>
         <span className="melody-range">
           <Glyphs text={said} />
@@ -44,7 +44,7 @@ export function MelodyPart({ chart, barIds, melody }: MelodyPartProps) {
         <div ref={setTools} className="melody-tools" />
       </div>
       {open && (
-        <Suspense fallback={<p className="melody-wait">The stave is coming…</p>}>
+        <Suspense fallback={<p className="melody-wait">{t('The stave is coming…')}</p>}>
           <MelodyDesk chart={chart} barIds={barIds} melody={melody} tools={tools} focuses={opened} />
         </Suspense>
       )}
@@ -53,18 +53,20 @@ export function MelodyPart({ chart, barIds, melody }: MelodyPartProps) {
         onClose={melody.dismiss}
         message={
           melody.conflict
-            ? `The same bar was changed in another window; that version stands here. Yours is kept as “${melody.conflict.name}”.`
+            ? t('The same bar was changed in another window; that version stands here. Yours is kept as “{name}”.', {
+                name: melody.conflict.name,
+              })
             : melody.said
         }
         action={
           <>
             {melody.conflict && (
               <Link className="snack-link" to={`/tunes/${melody.conflict.id}/chart`}>
-                Open mine
+                {t('Open mine')}
               </Link>
             )}
             <Button size="small" color="secondary" onClick={melody.dismiss}>
-              Close
+              {t('Close')}
             </Button>
           </>
         }
@@ -77,6 +79,6 @@ export function MelodyPart({ chart, barIds, melody }: MelodyPartProps) {
 function rangeText(cells: MelodyCells, { key }: Chart): string {
   const notes = Object.values(cells).flat();
   const range = rangeOfMelody(notes);
-  if (range === null) return 'none yet: type it on a stave';
-  return `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, ${melodyRangeText(range, key)}`;
+  if (range === null) return t('none yet: type it on a stave');
+  return `${plural(notes.length, '{n} note', '{n} notes')}, ${melodyRangeText(range, key)}`;
 }

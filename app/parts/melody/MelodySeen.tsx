@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { keptNotes, melodyCells, signature, staveOf, type Chart, type Melody } from '../../../core/index.ts';
+import { keptNotes, melodyCells, signature, staveOf, type Chart, type Melody, t } from '../../../core/index.ts';
 import { headRoom, ready, roomFor } from './engrave.ts';
 import { linesOf, shownBars } from './lines.ts';
 import { StaveLine } from './StaveLine.tsx';
@@ -28,7 +28,12 @@ export function MelodySeen({ chart, melody }: { readonly chart: Chart; readonly 
   }, [chart, melody]);
   const lines = width > 0 ? linesOf(shown, width, roomFor, ({ bar }) => headRoom(signature(bar.key))) : [];
   return (
-    <div ref={box} className="stave stave-seen" role="img" aria-label={`A melody of ${melody.length} notes`}>
+    <div
+      ref={box}
+      className="stave stave-seen"
+      role="img"
+      aria-label={t('A melody of {melody} notes', { melody: melody.length })}
+    >
       {lines.map((bars) => (
         <StaveLine
           key={bars[0]!.bar.index}

@@ -7,6 +7,7 @@ import {
   type Stave,
   type StaveNote,
   type Ticks,
+  t,
 } from '../../../core/index.ts';
 import { useLatest } from '../../keep/latest.ts';
 import { headRoom, ready, roomFor } from './engrave.ts';
@@ -104,8 +105,8 @@ export function MelodyStave({
       className={`stave ${erasing ? 'stave-erasing' : ''}`}
       // Letters are notes here, also where a screen reader would take them for its own.
       role="application"
-      aria-roledescription="stave"
-      aria-label="Melody"
+      aria-roledescription={t('stave')}
+      aria-label={t('Melody')}
       aria-describedby="stave-said"
       tabIndex={0}
       onKeyDown={keyDown}

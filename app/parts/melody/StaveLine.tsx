@@ -8,6 +8,7 @@ import {
   type Pitched,
   type StaveNote,
   type Ticks,
+  t,
 } from '../../../core/index.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { setLine, type SetLine } from './engrave.ts';
@@ -203,7 +204,9 @@ function Breath({ at, top, isSaid, onLetGo }: BreathProps) {
     <div
       className={`stave-breath ${isSaid ? 'stave-breath-said' : ''} ${from === null ? '' : 'stave-dragged'}`}
       title={
-        isSaid ? 'A phrase ends here. Drag it to another note.' : 'A phrase seems to end here. Drag it to another note.'
+        isSaid
+          ? t('A phrase ends here. Drag it to another note.')
+          : t('A phrase seems to end here. Drag it to another note.')
       }
       style={{ left: at + by - HIT.wide / 2, top: top - BREATH_OVER, width: HIT.wide }}
       onPointerDown={(event) => {
@@ -307,5 +310,5 @@ function tickAt(set: SetLine, bars: readonly ShownBar[], x: number, long: Ticks)
 const beyondText = ({ beyond, ticks, meter }: ShownBar['bar']): string => {
   const last = Math.max(...beyond.map((note) => note.tick + note.ticks));
   const beat = ticksPerBeat(meter);
-  return `notes up to beat ${Math.ceil(last / beat)} of ${ticks / beat}`;
+  return t('notes up to beat {last} of {ticks}', { last: Math.ceil(last / beat), ticks: ticks / beat });
 };

@@ -1,3 +1,4 @@
+import { msg } from '../../../core/index.ts';
 import type { KeyboardEvent } from 'react';
 import type { Keys } from '../frame/KeyList.tsx';
 import type { EntryDeeds } from './useEntry.ts';
@@ -60,23 +61,23 @@ export function pressed(entry: EntryDeeds, event: KeyboardEvent): boolean {
 
 /** For the sheet of keys. */
 export const ENTRY_KEYS: Keys = [
-  ['A … G', 'a note, near the last one, in the key'],
-  ['1 2 4 8 6', 'whole, half, quarter, eighth, sixteenth'],
-  ['.', 'dotted, or not'],
-  ['3', 'three in the time of two, or not'],
-  ['R', 'a rest'],
-  ['Enter', 'the last note once more'],
-  ['T', 'tie it on'],
-  [',', 'end a phrase with it, or not'],
-  ['# - =', 'sharper, flatter, natural'],
-  ['↑ ↓', 'a step higher, lower'],
-  ['Ctrl ↑ ↓', 'an octave higher, lower'],
-  ['← →', 'to the note or beat before, after'],
-  ['Ctrl ← →', 'by bars'],
-  ['Shift', 'with these: choose notes'],
-  ['I', 'make room for what is put in, or write over it'],
-  ['Backspace', 'away with the note before'],
-  ['Ctrl C X V', 'copy, cut, paste'],
-  ['Ctrl Z', 'undo; with Shift, redo'],
-  ['Space', 'hear it from here; stop'],
+  ['A … G', msg('a note, near the last one, in the key')],
+  ['1 2 4 8 6', msg('whole, half, quarter, eighth, sixteenth')],
+  ['.', msg('dotted, or not')],
+  ['3', msg('three in the time of two, or not')],
+  ['R', msg('a rest')],
+  ['Enter', msg('the last note once more')],
+  ['T', msg('tie it on')],
+  [',', msg('end a phrase with it, or not')],
+  ['# - =', msg('sharper, flatter, natural')],
+  ['↑ ↓', msg('a step higher, lower')],
+  ['Ctrl ↑ ↓', msg('an octave higher, lower')],
+  ['← →', msg('to the note or beat before, after')],
+  ['Ctrl ← →', msg('by bars')],
+  ['Shift', msg('with these: choose notes')],
+  ['I', msg('make room for what is put in, or write over it')],
+  ['Backspace', msg('away with the note before')],
+  ['Ctrl C X V', msg('copy, cut, paste')],
+  ['Ctrl Z', msg('undo; with Shift, redo')],
+  ['Space', msg('hear it from here; stop')],
 ];

@@ -1,17 +1,18 @@
+import {
+  t,
+  type BarNotes,
+  type Clip,
+  type MelodyCells,
+  type Patch,
+  type Pitched,
+  type Stave,
+  type StaveNote,
+  type StaveSpan,
+  type Ticks,
+  type Value,
+} from '../../../core/index.ts';
 import { useState } from 'react';
 import * as core from '../../../core/index.ts';
-import type {
-  Clip,
-  MelodyCells,
-  Patch,
-  Pitched,
-  Stave,
-  StaveNote,
-  StaveSpan,
-  Ticks,
-  Value,
-} from '../../../core/index.ts';
-import type { BarNotes } from '../../../core/index.ts';
 
 /** What the next note is to be, and where. */
 interface Entry {
@@ -69,7 +70,7 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
   const set = (change: Partial<Entry>) => setEntry((now) => ({ ...now, at, ...change }));
   const change = (next: Stave | null, label: string, words: string, then: Partial<Entry> = {}) => {
     if (next === null) {
-      setSaid('There is no room: the tune would end before the last note.');
+      setSaid(t('There is no room: the tune would end before the last note.'));
       return;
     }
     edit(core.cellsAfter(cells, stave, next), label);
@@ -78,26 +79,31 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
   };
   const told = (next: Stave, start: Ticks) => {
     const note = core.notesIn(next, { from: start, to: start + 1 })[0];
-    return note ? core.staveNoteText(next, note) : `${core.stavePlaceText(next, start)}: rest`;
+    return note
+      ? core.staveNoteText(next, note)
+      : t('{stavePlace}: rest', { stavePlace: core.stavePlaceText(next, start) });
   };
   const breathe = (said: readonly (readonly [StaveNote, boolean])[]) => {
     const changes = new Map(said.map(([{ start }, breath]) => [start, breath]));
-    const words = said.map(
-      ([note, breath]) => `${breath ? 'a phrase ends' : 'no phrase ends'} with ${core.staveNoteText(stave, note)}`,
+    const words = said.map(([note, breath]) =>
+      t('{which} with {staveNote}', {
+        which: breath ? t('a phrase ends') : t('no phrase ends'),
+        staveNote: core.staveNoteText(stave, note),
+      }),
     );
-    change(core.breathe(stave, changes), 'a phrase’s end', words.join('; '));
+    change(core.breathe(stave, changes), t('a phrase’s end'), words.join('; '));
   };
 
   const putSound = (sound: Pitched | null, place = at, length = long) => {
     if (place >= end) {
-      setSaid('This is the end of the chart: more bars are typed there.');
+      setSaid(t('This is the end of the chart: more bars are typed there.'));
       return;
     }
     const room = entry.inserting ? core.push(stave, place, length) : stave;
     const next = room && core.put(room, place, length, sound);
     if (sound) hear(sound.pitch);
     const stop = Math.min(place + length, end);
-    change(next, sound ? 'a note' : 'a rest', next ? told(next, place) : '', {
+    change(next, sound ? t('a note') : t('a rest'), next ? told(next, place) : '', {
       at: stop,
       from: null,
       last: sound ? place : null,
@@ -109,25 +115,39 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     const first = core.notesIn(next, chosen)[0];
     if (!first) return;
     if (!span) hear(first.pitch);
-    change(next, label, span ? `${label}: ${core.notesIn(next, span).length} notes` : told(next, first.start), {
-      last: span ? null : first.start,
-    });
+    change(
+      next,
+      label,
+      span
+        ? t('{label}: {notesIn} notes', { label, notesIn: core.notesIn(next, span).length })
+        : told(next, first.start),
+      {
+        last: span ? null : first.start,
+      },
+    );
   };
   const goTo = (place: Ticks, choosing: boolean) => {
     set({ at: place, from: choosing ? (entry.from ?? at) : null, last: null });
     const note = core.noteAt(stave, place);
     setSaid(
       choosing
-        ? `chosen: ${core.stavePlaceText(stave, Math.min(entry.from ?? at, place))} to ${core.stavePlaceText(stave, Math.max(entry.from ?? at, place))}`
+        ? t('chosen: {stavePlace} to {stavePlace2}', {
+            stavePlace: core.stavePlaceText(stave, Math.min(entry.from ?? at, place)),
+            stavePlace2: core.stavePlaceText(stave, Math.max(entry.from ?? at, place)),
+          })
         : note?.start === place
-          ? `${core.staveNoteText(stave, note)}${ends.has(place) ? ', where a phrase ends' : ''}`
-          : `${core.stavePlaceText(stave, place)}${note ? '' : ': rest'}`,
+          ? `${core.staveNoteText(stave, note)}${ends.has(place) ? t(', where a phrase ends') : ''}`
+          : `${core.stavePlaceText(stave, place)}${note ? '' : t(': rest')}`,
     );
     if (!choosing && note?.start === place) hear(note.pitch);
   };
   const erase = (what: StaveSpan, place: Ticks) => {
     const next = entry.inserting ? core.pull(stave, what) : core.clear(stave, what);
-    change(next, 'erasing', `erased; ${core.stavePlaceText(stave, place)}`, { at: place, from: null, last: null });
+    change(next, 'erasing', t('erased; {stavePlace}', { stavePlace: core.stavePlaceText(stave, place) }), {
+      at: place,
+      from: null,
+      last: null,
+    });
   };
   const near = target?.pitch ?? MIDDLE;
   const length = (change_: Partial<Pick<Entry, 'value' | 'dotted' | 'thirds'>>) => {
@@ -156,26 +176,33 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     thirds: () => length({ thirds: !entry.thirds, dotted: false }),
     insert: () => {
       set({ inserting: !entry.inserting });
-      setSaid(entry.inserting ? 'writing over what follows' : 'what follows makes room');
+      setSaid(entry.inserting ? t('writing over what follows') : t('what follows makes room'));
     },
     step: (by: number) =>
-      alter(by > 0 ? 'a step up' : 'a step down', (note) => core.stepped(note, core.barAt(stave, note.start).key, by)),
-    octave: (by: number) => alter(by > 0 ? 'an octave up' : 'an octave down', (note) => core.octaved(note, by)),
+      alter(by > 0 ? t('a step up') : t('a step down'), (note) =>
+        core.stepped(note, core.barAt(stave, note.start).key, by),
+      ),
+    octave: (by: number) => alter(by > 0 ? t('an octave up') : t('an octave down'), (note) => core.octaved(note, by)),
     inflect: (by: 1 | -1) =>
       alter(by > 0 ? 'sharper' : 'flatter', (note) => core.inflected(note, core.barAt(stave, note.start).key, by)),
     natural: () => alter('natural', core.natural),
     /** Gives one note another pitch: it was dragged. */
     drag: (note: StaveNote, sound: Pitched) => {
       const next = core.alter(stave, { from: note.start, to: note.start + 1 }, () => sound);
-      change(next, 'a note dragged', told(next, note.start), { last: note.start, from: null });
+      change(next, t('a note dragged'), told(next, note.start), { last: note.start, from: null });
     },
     tie: () => {
-      if (target) change(core.tie(stave, target), 'a tie', `tie, ${told(core.tie(stave, target), target.start)}`);
+      if (target)
+        change(
+          core.tie(stave, target),
+          t('a tie'),
+          t('tie, {told}', { told: told(core.tie(stave, target), target.start) }),
+        );
     },
     /** Ends a phrase with the note that changes are for, or does not. */
     breathe: () => {
       if (!target) return;
-      if (target.start === stave.notes.at(-1)?.start) setSaid('The last phrase ends with the last note.');
+      if (target.start === stave.notes.at(-1)?.start) setSaid(t('The last phrase ends with the last note.'));
       else breathe([[target, !(target.breath ?? ends.has(target.start))]]);
     },
     /** Ends a phrase with another note than it did; null: with none here. */
@@ -188,7 +215,7 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     toEnd: (choosing: boolean) => goTo(stave.notes.length > 0 ? endAfter(stave) : 0, choosing),
     all: () => {
       set({ from: 0, at: end, last: null });
-      setSaid('all chosen');
+      setSaid(t('all chosen'));
     },
     none: () => set({ from: null, last: null }),
     /** Takes away what is chosen, or the note before the place. */
@@ -209,7 +236,7 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     copy: () => {
       if (!span) return;
       clipboard = core.copy(stave, span);
-      setSaid(`copied: ${clipboard.notes.length} notes`);
+      setSaid(t('copied: {notes} notes', { notes: clipboard.notes.length }));
     },
     cut: () => {
       if (!span) return;
@@ -219,17 +246,22 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     paste: () => {
       if (!clipboard) return;
       const stop = Math.min(at + clipboard.ticks, end);
-      change(core.paste(stave, at, clipboard), 'pasting', `pasted: ${clipboard.notes.length} notes`, {
-        at: stop,
-        from: null,
-        last: null,
-      });
+      change(
+        core.paste(stave, at, clipboard),
+        'pasting',
+        t('pasted: {notes} notes', { notes: clipboard.notes.length }),
+        {
+          at: stop,
+          from: null,
+          last: null,
+        },
+      );
     },
     undo: () => setSaid(saidOf('undone', undo())),
-    redo: () => setSaid(saidOf('made again', redo())),
+    redo: () => setSaid(saidOf(t('made again'), redo())),
   };
 }
 export type EntryDeeds = ReturnType<typeof useEntry>;
 
-const saidOf = (deed: string, label: string | null) => (label === null ? 'nothing more' : `${deed}: ${label}`);
+const saidOf = (deed: string, label: string | null) => (label === null ? t('nothing more') : `${deed}: ${label}`);
 const endAfter = ({ notes }: Stave): Ticks => notes.at(-1)!.start + notes.at(-1)!.ticks;

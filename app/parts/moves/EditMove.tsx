@@ -14,6 +14,7 @@ import {
   USE_WORDS,
   type KeptMove,
   type PassageUse,
+  t,
 } from '../../../core/index.ts';
 
 interface EditMoveProps {
@@ -54,57 +55,57 @@ export function EditMove({ move, onSave, onClose }: EditMoveProps) {
           if (read.ok) onSave(read.value);
         }}
       >
-        <DialogTitle id="edit-move">Change the move</DialogTitle>
+        <DialogTitle id="edit-move">{t('Change the move')}</DialogTitle>
         <DialogContent className="edit-move">
           <TextField
             autoFocus
             size="small"
-            label="Name"
+            label={t('Name')}
             value={draft.name}
             onChange={({ target }) => put({ name: target.value })}
           />
           <TextField
             size="small"
-            label="Chords by degree"
+            label={t('Chords by degree')}
             value={draft.chords}
             onChange={({ target }) => put({ chords: target.value })}
             error={inChords.length > 0}
             helperText={
               inChords.length > 0
                 ? inChords.map(problemText).join(' ')
-                : 'Bars with | between them; . holds a chord on.'
+                : t('Bars with | between them; . holds a chord on.')
             }
           />
           <div className="edit-move-row">
             <TextField
               select
               size="small"
-              label="What for"
+              label={t('What for')}
               value={draft.use}
               onChange={({ target }) => put({ use: target.value as PassageUse })}
             >
               {PASSAGE_USES.map((use) => (
                 <MenuItem key={use} value={use}>
-                  {USE_WORDS[use]}
+                  {t(USE_WORDS[use])}
                 </MenuItem>
               ))}
             </TextField>
             <TextField
               select
               size="small"
-              label="Strays"
+              label={t('Strays')}
               value={draft.stray}
               onChange={({ target }) => put({ stray: Number(target.value) as KeptMove['stray'] })}
             >
               {STRAYS.map((stray) => (
                 <MenuItem key={stray} value={stray}>
-                  {stray} of 5
+                  {t('{stray} of 5', { stray })}
                 </MenuItem>
               ))}
             </TextField>
             <TextField
               size="small"
-              label="Mood"
+              label={t('Mood')}
               value={draft.mood}
               onChange={({ target }) => put({ mood: target.value })}
             />
@@ -112,20 +113,20 @@ export function EditMove({ move, onSave, onClose }: EditMoveProps) {
           <TextField
             size="small"
             multiline
-            label="Why it works"
+            label={t('Why it works')}
             value={draft.reason}
             onChange={({ target }) => put({ reason: target.value })}
           />
           <TextField
             size="small"
-            label="Tags, with commas"
+            label={t('Tags, with commas')}
             value={draft.words}
             onChange={({ target }) => put({ words: target.value })}
           />
           <TextField
             size="small"
             multiline
-            label="Note"
+            label={t('Note')}
             value={draft.note}
             onChange={({ target }) => put({ note: target.value })}
           />
@@ -136,9 +137,9 @@ export function EditMove({ move, onSave, onClose }: EditMoveProps) {
           ))}
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('Cancel')}</Button>
           <Button type="submit" variant="contained" color="secondary" disabled={!read.ok}>
-            Save
+            {t('Save')}
           </Button>
         </DialogActions>
       </form>

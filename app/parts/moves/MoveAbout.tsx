@@ -9,15 +9,20 @@ import { Form } from 'react-router';
 import {
   formatKey,
   formatMeter,
+  locale,
+  msg,
   musical,
   placeWords,
+  plural,
   readKeptMove,
   sungText,
+  t,
   USE_WORDS,
   writeKeptMoves,
-  type Key,
   type KeptMove,
+  type Key,
   type KeyOrder,
+  type Msg,
   type NamedMove,
 } from '../../../core/index.ts';
 import type { LibraryMove } from '../../keep/kept-moves.ts';
@@ -59,11 +64,11 @@ interface MoveAboutProps {
   readonly children: ReactNode;
 }
 
-const ROUNDS: readonly (readonly [KeyOrder, string])[] = [
-  ['one', 'this key'],
-  ['fourths', 'by fourths'],
-  ['half-steps', 'by half steps'],
-  ['drawn', 'drawn'],
+const ROUNDS: readonly (readonly [KeyOrder, Msg])[] = [
+  ['one', msg('this key')],
+  ['fourths', msg('by fourths')],
+  ['half-steps', msg('by half steps')],
+  ['drawn', msg('drawn')],
 ];
 const SLOWEST = 20;
 const FASTEST = 400;
@@ -82,17 +87,18 @@ export function MoveAbout(props: MoveAboutProps) {
   const bars = barsOf(move);
   const own = () => {
     const copy = crypto.randomUUID();
-    onChange(copy, { ...move, from: null }, `“${move.name}” made yours`);
+    onChange(copy, { ...move, from: null }, t('“{name}” made yours', { name: move.name }));
     onOwn(copy);
   };
   return (
-    <section className="move-about" aria-label="The move">
+    <section className="move-about" aria-label={t('The move')}>
       <h2>
         <Glyphs text={move.name} />
       </h2>
       <p className="move-facts">
-        {USE_WORDS[move.use]} · {move.mode} · {bars} {bars === 1 ? 'bar' : 'bars'} of {formatMeter(move.meter)} · strays{' '}
-        {move.stray} of 5{move.mood !== '' && <em> · {move.mood}</em>}
+        {t(USE_WORDS[move.use])} · {move.mode} · {plural(bars, '{n} bar', '{n} bars')} {t('of')}{' '}
+        {formatMeter(move.meter)} {t('· strays')} {move.stray} {t('of 5')}
+        {move.mood !== '' && <em> · {move.mood}</em>}
       </p>
       {move.reason !== '' && (
         <p>
@@ -100,7 +106,7 @@ export function MoveAbout(props: MoveAboutProps) {
         </p>
       )}
       <p className="move-facts">
-        Stands {placeWords(move.over, move.before, move.next)}.
+        {t('Stands')} {placeWords(move.over, move.before, move.next)}.
         {move.sung.length > 0 && <Glyphs text={` ${sungText(move.sung)}`} />}
       </p>
       {(move.note !== '' || move.tags.length > 0 || move.from) && (
@@ -111,7 +117,7 @@ export function MoveAbout(props: MoveAboutProps) {
               {tag}
             </span>
           ))}
-          {move.from && `From ${move.from.title}, bars ${move.from.bars}.`}
+          {move.from && t('From {title}, bars {bars}.', { title: move.from.title, bars: move.from.bars })}
         </p>
       )}
       {children}
@@ -119,7 +125,7 @@ export function MoveAbout(props: MoveAboutProps) {
         <TextField
           select
           size="small"
-          label="Key"
+          label={t('Key')}
           value={musicalKey.tonic}
           onChange={({ target }) => onKey(target.value)}
         >
@@ -129,13 +135,17 @@ export function MoveAbout(props: MoveAboutProps) {
             </MenuItem>
           ))}
         </TextField>
-        <Choice label="Through the keys" choices={ROUNDS} value={round} onChoose={onRound} />
+        <Choice label={t('Through the keys')} choices={ROUNDS} value={round} onChoose={onRound} />
         <DraftField
-          label="Beats a minute"
+          label={t('Beats a minute')}
           inputMode="numeric"
           width={120}
           value={String(tempo)}
-          faultOf={(text) => (Number(text) >= SLOWEST && Number(text) <= FASTEST ? null : `${SLOWEST} to ${FASTEST}`)}
+          faultOf={(text) =>
+            Number(text) >= SLOWEST && Number(text) <= FASTEST
+              ? null
+              : t('{slowest} to {fastest}', { slowest: SLOWEST, fastest: FASTEST })
+          }
           onTake={(text) => onTempo(Math.round(Number(text)))}
         />
       </div>
@@ -147,39 +157,41 @@ export function MoveAbout(props: MoveAboutProps) {
           <input type="hidden" name="tempo" value={tempo} />
           <input type="hidden" name="playerId" value={playerId} />
           <Button type="submit" variant="outlined" size="small">
-            Begin a tune with it
+            {t('Begin a tune with it')}
           </Button>
         </Form>
         <Button variant="outlined" size="small" onClick={() => practise({ kind: 'move', id, name: move.name })}>
-          Practise it
+          {t('Practise it')}
         </Button>
         {isOwn ? (
           <>
             <Button variant="outlined" size="small" onClick={() => edit(true)}>
-              Change
+              {t('Change')}
             </Button>
             <Earlier
               earlier={earlier}
-              onBack={(before, when) => onChange(id, before, `“${before.name}” as it was before ${when}`)}
+              onBack={(before, when) =>
+                onChange(id, before, t('“{name}” as it was before {when}', { name: before.name, when }))
+              }
             />
             <Button size="small" onClick={() => onPutAway(one)}>
-              Put away
+              {t('Put away')}
             </Button>
           </>
         ) : (
           <Button variant="outlined" size="small" onClick={own}>
-            Make it yours
+            {t('Make it yours')}
           </Button>
         )}
         <Button
           size="small"
           onClick={() => download(fileName(move.name, 'json'), writeKeptMoves([one]), 'application/json')}
         >
-          Save as a file
+          {t('Save as a file')}
         </Button>
         <FormControlLabel
           control={<Switch size="small" checked={one.inTakes} onChange={(_, on) => onTakes(on)} />}
-          label="Three takes may use it"
+          label={t('Three takes may use it')}
         />
       </div>
       <Suspense>
@@ -210,13 +222,13 @@ function Earlier({ earlier, onBack }: EarlierProps) {
   return (
     <>
       <Button size="small" onClick={({ currentTarget }) => setAnchor(currentTarget)}>
-        As it was
+        {t('As it was')}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {earlier.map(({ at, doc }) => {
           const read = readKeptMove(doc);
           if (!read.ok) return null;
-          const when = new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+          const when = new Date(at).toLocaleString(locale(), { dateStyle: 'medium', timeStyle: 'short' });
           return (
             <MenuItem
               key={at}
@@ -225,7 +237,7 @@ function Earlier({ earlier, onBack }: EarlierProps) {
                 onBack(read.value, when);
               }}
             >
-              {read.value.name}, before {when}
+              {t('{name}, before {when}', { name: read.value.name, when })}
             </MenuItem>
           );
         })}

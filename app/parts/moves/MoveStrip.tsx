@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from 'react';
-import { formatKey, musical, plainNumeral, type ArrangedColumn, type Key } from '../../../core/index.ts';
+import { formatKey, musical, plainNumeral, type ArrangedColumn, type Key, t } from '../../../core/index.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { pitchRange } from '../stream/layout.ts';
@@ -32,12 +32,12 @@ export function MoveStrip({ columns, sections, playing, guitar, stale, onHear }:
       strip.current?.querySelector('.strip-playing')?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [playing]);
   const range = useMemo(() => pitchRange(columns ?? []), [columns]);
-  if (columns === null) return <p className="strip-waiting">Its grips are looked for…</p>;
+  if (columns === null) return <p className="strip-waiting">{t('Its grips are looked for…')}</p>;
   const perSemitone = HEIGHT / (range.high - range.low + 1);
   const mark = Math.min(14, Math.max(11, perSemitone * 1.6));
   const yOf = (pitch: number) => HEIGHT - (pitch - range.low + 0.75) * perSemitone;
   return (
-    <ol className={stale ? 'strip strip-stale' : 'strip'} ref={strip} aria-label="Its chords" tabIndex={0}>
+    <ol className={stale ? 'strip strip-stale' : 'strip'} ref={strip} aria-label={t('Its chords')} tabIndex={0}>
       {columns.map((one, i) => {
         const { column, grip } = one;
         const { slot, symbol, chord } = column;
@@ -53,7 +53,12 @@ export function MoveStrip({ columns, sections, playing, guitar, stale, onHear }:
             <span className="strip-key">
               {section && sections.length > 1 && <Glyphs text={musical(formatKey(section.key))} />}
             </span>
-            <button type="button" onClick={() => onHear(i)} aria-label={`Hear ${symbol}`} className="strip-chord">
+            <button
+              type="button"
+              onClick={() => onHear(i)}
+              aria-label={t('Hear {symbol}', { symbol })}
+              className="strip-chord"
+            >
               <ChordSymbol symbol={symbol} className={symbol.length > LONG ? 'symbol-long' : ''} />
               <small>{chord && <Glyphs text={musical(plainNumeral(chord, key))} />}</small>
             </button>
@@ -74,9 +79,9 @@ export function MoveStrip({ columns, sections, playing, guitar, stale, onHear }:
               />
             </div>
             {grip ? (
-              <GripDiagram grip={grip} guitar={guitar} label={`Grip ${grip.grip}`} />
+              <GripDiagram grip={grip} guitar={guitar} label={t('Grip {grip}', { grip: grip.grip })} />
             ) : (
-              <span className="strip-none">no grip for this hand</span>
+              <span className="strip-none">{t('no grip for this hand')}</span>
             )}
           </li>
         );

@@ -1,7 +1,7 @@
 import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
 import FileUploadOutlined from '@mui/icons-material/FileUploadOutlined';
 import { useRef, useState } from 'react';
-import { problemText, readKeptMoves, writeKeptMoves, type NamedMove } from '../../../core/index.ts';
+import { problemText, readKeptMoves, writeKeptMoves, type NamedMove, t } from '../../../core/index.ts';
 import type { KeptMoves } from '../../keep/kept-moves.ts';
 import { download } from '../frame/download.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -20,18 +20,18 @@ export function MovesFiles({ library, onBrought }: MovesFilesProps) {
   const input = useRef<HTMLInputElement>(null);
   const [failed, setFailed] = useState<string | null>(null);
   const bring = async (file: File) => {
-    if (file.size > MOST_BYTES) return setFailed('This file is larger than 8 MB: it is no file of moves.');
+    if (file.size > MOST_BYTES) return setFailed(t('This file is larger than 8 MB: it is no file of moves.'));
     const read = readKeptMoves(await file.text());
     if (read.ok) onBrought(read.value);
-    else setFailed(`Nothing was brought in. ${read.problems.map(problemText).join(' ')}`);
+    else setFailed(t('Nothing was brought in. {problems}', { problems: read.problems.map(problemText).join(' ') }));
   };
   return (
     <>
-      <Tool label="Bring moves in from a file" onClick={() => input.current?.click()}>
+      <Tool label={t('Bring moves in from a file')} onClick={() => input.current?.click()}>
         <FileUploadOutlined fontSize="small" />
       </Tool>
       <Tool
-        label={library.own.length === 0 ? 'None of yours to save yet' : 'Save yours as a file'}
+        label={library.own.length === 0 ? t('None of yours to save yet') : t('Save yours as a file')}
         disabled={library.own.length === 0}
         onClick={() => download('moves.json', writeKeptMoves(library.own), 'application/json')}
       >
@@ -42,7 +42,7 @@ export function MovesFiles({ library, onBrought }: MovesFilesProps) {
         type="file"
         accept=".json,application/json"
         hidden
-        aria-label="A file of moves"
+        aria-label={t('A file of moves')}
         onChange={({ target }) => {
           const [file] = target.files ?? [];
           if (file) void bring(file);

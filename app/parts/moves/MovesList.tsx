@@ -9,6 +9,8 @@ import {
   musical,
   PASSAGE_USES,
   passageIn,
+  plural,
+  t,
   USE_WORDS,
   type KeptMove,
   type KeptWanted,
@@ -59,7 +61,7 @@ export function MovesList(props: MovesListProps) {
       value={wanted[field] ?? ANY}
       onChange={({ target }) => put({ [field]: target.value === ANY ? null : target.value } as KeptWanted)}
     >
-      <MenuItem value={ANY}>any</MenuItem>
+      <MenuItem value={ANY}>{t('any')}</MenuItem>
       {choices.map(([value, words]) => (
         <MenuItem key={words} value={value as string | number}>
           {words}
@@ -68,60 +70,60 @@ export function MovesList(props: MovesListProps) {
     </TextField>
   );
   /** Yours stand apart; ours by what they are for. */
-  const headingOf = ({ isOwn, move }: LibraryMove) => (isOwn ? 'Yours' : plural(USE_WORDS[move.use]));
+  const headingOf = ({ isOwn, move }: LibraryMove) => (isOwn ? t('Yours') : pluralOf(t(USE_WORDS[move.use])));
   return (
-    <section className="moves-list" aria-label="The library">
+    <section className="moves-list" aria-label={t('The library')}>
       <div className="moves-find">
         <TextField
           id="find-move"
           size="small"
           type="search"
-          label="Find: a word, or degrees as ii V I"
+          label={t('Find: a word, or degrees as ii V I')}
           value={wanted.words ?? ''}
           onChange={({ target }) => put({ words: target.value })}
         />
         <div className="moves-filters">
           {select(
-            'What for',
+            t('What for'),
             'use',
-            PASSAGE_USES.map((use): [PassageUse, string] => [use, USE_WORDS[use]]),
+            PASSAGE_USES.map((use): [PassageUse, string] => [use, t(USE_WORDS[use])]),
           )}
-          {select('Mode', 'mode', [
-            ['major', 'major'],
-            ['minor', 'minor'],
+          {select(t('Mode'), 'mode', [
+            ['major', t('major')],
+            ['minor', t('minor')],
           ])}
           {select(
-            'Meter',
+            t('Meter'),
             'meter',
             distinct(all.map(({ move }) => formatMeter(move.meter))).map((meter) => [meter, meter]),
           )}
           {select(
-            'Bars',
+            t('Bars'),
             'bars',
             [...distinct(all.map(({ move }) => barsOf(move)))]
               .sort((a, b) => a - b)
               .map((bars) => [bars, String(bars)]),
           )}
           {select(
-            'Strays',
+            t('Strays'),
             'stray',
-            STRAYS.map((stray) => [stray, `${stray} at most`]),
+            STRAYS.map((stray) => [stray, t('{stray} at most', { stray })]),
           )}
           <TextField
             select
             size="small"
-            label="Order"
+            label={t('Order')}
             value={order}
             onChange={({ target }) => onOrder(target.value as MovesOrder)}
           >
-            <MenuItem value="kind">by kind</MenuItem>
-            <MenuItem value="use">by use</MenuItem>
+            <MenuItem value="kind">{t('by kind')}</MenuItem>
+            <MenuItem value="use">{t('by use')}</MenuItem>
           </TextField>
         </div>
         <FormControlLabel
           className="moves-held"
           control={<Switch size="small" checked={onlyHeld} onChange={(_, on) => onOnlyHeld(on)} />}
-          label="Only what this hand holds"
+          label={t('Only what this hand holds')}
         />
       </div>
       <ul ref={list}>
@@ -138,11 +140,13 @@ export function MovesList(props: MovesListProps) {
                 </b>
                 <small>
                   {[
-                    ...(order === 'kind' ? [] : [USE_WORDS[move.use]]),
-                    `${barsOf(move)} ${barsOf(move) === 1 ? 'bar' : 'bars'}`,
+                    ...(order === 'kind' ? [] : [t(USE_WORDS[move.use])]),
+                    plural(barsOf(move), '{n} bar', '{n} bars'),
                     ...(formatMeter(move.meter) === '4/4' ? [] : [formatMeter(move.meter)]),
                     ...(move.mode === 'minor' ? ['minor'] : []),
-                    ...(one.used > 0 ? [`used ${one.used} ${one.used === 1 ? 'time' : 'times'}`] : []),
+                    ...(one.used > 0
+                      ? [t('used {plural}', { plural: plural(one.used, '{n} time', '{n} times') })]
+                      : []),
                   ].join(' · ')}
                 </small>
                 <span className="moves-degrees">
@@ -154,14 +158,16 @@ export function MovesList(props: MovesListProps) {
         })}
       </ul>
       {listed.length === 0 && (
-        <p className="side-empty">Nothing is kept that is like this. Take a word away, or keep one on the bench (K).</p>
+        <p className="side-empty">
+          {t('Nothing is kept that is like this. Take a word away, or keep one on the bench (K).')}
+        </p>
       )}
     </section>
   );
 }
 
 /** Words of one kind, for a heading. */
-const plural = (words: string): string => {
+const pluralOf = (words: string): string => {
   const all = words.startsWith('end of') ? words.replace('end', 'ends') : `${words.replace(/ch$/, 'che')}s`;
   return all[0]!.toUpperCase() + all.slice(1);
 };

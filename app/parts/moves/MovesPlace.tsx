@@ -1,7 +1,15 @@
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { keysOfMode, pitchClass, wantedMoves, type Key, type KeyOrder, type KeptWanted } from '../../../core/index.ts';
+import {
+  keysOfMode,
+  pitchClass,
+  wantedMoves,
+  type Key,
+  type KeyOrder,
+  type KeptWanted,
+  t,
+} from '../../../core/index.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
 import { useGripBook, useSettings, type KeptPlayer } from '../../keep/player.ts';
@@ -104,9 +112,13 @@ export function MovesPlace({ moves, earlier, player: kept, tune }: MovesPlacePro
       header={
         <>
           <div className="head-title">
-            <h1>Moves</h1>
+            <h1>{t('Moves')}</h1>
             <span className="facts">
-              {library.own.length === 0 ? 'none of yours yet' : `${library.own.length} of yours`} for {player.name}
+              {t('{more} for {name}', {
+                more:
+                  library.own.length === 0 ? t('none of yours yet') : t('{own} of yours', { own: library.own.length }),
+                name: player.name,
+              })}
             </span>
           </div>
           <span className="head-gap" />
@@ -172,7 +184,7 @@ export function MovesPlace({ moves, earlier, player: kept, tune }: MovesPlacePro
         action={
           edits.canUndo && (
             <Button size="small" color="secondary" onClick={edits.undo}>
-              Undo
+              {t('Undo')}
             </Button>
           )
         }

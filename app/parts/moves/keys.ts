@@ -1,3 +1,4 @@
+import { msg } from '../../../core/index.ts';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLatest } from '../../keep/latest.ts';
 import { isOfControl, unlessOnControl } from '../frame/controls.ts';
@@ -5,13 +6,13 @@ import type { Keys } from '../frame/KeyList.tsx';
 
 /** Every key of the moves, as its sheet shows them. */
 export const MOVES_KEYS: Keys = [
-  ['↑ ↓', 'the move above, below'],
-  ['← →', 'a key down, up the cycle of fourths'],
-  ['Space', 'hear it; stop'],
-  ['/', 'find a move'],
-  ['Ctrl Z', 'undo'],
-  ['Ctrl Shift Z', 'redo'],
-  ['?', 'this sheet'],
+  ['↑ ↓', msg('the move above, below')],
+  ['← →', msg('a key down, up the cycle of fourths')],
+  ['Space', msg('hear it; stop')],
+  ['/', msg('find a move')],
+  ['Ctrl Z', msg('undo')],
+  ['Ctrl Shift Z', msg('redo')],
+  ['?', msg('this sheet')],
 ];
 
 interface MovesActions {

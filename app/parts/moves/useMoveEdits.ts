@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { keptMoveDoc, mergedMoves, type KeptMove, type NamedMove } from '../../../core/index.ts';
+import { keptMoveDoc, mergedMoves, plural, t, type KeptMove, type NamedMove } from '../../../core/index.ts';
 import type { KeptMoves } from '../../keep/kept-moves.ts';
 import { afterStep, goOne, KEPT_WORDS, NO_HISTORY, stepOf, type History } from '../../keep/undoing.ts';
 
@@ -20,22 +20,26 @@ export function useMoveEdits(library: KeptMoves) {
     if (!gone) return;
     if (gone.patch) library.change(gone.patch);
     setHistory(gone.history);
-    setSaid(gone.kept > 0 ? KEPT_WORDS : `${way === 'undo' ? 'Taken back' : 'Made again'}: ${gone.label}.`);
+    setSaid(t(gone.kept > 0 ? KEPT_WORDS : `${way === 'undo' ? t('Taken back') : t('Made again')}: ${gone.label}.`));
   };
   return {
-    change: (id: string, move: KeptMove, label = `“${move.name}” changed`) =>
+    change: (id: string, move: KeptMove, label = t('“{name}” changed', { name: move.name })) =>
       make({ [id]: keptMoveDoc(move) }, label, `${label}.`),
     putAway: ({ id, move }: NamedMove) =>
-      make({ [id]: null }, `“${move.name}” put away`, `“${move.name}” is in the bin for thirty days.`),
+      make(
+        { [id]: null },
+        t('“{name}” put away', { name: move.name }),
+        t('“{name}” is in the bin for thirty days.', { name: move.name }),
+      ),
     /** Takes over moves of a file; those that are there already are left out. */
     bringIn(come: readonly NamedMove[]): void {
       const { added, same } = mergedMoves(library.own, come, () => crypto.randomUUID());
-      const left = same > 0 ? ` ${same} ${same === 1 ? 'was' : 'were'} there already.` : '';
-      if (added.length === 0) return setSaid(`Nothing new in it.${left}`);
+      const left = same > 0 ? ` ${t('{plural} there already.', { plural: plural(same, '{n} was', '{n} were') })}` : '';
+      if (added.length === 0) return setSaid(t('Nothing new in it.{left}', { left }));
       make(
         Object.fromEntries(added.map(({ id, move }) => [id, keptMoveDoc(move)])),
-        `${added.length} brought in`,
-        `${added.length} ${added.length === 1 ? 'move is' : 'moves are'} among yours now.${left}`,
+        t('{added} brought in', { added: added.length }),
+        t('{plural} among yours now.{left}', { plural: plural(added.length, '{n} move is', '{n} moves are'), left }),
       );
     },
     undo: () => go('undo'),

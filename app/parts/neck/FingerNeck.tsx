@@ -1,5 +1,13 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { degreeIn, pitchClassOf, type Chord, type Frets, type Holding, type NoteNames } from '../../../core/index.ts';
+import {
+  degreeIn,
+  pitchClassOf,
+  type Chord,
+  type Frets,
+  type Holding,
+  type NoteNames,
+  t,
+} from '../../../core/index.ts';
 import { neckLayout, type Guitar } from './layout.ts';
 import { Neck, type NeckLabels } from './Neck.tsx';
 
@@ -64,7 +72,7 @@ export function FingerNeck(props: FingerNeckProps) {
       ref={around}
       className="finger-neck"
       role="group"
-      aria-label="The neck: arrow keys put fingers on it"
+      aria-label={t('The neck: arrow keys put fingers on it')}
       tabIndex={0}
       onKeyDown={onKeyDown}
       onBlur={() => setCursor(null)}

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import { NECK_LABELS, type NeckLabels } from './Neck.tsx';
 import './neck.css';
 
@@ -9,7 +10,7 @@ interface LabelsChoiceProps {
 /** What stands on the neck: fingers, degrees or notes. */
 export function LabelsChoice({ labels, onLabels }: LabelsChoiceProps) {
   return (
-    <span className="hand-labels" role="group" aria-label="On the neck">
+    <span className="hand-labels" role="group" aria-label={t('On the neck')}>
       {NECK_LABELS.map((kind) => (
         <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
           {kind}

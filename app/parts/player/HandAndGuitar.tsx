@@ -1,10 +1,13 @@
+import { rich } from '../frame/rich.tsx';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import {
+  locale,
   nextTrial,
   parseChord,
   reachTrials,
   settingCaution,
+  t,
   type Chord,
   type Player,
   type ReachAnswer,
@@ -57,7 +60,10 @@ export function HandAndGuitar({ player, onChange }: Settings) {
           noteNames={player.noteNames}
           spans={trial ? [spanOf(trial, guitar.open.length)] : reachSpans(player, guitar.mm)}
           area={player.area}
-          label={`The neck: ${guitar.open.length} strings, ${player.highestFret} frets`}
+          label={t('The neck: {open} strings, {highestFret} frets', {
+            open: guitar.open.length,
+            highestFret: player.highestFret,
+          })}
         />
         {trial ? (
           <Trial trial={trial} onAnswer={answer} onStop={() => setAnswers(null)} />
@@ -100,7 +106,13 @@ function reachSpans({ reach, tuning }: Player, mm: readonly number[]): Span[] {
 function reachText({ reach }: Player, mm: readonly number[]): string {
   const names = ['first', 'fifth', 'ninth'];
   return SHOWN_AT.filter((fret) => fret < mm.length - 1)
-    .map((fret, i) => `${farthest(fret, reach, mm) - fret + 1}${i === 0 ? ' frets' : ''} from the ${names[i]!}`)
+    .map((fret, i) =>
+      t('{farthest}{which} from the {names}', {
+        farthest: farthest(fret, reach, mm) - fret + 1,
+        which: i === 0 ? ` ${t('frets')}` : '',
+        names: names[i]!,
+      }),
+    )
     .join(', ');
 }
 
@@ -114,18 +126,21 @@ function Trial({
   onStop: () => void;
 }) {
   return (
-    <div className="players-trial" role="group" aria-label="Finding the reach">
+    <div className="players-trial" role="group" aria-label={t('Finding the reach')}>
       <p>
-        Can you hold these two together, at ease? Index at fret {trial.index}, little finger at fret {trial.little}:{' '}
-        {trial.mm} mm. <em>Warm up first, and stop at any pain.</em>
+        {t(
+          'Can you hold these two together, at ease? Index at fret {index}, little finger at fret {little}: {mm} mm.',
+          { index: trial.index, little: trial.little, mm: trial.mm },
+        )}{' '}
+        <em>{t('Warm up first, and stop at any pain.')}</em>
       </p>
       <Button variant="contained" color="secondary" onClick={() => onAnswer(true)} autoFocus>
-        Yes, at ease
+        {t('Yes, at ease')}
       </Button>
       <Button variant="outlined" onClick={() => onAnswer(false)}>
-        No, it strains
+        {t('No, it strains')}
       </Button>
-      <Button onClick={onStop}>Leave it</Button>
+      <Button onClick={onStop}>{t('Leave it')}</Button>
     </div>
   );
 }
@@ -137,19 +152,20 @@ function Holds({ player, reaches }: { player: Player; reaches: string }) {
     const by = then === undefined ? 0 : now - then;
     return (
       <>
-        {now.toLocaleString('en')}
-        {by !== 0 && <small>{` ${by > 0 ? '+' : '−'}${Math.abs(by).toLocaleString('en')}`}</small>}
+        {now.toLocaleString(locale())}
+        {by !== 0 && <small>{` ${by > 0 ? '+' : '−'}${Math.abs(by).toLocaleString(locale())}`}</small>}
       </>
     );
   };
   return (
     <div className="players-holds" aria-busy={share !== null}>
       <p>
-        Reaches {reaches}. {last && <>Holds {count(last.shapes, before?.shapes)} shapes:</>}
+        {t('Reaches')} {reaches}.{' '}
+        {last && rich(t('Holds {count} shapes:'), { count: count(last.shapes, before?.shapes) })}
         {share !== null && (
           <span role="status" className="players-counting">
             {' '}
-            counting… {Math.round(share * 100)} %
+            {t('counting… {share} %', { share: Math.round(share * 100) })}
           </span>
         )}
       </p>
@@ -157,7 +173,8 @@ function Holds({ player, reaches }: { player: Player; reaches: string }) {
         <ul>
           {SAMPLE.map((symbol, i) => (
             <li key={symbol} className={last.grips[i] === 0 ? 'players-none' : ''}>
-              <ChordSymbol symbol={symbol} /> {last.grips[i] === 0 ? 'none' : count(last.grips[i]!, before?.grips[i])}
+              <ChordSymbol symbol={symbol} />{' '}
+              {last.grips[i] === 0 ? t('none') : count(last.grips[i]!, before?.grips[i])}
             </li>
           ))}
         </ul>

@@ -1,3 +1,4 @@
+import { msg, t } from '../../../core/index.ts';
 import Add from '@mui/icons-material/Add';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
 import UndoOutlined from '@mui/icons-material/UndoOutlined';
@@ -33,12 +34,12 @@ interface PlayerPlaceProps {
 }
 
 const KEYS: Keys = [
-  ['N', 'a new player'],
-  ['[ ]', 'the player before, the next'],
-  ['Tab', 'from setting to setting'],
-  ['Ctrl Z', 'undo a change of settings'],
-  ['Ctrl Shift Z', 'redo it'],
-  ['?', 'this sheet'],
+  ['N', msg('a new player')],
+  ['[ ]', msg('the player before, the next')],
+  ['Tab', msg('from setting to setting')],
+  ['Ctrl Z', msg('undo a change of settings')],
+  ['Ctrl Shift Z', msg('redo it')],
+  ['?', msg('this sheet')],
 ];
 
 /** Who plays: the hand, the guitar, and the company. */
@@ -80,19 +81,19 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
         <>
           <div className="head-title">
             <h1>{player.name}</h1>
-            <span className="facts">the hand and the guitar</span>
+            <span className="facts">{t('the hand and the guitar')}</span>
           </div>
           <span className="head-gap" />
           <SaveState />
           <span className="head-tools">
             <Tool
-              label={undo ? 'Undo the last change' : 'Nothing to undo'}
+              label={undo ? t('Undo the last change') : t('Nothing to undo')}
               disabled={undo === null}
               onClick={() => undo?.()}
             >
               <UndoOutlined fontSize="small" />
             </Tool>
-            <Tool label={redo ? 'Redo it' : 'Nothing to redo'} disabled={redo === null} onClick={() => redo?.()}>
+            <Tool label={redo ? t('Redo it') : t('Nothing to redo')} disabled={redo === null} onClick={() => redo?.()}>
               <RedoOutlined fontSize="small" />
             </Tool>
             <KeySheet keys={KEYS} />
@@ -101,17 +102,17 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
       }
     >
       <div className="players">
-        <nav className="players-list" aria-label="Players">
+        <nav className="players-list" aria-label={t('Players')}>
           {players.map(({ id, name }) => (
             <NavLink key={id} to={`/players/${id}${search}`}>
               {id === kept.id ? player.name : name}
-              {tune?.playerId === id && <small>plays {tune.title}</small>}
+              {tune?.playerId === id && <small>{t('plays {title}', { title: tune.title })}</small>}
             </NavLink>
           ))}
           <Form method="post" action={`/players/${kept.id}${search}`}>
             <input type="hidden" name="intent" value="new" />
             <Button type="submit" startIcon={<Add />}>
-              New player
+              {t('New player')}
             </Button>
           </Form>
         </nav>
@@ -119,18 +120,18 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
           {tune && <OfTune tune={tune} kept={kept} name={player.name} />}
           {kept.unreadable ? (
             <Alert severity="error">
-              What is kept of this player cannot be read, and is left as it is; default settings stand in.{' '}
+              {t('What is kept of this player cannot be read, and is left as it is; default settings stand in.')}{' '}
               <a href={`/keeping/raw/player/${kept.id}`} download>
-                Save its raw text
+                {t('Save its raw text')}
               </a>
-              , or bring back what it was: <Link to="/keeping">backups</Link>.
+              {t(', or bring back what it was:')} <Link to="/keeping">{t('backups')}</Link>.
             </Alert>
           ) : (
             <HandAndGuitar player={player} onChange={change} />
           )}
           <div className="players-end">
             <Button variant="outlined" onClick={() => submit('duplicate', kept.id)}>
-              Duplicate
+              {t('Duplicate')}
             </Button>
             {players.length > 1 && (
               <Button
@@ -140,7 +141,7 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
                   deleted.add({ id: kept.id, name: player.name });
                 }}
               >
-                Delete this player
+                {t('Delete this player')}
               </Button>
             )}
           </div>
@@ -166,24 +167,22 @@ function OfTune({ tune, kept, name }: { tune: NonNullable<PlayerPlaceProps['tune
   const [cells, edit] = useCells(
     `tune:${tune.id}`,
     useMemo(() => ({ version: tune.version, cells: { playerId: tune.playerId } }), [tune.version, tune.playerId]),
-    'who plays the tune',
+    t('who plays the tune'),
   );
   const bench = (
     <Button component={Link} to={`/tunes/${tune.id}/bench`} variant="outlined">
-      Back to the bench
+      {t('Back to the bench')}
     </Button>
   );
   return (
     <Alert severity="info" className="players-tune" action={bench}>
       {cells.playerId === kept.id ? (
-        <>
-          {name} plays {tune.title}.
-        </>
+        <>{t('{name} plays {title}.', { name, title: tune.title })}</>
       ) : (
         <>
-          Another plays {tune.title}.{' '}
+          {t('Another plays {title}.', { title: tune.title })}{' '}
           <Button size="small" onClick={() => edit({ playerId: kept.id })}>
-            Let {name} play it
+            {t('Let {name} play it', { name })}
           </Button>
         </>
       )}

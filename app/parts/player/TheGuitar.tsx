@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { pitchText, TUNINGS, type Midi } from '../../../core/index.ts';
+import { pitchText, TUNINGS, type Midi, t } from '../../../core/index.ts';
 import { Several } from '../frame/Choice.tsx';
 import { Draft, Flag, NumberDraft, type Settings } from './fields.tsx';
 import './player.css';
@@ -21,12 +21,12 @@ export function TheGuitar({ player, onChange }: Settings) {
     });
   return (
     <section aria-labelledby="the-guitar">
-      <h2 id="the-guitar">The guitar</h2>
+      <h2 id="the-guitar">{t('The guitar')}</h2>
       <div className="setting-row">
         <TextField
           select
           size="small"
-          label="Tuning"
+          label={t('Tuning')}
           value={named?.id ?? OWN}
           onChange={({ target }) => {
             const chosen = TUNINGS.find(({ id }) => id === target.value);
@@ -36,16 +36,16 @@ export function TheGuitar({ player, onChange }: Settings) {
         >
           {TUNINGS.map(({ id, name }) => (
             <MenuItem key={id} value={id}>
-              {name}
+              {t(name)}
             </MenuItem>
           ))}
-          {!named && <MenuItem value={OWN}>Own</MenuItem>}
+          {!named && <MenuItem value={OWN}>{t('Own')}</MenuItem>}
         </TextField>
         <Draft
           player={player}
           onChange={({ tuning: strings }) => strings && retune(strings)}
           field="tuning"
-          label="Strings, lowest first"
+          label={t('Strings, lowest first')}
           write={(one) => one.tuning.map((open) => pitchText(open, 'letters')).join(' ')}
           read={(text) => text.replaceAll('♭', 'b').replaceAll('♯', '#')}
           width={252}
@@ -56,25 +56,39 @@ export function TheGuitar({ player, onChange }: Settings) {
           player={player}
           onChange={onChange}
           field="scaleLength"
-          label="Scale, mm"
+          label={t('Scale, mm')}
           hint="628–650"
           width={92}
         />
-        <NumberDraft player={player} onChange={onChange} field="highestFret" label="Frets" hint="in use" width={84} />
-        <NumberDraft player={player} onChange={onChange} field="capo" label="Capo" hint="0: none" width={84} />
+        <NumberDraft
+          player={player}
+          onChange={onChange}
+          field="highestFret"
+          label={t('Frets')}
+          hint={t('in use')}
+          width={84}
+        />
+        <NumberDraft
+          player={player}
+          onChange={onChange}
+          field="capo"
+          label={t('Capo')}
+          hint={t('0: none')}
+          width={84}
+        />
       </div>
       <Several
-        label="Strings in use"
+        label={t('Strings in use')}
         choices={tuning.map((open, s) => [s, pitchText(open, player.noteNames)] as const)}
         on={tuning.map((_, s) => s).filter((s) => !player.unusedStrings.includes(s))}
         onToggle={(on) => {
           if (on.length >= 3) onChange({ unusedStrings: tuning.map((_, s) => s).filter((s) => !on.includes(s)) });
         }}
       >
-        <p>Three at least.</p>
+        <p>{t('Three at least.')}</p>
       </Several>
       <Flag
-        label="Left-handed: the neck is shown mirrored"
+        label={t('Left-handed: the neck is shown mirrored')}
         on={player.leftHanded}
         onChange={(leftHanded) => onChange({ leftHanded })}
       />

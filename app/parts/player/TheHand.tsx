@@ -1,7 +1,7 @@
+import { msg, t, type Barres, type FingerNumber, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import { useState } from 'react';
-import type { Barres, FingerNumber } from '../../../core/index.ts';
 import { Choice, Several } from '../frame/Choice.tsx';
 import { Flag, NumberDraft, type Settings } from './fields.tsx';
 import './player.css';
@@ -11,17 +11,17 @@ const REACHES = [
   ['Middle', 110],
   ['Large', 125],
 ] as const;
-const FINGERS: readonly (readonly [FingerNumber, string])[] = [
-  [1, 'Index'],
-  [2, 'Middle'],
-  [3, 'Ring'],
-  [4, 'Little'],
+const FINGERS: readonly (readonly [FingerNumber, Msg])[] = [
+  [1, msg('Index')],
+  [2, msg('Middle')],
+  [3, msg('Ring')],
+  [4, msg('Little')],
 ];
-const BARRE_WORDS: readonly (readonly [Barres, string])[] = [
-  ['none', 'None'],
-  ['partial', 'Half'],
-  ['full', 'Full'],
-  ['slanted', 'Slanted too'],
+const BARRE_WORDS: readonly (readonly [Barres, Msg])[] = [
+  ['none', msg('None')],
+  ['partial', msg('Half')],
+  ['full', msg('Full')],
+  ['slanted', msg('Slanted too')],
 ];
 
 /** How far it opens, which fingers fret, and how. */
@@ -34,22 +34,22 @@ export function TheHand({
   const [sliding, setSliding] = useState<number | null>(null);
   return (
     <section aria-labelledby="the-hand">
-      <h2 id="the-hand">The hand</h2>
+      <h2 id="the-hand">{t('The hand')}</h2>
       <div className="setting setting-reach">
-        <span className="setting-label">Reach, index to little finger</span>
+        <span className="setting-label">{t('Reach, index to little finger')}</span>
         <Slider
           size="small"
           min={50}
           max={160}
           value={sliding ?? player.reach}
-          aria-label="Reach in millimetres"
+          aria-label={t('Reach in millimetres')}
           onChange={(_, value) => setSliding(value as number)}
           onChangeCommitted={(_, value) => {
             setSliding(null);
             onChange({ reach: value as number });
           }}
         />
-        <NumberDraft player={player} onChange={onChange} field="reach" label="mm" width={84} />
+        <NumberDraft player={player} onChange={onChange} field="reach" label={t('mm')} width={84} />
         <span className="setting-presets">
           {REACHES.map(([name, reach]) => (
             <Button
@@ -63,36 +63,45 @@ export function TheHand({
             </Button>
           ))}
           <Button size="small" variant="outlined" onClick={onTry}>
-            Find it by trying
+            {t('Find it by trying')}
           </Button>
         </span>
         {caution && <p className="caution">{caution}</p>}
       </div>
       <Several
-        label="Fingers that fret"
+        label={t('Fingers that fret')}
         choices={FINGERS}
         on={FINGERS.map(([finger]) => finger).filter((finger) => !player.resting.includes(finger))}
         onToggle={(on) =>
           onChange({ resting: FINGERS.map(([finger]) => finger).filter((finger) => !on.includes(finger)) })
         }
       >
-        {player.resting.length > 0 && <p>The others rest: no grip asks for them.</p>}
+        {player.resting.length > 0 && <p>{t('The others rest: no grip asks for them.')}</p>}
       </Several>
-      <Choice label="Barres" value={player.barres} choices={BARRE_WORDS} onChoose={(barres) => onChange({ barres })} />
-      <Flag label="The thumb frets the lowest string" on={player.thumb} onChange={(thumb) => onChange({ thumb })} />
       <Choice
-        label="The other hand plays with"
+        label={t('Barres')}
+        value={player.barres}
+        choices={BARRE_WORDS}
+        onChoose={(barres) => onChange({ barres })}
+      />
+      <Flag
+        label={t('The thumb frets the lowest string')}
+        on={player.thumb}
+        onChange={(thumb) => onChange({ thumb })}
+      />
+      <Choice
+        label={t('The other hand plays with')}
         value={player.pluck}
         choices={[
-          ['fingers', 'Fingers'],
-          ['pick', 'A pick'],
+          ['fingers', t('Fingers')],
+          ['pick', t('A pick')],
         ]}
         onChoose={(pluck) => onChange({ pluck })}
       >
         <p>
           {player.pluck === 'pick'
-            ? 'Strings side by side; one may be left out where a finger damps it.'
-            : 'Up to two strings between may be left out.'}
+            ? t('Strings side by side; one may be left out where a finger damps it.')
+            : t('Up to two strings between may be left out.')}
         </p>
       </Choice>
     </section>

@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { MANNERS, MANNER_WORDS, noteText, ownManner } from '../../../core/index.ts';
+import { MANNERS, MANNER_WORDS, noteText, ownManner, t } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Draft, type Settings } from './fields.tsx';
 import './player.css';
@@ -18,58 +18,63 @@ export function TheRest({ player, onChange }: Settings) {
   const LEAST = 3;
   return (
     <section aria-labelledby="the-rest">
-      <h2 id="the-rest">The rest</h2>
+      <h2 id="the-rest">{t('The rest')}</h2>
       <Draft
         player={player}
         onChange={onChange}
         field="name"
-        label="Name of this player"
+        label={t('Name of this player')}
         write={(one) => one.name}
         read={(text) => text}
         width="100%"
       />
       <Choice
-        label="Plays"
+        label={t('Plays')}
         value={player.company}
         choices={[
-          ['alone', 'Alone'],
-          ['bass', 'With a bass player'],
+          ['alone', t('Alone')],
+          ['bass', t('With a bass player')],
         ]}
         onChoose={(company) => onChange({ company })}
       >
         <p>
-          {player.company === 'bass' ? 'The bass has the roots: smaller grips do.' : 'The guitar has the bass, too.'}
+          {player.company === 'bass'
+            ? t('The bass has the roots: smaller grips do.')
+            : t('The guitar has the bass, too.')}
         </p>
       </Choice>
       <div className="setting">
         <TextField
           select
           size="small"
-          label="Comps"
+          label={t('Comps')}
           value={player.manner ?? BY_COMPANY}
           onChange={({ target: { value } }) => onChange({ manner: MANNERS.find((manner) => manner === value) ?? null })}
           sx={{ width: '100%' }}
         >
           <MenuItem value={BY_COMPANY}>
-            {player.company === 'bass' ? 'As beside a bass player' : 'As one does alone'}
+            {player.company === 'bass' ? t('As beside a bass player') : t('As one does alone')}
           </MenuItem>
           {MANNERS.map((manner) => (
             <MenuItem key={manner} value={manner}>
-              {MANNER_WORDS[manner].name}
+              {t(MANNER_WORDS[manner].name)}
             </MenuItem>
           ))}
         </TextField>
         <p>
-          {`${MANNER_WORDS[stands].name}: ${MANNER_WORDS[stands].words}. A tune, or a part of it, may be comped otherwise.`}
+          {t('{name}: {words}. A tune, or a part of it, may be comped otherwise.', {
+            name: MANNER_WORDS[stands].name,
+            words: MANNER_WORDS[stands].words,
+          })}
         </p>
       </div>
       <div className="setting">
-        <span className="setting-label">Likes to stay in frets</span>
+        <span className="setting-label">{t('Likes to stay in frets')}</span>
         <div className="setting-row">
           <TextField
             select
             size="small"
-            label="from"
+            label={t('from')}
             value={area?.[0] ?? ANYWHERE}
             onChange={({ target: { value } }) =>
               onChange({
@@ -78,10 +83,10 @@ export function TheRest({ player, onChange }: Settings) {
             }
             sx={{ width: 132 }}
           >
-            <MenuItem value={ANYWHERE}>anywhere</MenuItem>
+            <MenuItem value={ANYWHERE}>{t('anywhere')}</MenuItem>
             {frets.slice(0, -1).map((fret) => (
               <MenuItem key={fret} value={fret}>
-                {fret === 0 ? 'open' : fret}
+                {fret === 0 ? t('open') : fret}
               </MenuItem>
             ))}
           </TextField>
@@ -89,7 +94,7 @@ export function TheRest({ player, onChange }: Settings) {
             <TextField
               select
               size="small"
-              label="to"
+              label={t('to')}
               value={area[1]}
               onChange={({ target: { value } }) => onChange({ area: [area[0], Number(value)] })}
               sx={{ width: 92 }}
@@ -104,16 +109,16 @@ export function TheRest({ player, onChange }: Settings) {
         </div>
       </div>
       <Choice
-        label="Notes are called"
+        label={t('Notes are called')}
         value={player.noteNames}
         choices={[
           ['letters', 'B B♭'],
           ['german', 'H B'],
-          ['fixed-do', `${noteText('B', 'fixed-do')} ${noteText('Bb', 'fixed-do')}`],
+          ['fixed-do', `${noteText('B', 'fixed-do')} ${noteText(t('Bb'), 'fixed-do')}`],
         ]}
         onChoose={(noteNames) => onChange({ noteNames })}
       >
-        <p>On the neck; chord symbols stay as the chart has them.</p>
+        <p>{t('On the neck; chord symbols stay as the chart has them.')}</p>
       </Choice>
     </section>
   );

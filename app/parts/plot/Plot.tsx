@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import { useColorScheme } from '@mui/material/styles';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
@@ -64,9 +65,9 @@ export function Plot({ draw, label, file }: PlotProps) {
   return (
     <>
       <div className="plot" ref={at} role="img" aria-label={label} />
-      {failed && <p role="alert">The chart could not be drawn; the table below says the same.</p>}
+      {failed && <p role="alert">{t('The chart could not be drawn; the table below says the same.')}</p>}
       <Button size="small" onClick={() => void keep()}>
-        Save it as PNG
+        {t('Save it as PNG')}
       </Button>
     </>
   );

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { GRADE_WORDS, practisedText, type Practised } from '../../../core/index.ts';
+import { GRADE_WORDS, practisedText, type Practised, t } from '../../../core/index.ts';
 import type { PracticeLog } from '../../keep/practice.ts';
 import type { LoadedCard } from './cards.ts';
 import { What } from './What.tsx';
@@ -18,7 +18,7 @@ export function CardsList({ cards, now, log, onPractise }: CardsListProps) {
   if (shown.length === 0) return null;
   return (
     <details className="cards">
-      <summary>All that comes back ({shown.length})</summary>
+      <summary>{t('All that comes back ({shown})', { shown: shown.length })}</summary>
       <ul>
         {shown.map(({ id, what, due, state }) => (
           <li key={id}>
@@ -26,12 +26,16 @@ export function CardsList({ cards, now, log, onPractise }: CardsListProps) {
               <What what={what} />
               <span className="session-why">
                 {dueText(due!, now)}
-                {state.grade && ` · went ${GRADE_WORDS[state.grade]}`}
-                {state.clean !== null && ` · clean at ${state.clean}`}
+                {state.grade && ` ${t('· went {grade_words}', { grade_words: GRADE_WORDS[state.grade] })}`}
+                {state.clean !== null && ` ${t('· clean at {clean}', { clean: state.clean })}`}
               </span>
             </button>
-            <Button size="small" aria-label={`Lay down ${practisedText(what)}`} onClick={() => log.layDown(what)}>
-              Lay down
+            <Button
+              size="small"
+              aria-label={t('Lay down {practised}', { practised: practisedText(what) })}
+              onClick={() => log.layDown(what)}
+            >
+              {t('Lay down')}
             </Button>
           </li>
         ))}

@@ -11,7 +11,9 @@ import {
   gradeOf,
   HURT_PLACES,
   HURT_WORDS,
+  locale,
   playedIn,
+  t,
   type HurtPlace,
   type LogEntry,
   type Logged,
@@ -31,18 +33,22 @@ export function LogList({ log, add, onOlder }: LogListProps) {
   const played = playedIn(log).toReversed();
   const [wrong, setWrong] = useState<PlayedNow | null>(null);
   if (played.length === 0)
-    return <p className="practice-empty">Nothing is in the log yet. What you play at the stand is logged by itself.</p>;
+    return (
+      <p className="practice-empty">
+        {t('Nothing is in the log yet. What you play at the stand is logged by itself.')}
+      </p>
+    );
   const days = new Map<string, PlayedNow[]>();
   for (const one of played) {
-    const day = new Date(one.at).toLocaleDateString('en-GB', { dateStyle: 'full' });
+    const day = new Date(one.at).toLocaleDateString(locale(), { dateStyle: 'full' });
     days.set(day, [...(days.get(day) ?? []), one]);
   }
   return (
-    <section className="log" aria-label="The log">
+    <section className="log" aria-label={t('The log')}>
       {[...days].map(([day, list]) => (
         <div key={day}>
           <h2>
-            {day} <small>{minutesOf(list)} min</small>
+            {day} <small>{t('{minutes} min', { minutes: minutesOf(list) })}</small>
           </h2>
           <ul>
             {list.map((one) => (
@@ -50,14 +56,14 @@ export function LogList({ log, add, onOlder }: LogListProps) {
                 <What what={one.what} />
                 <span className="session-why">{cameOf(one)}</span>
                 <Button size="small" onClick={() => setWrong(one)}>
-                  Put right
+                  {t('Put right')}
                 </Button>
               </li>
             ))}
           </ul>
         </div>
       ))}
-      {log.length >= MANY && <Button onClick={() => onOlder(played.at(-1)!.at)}>Older</Button>}
+      {log.length >= MANY && <Button onClick={() => onOlder(played.at(-1)!.at)}>{t('Older')}</Button>}
       {wrong && (
         <PutRight
           one={wrong}
@@ -83,14 +89,16 @@ function cameOf(one: PlayedNow): string {
   const { at, seconds, goal, clean, rounds, hurt, note, corrected } = one;
   const grade = gradeOf(one);
   return [
-    new Date(at).toLocaleTimeString('en-GB', { timeStyle: 'short' }),
-    seconds < 60 ? `${seconds} s` : `${Math.round(seconds / 60)} min`,
-    rounds.clean + rounds.unclean > 0 ? `${rounds.clean} of ${rounds.clean + rounds.unclean} clean` : '',
-    clean !== null && goal !== null ? `clean at ${clean} of ${goal}` : '',
-    grade ? GRADE_WORDS[grade] : '',
-    hurt ? `it hurt: ${HURT_WORDS[hurt]}` : '',
+    new Date(at).toLocaleTimeString(locale(), { timeStyle: 'short' }),
+    seconds < 60 ? t('{seconds} s', { seconds }) : t('{seconds} min', { seconds: Math.round(seconds / 60) }),
+    rounds.clean + rounds.unclean > 0
+      ? t('{clean} of {clean2} clean', { clean: rounds.clean, clean2: rounds.clean + rounds.unclean })
+      : '',
+    clean !== null && goal !== null ? t('clean at {clean} of {goal}', { clean, goal }) : '',
+    grade ? t(GRADE_WORDS[grade]) : '',
+    hurt ? t('it hurt: {hurt_words}', { hurt_words: HURT_WORDS[hurt] }) : '',
     note,
-    corrected > 0 ? 'put right' : '',
+    corrected > 0 ? t('put right') : '',
   ]
     .filter(Boolean)
     .join(' · ');
@@ -111,37 +119,37 @@ function PutRight({ one, onClose, onRight }: PutRightProps) {
   const isTempo = tempo === null || (Number.isInteger(tempo) && tempo > 0 && tempo <= 1000);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Put it right</DialogTitle>
+      <DialogTitle>{t('Put it right')}</DialogTitle>
       <DialogContent className="put-right">
-        <p>The entry stays in the log; what you say here is logged as a correction of it.</p>
+        <p>{t('The entry stays in the log; what you say here is logged as a correction of it.')}</p>
         {one.goal !== null && (
           <TextField
             size="small"
-            label="Clean at, beats a minute"
+            label={t('Clean at, beats a minute')}
             value={clean}
             onChange={({ target }) => setClean(target.value)}
             error={!isTempo}
-            helperText={isTempo ? 'empty: no round was clean' : '1 to 1000, or nothing'}
+            helperText={isTempo ? t('empty: no round was clean') : t('1 to 1000, or nothing')}
             slotProps={{ htmlInput: { inputMode: 'numeric' } }}
           />
         )}
         <TextField
           select
           size="small"
-          label="It hurt"
+          label={t('It hurt')}
           value={hurt}
           onChange={({ target }) => setHurt(target.value as HurtPlace | '')}
         >
-          <MenuItem value="">nowhere</MenuItem>
+          <MenuItem value="">{t('nowhere')}</MenuItem>
           {HURT_PLACES.map((place) => (
             <MenuItem key={place} value={place}>
-              {HURT_WORDS[place]}
+              {t(HURT_WORDS[place])}
             </MenuItem>
           ))}
         </TextField>
         <TextField
           size="small"
-          label="Note"
+          label={t('Note')}
           multiline
           value={note}
           onChange={({ target }) => setNote(target.value)}
@@ -150,16 +158,16 @@ function PutRight({ one, onClose, onRight }: PutRightProps) {
       </DialogContent>
       <DialogActions>
         <Button color="error" onClick={() => onRight(null)}>
-          It did not happen
+          {t('It did not happen')}
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>{t('Leave it')}</Button>
         <Button
           variant="contained"
           color="secondary"
           disabled={!isTempo}
           onClick={() => onRight({ ...(one.goal !== null && { clean: tempo }), hurt: hurt === '' ? null : hurt, note })}
         >
-          Put right
+          {t('Put right')}
         </Button>
       </DialogActions>
     </Dialog>

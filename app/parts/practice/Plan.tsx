@@ -7,10 +7,13 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import {
   cardOf,
+  msg,
   PASSAGE_WAYS,
   practisedText,
   stepReason,
+  t,
   WAY_WORDS,
+  type Msg,
   type PlanStep,
   type Practised,
 } from '../../../core/index.ts';
@@ -34,13 +37,17 @@ interface PlanProps {
 }
 
 /** The parts of a plan, in the order one goes through them. */
-const PARTS: readonly (readonly [string, string, (step: PlanStep) => boolean])[] = [
-  ['Grips', 'set cold, five times each', ({ kind }) => kind === 'grip'],
-  ['Changes', 'the hardest first, to and fro', ({ kind }) => kind === 'change'],
-  ['Two bars', 'the hardest first', (step) => step.kind === 'bars' && length(step) <= 2],
-  ['Four bars', 'from the beginning', (step) => step.kind === 'bars' && length(step) > 2 && length(step) <= 4],
-  ['Eight bars', '', (step) => step.kind === 'bars' && length(step) > 4],
-  ['The form', '', ({ kind }) => kind === 'form'],
+const PARTS: readonly (readonly [Msg, Msg | null, (step: PlanStep) => boolean])[] = [
+  [msg('Grips'), msg('set cold, five times each'), ({ kind }) => kind === 'grip'],
+  [msg('Changes'), msg('the hardest first, to and fro'), ({ kind }) => kind === 'change'],
+  [msg('Two bars'), msg('the hardest first'), (step) => step.kind === 'bars' && length(step) <= 2],
+  [
+    msg('Four bars'),
+    msg('from the beginning'),
+    (step) => step.kind === 'bars' && length(step) > 2 && length(step) <= 4,
+  ],
+  [msg('Eight bars'), null, (step) => step.kind === 'bars' && length(step) > 4],
+  [msg('The form'), null, ({ kind }) => kind === 'form'],
 ];
 const length = ({ bars: [from, to] }: PlanStep & { kind: 'bars' }) => to - from + 1;
 /** Of each part so much comes into a session of today. */
@@ -57,13 +64,13 @@ export function Plan({ work, tunes, cards, log, onTune, onTake, onPractise, onTo
     known.has(cardOf(what) ?? '') && log.onTheWay.get(cardOf(what) ?? '') !== 'laid-down';
   const toTakeUp = steps?.filter(({ step, what }) => isWorthKeeping(step) && !isUp(what)) ?? [];
   return (
-    <section aria-label="The plan" className="practice-plan" aria-busy={steps === null && failed === null}>
+    <section aria-label={t('The plan')} className="practice-plan" aria-busy={steps === null && failed === null}>
       <div className="plan-head">
-        <h2>The plan</h2>
+        <h2>{t('The plan')}</h2>
         <TextField
           select
           size="small"
-          label="Tune"
+          label={t('Tune')}
           value={work.tune.tuneId}
           onChange={({ target }) => onTune(target.value)}
         >
@@ -76,7 +83,7 @@ export function Plan({ work, tunes, cards, log, onTune, onTake, onPractise, onTo
         <TextField
           select
           size="small"
-          label="Take"
+          label={t('Take')}
           value={work.take.id}
           onChange={({ target }) => onTake(target.value)}
         >
@@ -91,25 +98,27 @@ export function Plan({ work, tunes, cards, log, onTune, onTake, onPractise, onTo
           disabled={toTakeUp.length === 0}
           onClick={() => log.takeUp(...toTakeUp.map(({ what }) => what))}
         >
-          {toTakeUp.length === 0 && steps ? 'Taken up' : 'Take it up'}
+          {toTakeUp.length === 0 && steps ? t('Taken up') : t('Take it up')}
         </Button>
       </div>
       <p className="plan-for">
-        For {player}, to {tempo} beats a minute. What is taken up comes back when it is due: its hardest changes, eight
-        bars at a time, the form.
+        {t(
+          'For {player}, to {tempo} beats a minute. What is taken up comes back when it is due: its hardest changes, eight bars at a time, the form.',
+          { player, tempo },
+        )}
       </p>
       {failed !== null && <p role="alert">{failed}</p>}
-      {steps === null && failed === null && <p role="status">The take is voiced for this hand …</p>}
-      {steps?.length === 0 && <p>No chord of this take is played, so there is nothing to practise.</p>}
+      {steps === null && failed === null && <p role="status">{t('The take is voiced for this hand …')}</p>}
+      {steps?.length === 0 && <p>{t('No chord of this take is played, so there is nothing to practise.')}</p>}
       {steps &&
         PARTS.map(([name, words, belongs]) => {
           const list = steps.filter(({ step }) => belongs(step));
           return (
             list.length > 0 && (
               <Part
-                key={name}
-                name={name}
-                words={words}
+                key={name.msg}
+                name={t(name)}
+                words={words && t(words)}
                 steps={list}
                 isUp={isUp}
                 onPractise={onPractise}
@@ -138,7 +147,7 @@ function forToday(steps: readonly PlannedStep[]): readonly Practised[] {
 
 interface PartProps {
   readonly name: string;
-  readonly words: string;
+  readonly words: string | null;
   readonly steps: readonly PlannedStep[];
   readonly isUp: (what: Practised) => boolean;
   readonly onPractise: (what: Practised) => void;
@@ -166,9 +175,9 @@ function Part({ name, words, steps, isUp, onPractise, onTakeUp }: PartProps) {
               )}
               <span className="session-why">{stepReason(step)}</span>
             </button>
-            <Tip label={isUp(what) ? 'It comes back when it is due' : 'Let it come back when it is due'}>
+            <Tip label={isUp(what) ? t('It comes back when it is due') : t('Let it come back when it is due')}>
               <IconButton
-                aria-label={`Take up ${practisedText(what)}`}
+                aria-label={t('Take up {practised}', { practised: practisedText(what) })}
                 disabled={isUp(what)}
                 onClick={() => onTakeUp(what)}
               >
@@ -180,7 +189,7 @@ function Part({ name, words, steps, isUp, onPractise, onTakeUp }: PartProps) {
       </ul>
       {!all && steps.length > SHOWN && (
         <Button size="small" onClick={() => setAll(true)}>
-          All {steps.length}
+          {t('All {steps}', { steps: steps.length })}
         </Button>
       )}
     </div>
@@ -203,11 +212,11 @@ function OtherWays({ steps, onPractise }: OtherWaysProps) {
   return (
     <div className="plan-part">
       <h3>
-        Otherwise{' '}
+        {t('Otherwise')}{' '}
         <TextField
           select
           size="small"
-          label="Of"
+          label={t('Of')}
           value={span.bars}
           onChange={({ target }) => setChosen(target.value)}
           className="plan-of"
@@ -224,9 +233,9 @@ function OtherWays({ steps, onPractise }: OtherWaysProps) {
           <li key={way}>
             <button type="button" className="plan-step" onClick={() => onPractise({ ...span, way })}>
               <span className="what">
-                <b>{capital(WAY_WORDS[way].name)}</b>
+                <b>{capital(t(WAY_WORDS[way].name))}</b>
               </span>
-              <span className="session-why">{WAY_WORDS[way].words}</span>
+              <span className="session-why">{t(WAY_WORDS[way].words)}</span>
             </button>
           </li>
         ))}

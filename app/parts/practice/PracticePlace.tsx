@@ -10,6 +10,8 @@ import {
   type Logged,
   type Practised,
   type SessionMinutes,
+  msg,
+  t,
 } from '../../../core/index.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useLeftUnderWay, useLog, usePractise } from '../../keep/practice.ts';
@@ -44,19 +46,19 @@ interface PracticePlaceProps {
 }
 
 const SHOWS = [
-  ['today', 'Today'],
-  ['log', 'Log'],
-  ['progress', 'Progress'],
+  ['today', msg('Today')],
+  ['log', msg('Log')],
+  ['progress', msg('Progress')],
 ] as const;
 type Show = (typeof SHOWS)[number][0];
 
 const KEYS: Keys = [
-  ['B', 'begin the session'],
-  ['1 2 3', 'five minutes, fifteen, thirty'],
-  ['T L P', 'today, the log, progress'],
-  ['?', 'this sheet'],
+  ['B', msg('begin the session')],
+  ['1 2 3', msg('five minutes, fifteen, thirty')],
+  ['T L P', msg('today, the log, progress')],
+  ['?', msg('this sheet')],
 ];
-const MINUTES = SESSION_MINUTES.map((minutes) => [String(minutes), `${minutes} min`] as const);
+const MINUTES = SESSION_MINUTES.map((minutes) => [String(minutes), t('{minutes} min', { minutes })] as const);
 
 /** What is due, a session of it, the plan of a take, the log, and what it comes to. */
 export function PracticePlace(props: PracticePlaceProps) {
@@ -105,9 +107,12 @@ export function PracticePlace(props: PracticePlaceProps) {
       header={
         <>
           <div className="head-title">
-            <h1>Practice</h1>
+            <h1>{t('Practice')}</h1>
             <span className="facts">
-              {due === 0 ? 'nothing due' : `${due} due`} · {minutesToday} min today
+              {t('{more} · {minutesToday} min today', {
+                more: due === 0 ? t('nothing due') : t('{due} due', { due }),
+                minutesToday,
+              })}
             </span>
           </div>
           <span className="head-gap" />
@@ -120,21 +125,21 @@ export function PracticePlace(props: PracticePlaceProps) {
             disabled={steps.length === 0}
             onClick={() => begin(steps)}
           >
-            Begin
+            {t('Begin')}
           </Button>
         </>
       }
     >
       <div className="practice">
         <div className="practice-shows">
-          <Choice label="Shown" choices={SHOWS} value={show} onChoose={showIt} />
+          <Choice label={t('Shown')} choices={SHOWS} value={show} onChoose={showIt} />
         </div>
         {show === 'today' && (
           <div className="practice-today">
-            <section aria-label="The session" className="practice-session">
-              <h2>Today</h2>
+            <section aria-label={t('The session')} className="practice-session">
+              <h2>{t('Today')}</h2>
               <Choice
-                label="How long"
+                label={t('How long')}
                 choices={MINUTES}
                 value={String(minutes)}
                 onChoose={(text) => setMinutes(Number(text) as SessionMinutes)}
@@ -155,8 +160,8 @@ export function PracticePlace(props: PracticePlaceProps) {
                 onToday={setToday}
               />
             ) : (
-              <section aria-label="The plan" className="practice-plan">
-                <p>There is no chart here that can be played. Finish one, and its plan stands here.</p>
+              <section aria-label={t('The plan')} className="practice-plan">
+                <p>{t('There is no chart here that can be played. Finish one, and its plan stands here.')}</p>
               </section>
             )}
           </div>

@@ -1,6 +1,6 @@
 import type { Data } from 'plotly.js';
 import { Suspense, useMemo, type ReactNode } from 'react';
-import { practisedText, type TempoLine } from '../../../core/index.ts';
+import { practisedText, type TempoLine, t } from '../../../core/index.ts';
 import { later } from '../frame/later.tsx';
 import { axisOf, type Colours, type Drawing } from '../plot/drawing.ts';
 
@@ -33,7 +33,7 @@ export function Progress({ progress: { minutes, tempi, ahead } }: { readonly pro
       ahead: (colours: Colours) =>
         barsOf(
           ahead.map(({ day, count }) => [day, count] as const),
-          'cards due',
+          t('cards due'),
           colours,
         ),
       changes: (colours: Colours) => thenAndNow(changes, colours),
@@ -41,29 +41,31 @@ export function Progress({ progress: { minutes, tempi, ahead } }: { readonly pro
     [lines, minutes, ahead, changes],
   );
   if (minutes.length === 0)
-    return <p className="practice-empty">Nothing is in the log yet. What you practise shows here, week by week.</p>;
+    return (
+      <p className="practice-empty">{t('Nothing is in the log yet. What you practise shows here, week by week.')}</p>
+    );
   return (
     <div className="progress">
       <p className="practice-empty">
         <a href="/practice/log/csv" download>
-          The log as CSV
+          {t('The log as CSV')}
         </a>{' '}
         ·{' '}
         <a href="/practice/log/json" download>
-          as JSON
+          {t('as JSON')}
         </a>
       </p>
-      <Charted name="Clean tempo" words="in hundredths of the goal" draw={drawings.tempi}>
+      <Charted name="Clean tempo" words={t('in hundredths of the goal')} draw={drawings.tempi}>
         <Table
-          heads={['what', 'first day', 'then', 'last day', 'now']}
+          heads={['what', t('first day'), 'then', t('last day'), 'now']}
           rows={lines.map(({ what, points }) => {
             const [first, last] = [points[0]!, points.at(-1)!];
             return [
               practisedText(what),
               first.day,
-              `${first.clean} of ${first.goal}`,
+              t('{clean} of {goal}', { clean: first.clean, goal: first.goal }),
               last.day,
-              `${last.clean} of ${last.goal}`,
+              t('{clean} of {goal}', { clean: last.clean, goal: last.goal }),
             ];
           })}
         />
@@ -71,7 +73,7 @@ export function Progress({ progress: { minutes, tempi, ahead } }: { readonly pro
       <Charted name="Minutes a day" words="" draw={drawings.minutes}>
         <Table heads={['day', 'minutes']} rows={minutes.map(({ day, minutes: many }) => [day, String(many)])} />
       </Charted>
-      <Charted name="Hardest changes, then and now" words="clean tempo" draw={drawings.changes}>
+      <Charted name="Hardest changes, then and now" words={t('clean tempo')} draw={drawings.changes}>
         <Table
           heads={['change', 'then', 'now', 'goal']}
           rows={changes.map(({ what, points }) => [
@@ -107,7 +109,7 @@ function Charted({ name, words, draw, children }: ChartedProps) {
         <Plot draw={draw} label={name} file={`${name.toLowerCase().replace(/\W+/g, '-')}.png`} />
       </Suspense>
       <details>
-        <summary>The same as a table</summary>
+        <summary>{t('The same as a table')}</summary>
         {children}
       </details>
     </section>
@@ -196,7 +198,7 @@ function thenAndNow(changes: readonly TempoLine[], colours: Colours): Drawing {
   return {
     data: [of(0, 'then', true), of(-1, 'now', false)],
     layout: {
-      xaxis: { ...axisOf(colours), title: { text: 'beats a minute' } },
+      xaxis: { ...axisOf(colours), title: { text: t('beats a minute') } },
       yaxis: { ...axisOf(colours), autorange: 'reversed', automargin: true },
     },
   };

@@ -1,5 +1,5 @@
 import { Fragment } from 'react';
-import { SESSION_WORDS, type SessionStep } from '../../../core/index.ts';
+import { SESSION_WORDS, type SessionStep, t } from '../../../core/index.ts';
 import { What } from './What.tsx';
 
 interface SessionListProps {
@@ -12,14 +12,14 @@ export function SessionList({ steps, onBegin }: SessionListProps) {
   if (steps.length === 0)
     return (
       <p className="practice-empty">
-        Nothing is due, and nothing of a take was chosen. Take up a plan on the right, or play any step of it.
+        {t('Nothing is due, and nothing of a take was chosen. Take up a plan on the right, or play any step of it.')}
       </p>
     );
   return (
-    <ol className="session" aria-label="What comes">
+    <ol className="session" aria-label={t('What comes')}>
       {steps.map(({ what, reason, minutes }, i) => (
         <Fragment key={i}>
-          {reason !== steps[i - 1]?.reason && <li className="session-group">{SESSION_WORDS[reason]}</li>}
+          {reason !== steps[i - 1]?.reason && <li className="session-group">{t(SESSION_WORDS[reason])}</li>}
           <li>
             <button type="button" onClick={() => onBegin(i)}>
               <What what={what} />
@@ -33,4 +33,5 @@ export function SessionList({ steps, onBegin }: SessionListProps) {
 }
 
 /** `1½ min`. */
-const inMinutes = (minutes: number) => `${minutes >= 1 ? Math.floor(minutes) : ''}${minutes % 1 > 0 ? '½' : ''} min`;
+const inMinutes = (minutes: number) =>
+  t('{minutes}{which} min', { minutes: minutes >= 1 ? Math.floor(minutes) : '', which: minutes % 1 > 0 ? '½' : '' });

@@ -1,4 +1,4 @@
-import { WAY_WORDS, type Practised } from '../../../core/index.ts';
+import { WAY_WORDS, type Practised, t } from '../../../core/index.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
@@ -16,7 +16,7 @@ export function What({ what }: { readonly what: Practised }) {
     case 'change':
       return (
         <span className="what">
-          <ChordSymbol symbol={what.from.symbol} /> <i>to</i> <ChordSymbol symbol={what.to.symbol} />
+          <ChordSymbol symbol={what.from.symbol} /> <i>{t('to')}</i> <ChordSymbol symbol={what.to.symbol} />
         </span>
       );
     case 'passage':
@@ -25,7 +25,7 @@ export function What({ what }: { readonly what: Practised }) {
           <b>{what.title}</b>{' '}
           <small>
             {what.bars}
-            {what.way && `: ${WAY_WORDS[what.way].name}`}
+            {what.way && `: ${t(WAY_WORDS[what.way].name)}`}
           </small>
           <span className="what-chords">
             {what.chords.slice(0, SHOWN).map((symbol, i) => (
@@ -41,13 +41,13 @@ export function What({ what }: { readonly what: Practised }) {
           <b>
             <Glyphs text={what.name} />
           </b>{' '}
-          <small>through the keys</small>
+          <small>{t('through the keys')}</small>
         </span>
       );
     case 'warm-up':
       return (
         <span className="what">
-          <b>Warm up</b>
+          <b>{t('Warm up')}</b>
         </span>
       );
   }

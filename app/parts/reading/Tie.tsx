@@ -1,4 +1,4 @@
-import { formatKey, headerKey, musical } from '../../../core/index.ts';
+import { formatKey, headerKey, musical, t } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { Mark } from './marks.ts';
 import './reading.css';
@@ -8,7 +8,10 @@ export function Tie({ mark }: { readonly mark: Mark | undefined }) {
   if (!mark || (!mark.pair && !mark.arrow)) return <span className="tie" />;
   const { pair, pairKey, arrow } = mark;
   return (
-    <span className="tie" title={pairKey ? `ii–V of ${musical(formatKey(pairKey))}` : undefined}>
+    <span
+      className="tie"
+      title={pairKey ? t('ii–V of {formatKey}', { formatKey: musical(formatKey(pairKey)) }) : undefined}
+    >
       {pair && <i className={`tie-${pair}`} />}
       {arrow && (
         <i
@@ -28,7 +31,7 @@ export function AreaBand({ mark }: { readonly mark: Mark | undefined }) {
       <i className="area-line" />
       {opens && (
         <span className="area-label">
-          <Glyphs text={`in ${musical(headerKey(key))}`} />
+          <Glyphs text={t('in {headerKey}', { headerKey: musical(headerKey(key)) })} />
         </span>
       )}
     </>

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -35,15 +36,15 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
       });
       onClose();
     } catch (error) {
-      setFailed(`No file was made: ${error instanceof Error ? error.message : String(error)}`);
+      setFailed(t('No file was made: {error}', { error: error instanceof Error ? error.message : String(error) }));
     }
     setDone(null);
   };
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Export</DialogTitle>
+      <DialogTitle>{t('Export')}</DialogTitle>
       <DialogContent className="export">
-        <RadioGroup aria-label="Kind of file" value={format.id} onChange={(_, next) => setId(next)}>
+        <RadioGroup aria-label={t('Kind of file')} value={format.id} onChange={(_, next) => setId(next)}>
           {EXPORTS.map(({ id: one, name, ending, says }) => (
             <FormControlLabel
               key={one}
@@ -51,7 +52,7 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
               control={<Radio />}
               label={
                 <>
-                  {name} <code>.{ending}</code> <small>{says}</small>
+                  {name} <code>.{ending}</code> <small>{t(says)}</small>
                 </>
               }
             />
@@ -63,13 +64,17 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
         {failed !== null ? (
           <p className="export-failed">{failed}</p>
         ) : (
-          lost.length > 0 && <p>Not in it: {lost.join('; ')}.</p>
+          lost.length > 0 && <p>{t('Not in it: {lost}.', { lost: lost.join('; ') })}</p>
         )}
       </div>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>{t('Leave it')}</Button>
         <Button variant="contained" color="secondary" disabled={done !== null} onClick={() => void save()}>
-          {done === null ? 'Save' : done > 0 ? `Making it: ${Math.round(100 * done)} %` : 'Making it…'}
+          {done === null
+            ? t('Save')
+            : done > 0
+              ? t('Making it: {done} %', { done: Math.round(100 * done) })
+              : t('Making it…')}
         </Button>
       </DialogActions>
     </Dialog>

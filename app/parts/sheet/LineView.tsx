@@ -8,6 +8,7 @@ import {
   type SheetBar,
   type SheetLine,
   type SheetLook,
+  t,
 } from '../../../core/index.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
@@ -113,17 +114,17 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
       ? [
           {
             x: left + (bar.section ? 60 : 0),
-            text: `${ordinal(passOf(played[0]!))} time`,
+            text: t('{ordinal} time', { ordinal: ordinal(passOf(played[0]!)) }),
             className: 'sheet-otherwise',
           },
         ]
       : []),
   ];
   const after = [
-    bar.signs['to-coda'] ? 'to coda' : null,
-    bar.signs.fine ? 'Fine' : null,
+    bar.signs['to-coda'] ? t('to coda') : null,
+    bar.signs.fine ? t('Fine') : null,
     bar.jump ? jumpText(bar.jump) : null,
-    bar.times ? (bar.times.vamp ? 'vamp' : `${bar.times.count} times`) : null,
+    bar.times ? (bar.times.vamp ? 'vamp' : t('{count} times', { count: bar.times.count })) : null,
   ].filter((text) => text !== null);
   const sections = bar.section !== null ? 26 + 9 * bar.section.length : 0;
   return (
@@ -226,7 +227,7 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
                 )}
                 {rings && !events.slice(0, i).some((one) => one.rings) && place === 0 && v === 0 && (
                   <text x={x(tick)} y={over} className="sheet-ring">
-                    let ring
+                    {t('let ring')}
                   </text>
                 )}
               </Fragment>

@@ -1,4 +1,4 @@
-import { musical, optionalStrings, type Player } from '../../../core/index.ts';
+import { musical, optionalStrings, plural, t, type Player } from '../../../core/index.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import type { Engraver } from './engrave.ts';
@@ -54,7 +54,9 @@ export function PageView(props: PageViewProps) {
           return <LineView key={at} {...how} bars={bars} before={before} line={line} look={look} y={y} />;
         })}
         <text x={width} y={height - 2 * margin} textAnchor="end" className="sheet-number">
-          {pages.length > 1 ? `${sheet.title} · ${page + 1} of ${pages.length}` : ''}
+          {pages.length > 1
+            ? t('{title} · {page} of {pages}', { title: sheet.title, page: page + 1, pages: pages.length })
+            : ''}
         </text>
       </g>
     </svg>
@@ -92,5 +94,5 @@ const MOST_BARS = 5;
 /** `bar 4`, `bars 1, 5`; of many the first. */
 function barsText(bars: readonly number[]): string {
   const shown = bars.slice(0, MOST_BARS).join(', ');
-  return `${bars.length === 1 ? 'bar' : 'bars'} ${shown}${bars.length > MOST_BARS ? ' …' : ''}`;
+  return `${plural(bars.length, 'bar {shown}', 'bars {shown}', { shown })}${bars.length > MOST_BARS ? ' …' : ''}`;
 }

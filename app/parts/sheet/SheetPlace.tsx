@@ -19,6 +19,7 @@ import {
   usualBass,
   type Chart,
   type Player,
+  t,
 } from '../../../core/index.ts';
 import { useFresh } from '../../keep/fresh.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -162,84 +163,88 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
     >
       <div className="sheet">
         <div className="sheet-desk">
-          <div className="sheet-layouts" role="group" aria-label="What is on it">
+          <div className="sheet-layouts" role="group" aria-label={t('What is on it')}>
             {LAYOUTS.map(({ id, name, says }) => (
               <button
                 key={id}
                 type="button"
                 aria-pressed={settings.layout === id}
-                title={says}
+                title={t(says)}
                 onClick={() => change({ layout: id })}
               >
-                {name}
+                {t(name)}
               </button>
             ))}
           </div>
           <div className="sheet-tools">
             {takes.length > 1 && (
-              <Of label="Take" value={take.id} choices={takes.map(({ id, name }) => [id, name])} onChoose={show} />
+              <Of label={t('Take')} value={take.id} choices={takes.map(({ id, name }) => [id, name])} onChoose={show} />
             )}
             <Of
-              label="Type"
+              label={t('Type')}
               value={String(settings.size)}
-              choices={SIZES.map(([size, name]) => [String(size), name])}
+              choices={SIZES.map(([size, name]) => [String(size), t(name)])}
               onChoose={(size) => change({ size: Number(size) })}
             />
             {settings.layout !== 'set' && (
               <Of
-                label="Bars a line"
+                label={t('Bars a line')}
                 value={String(settings.barsALine)}
                 choices={['2', '3', '4', '6', '8'].map((count) => [count, count])}
                 onChoose={(count) => change({ barsALine: Number(count) })}
               />
             )}
             <Of
-              label="Paper"
+              label={t('Paper')}
               value={settings.paper}
-              choices={Object.entries(PAPERS).map(([id, { name }]) => [id, name])}
+              choices={Object.entries(PAPERS).map(([id, { name }]) => [id, t(name)])}
               onChoose={(id) => change({ paper: id as PaperId })}
             />
             <Of
-              label="Margins"
+              label={t('Margins')}
               value={String(settings.margin)}
               choices={[
-                ['30', 'narrow'],
-                ['48', 'usual'],
-                ['76', 'wide'],
+                ['30', t('narrow')],
+                ['48', t('usual')],
+                ['76', t('wide')],
               ]}
               onChoose={(margin) => change({ margin: Number(margin) })}
             />
             <FormControlLabel
               control={<Checkbox checked={settings.onePage} onChange={(_, onePage) => change({ onePage })} />}
-              label="One page, if it fits"
+              label={t('One page, if it fits')}
             />
             <span className="head-gap" />
             <Button startIcon={<FullscreenOutlined />} onClick={() => setStanding(true)} disabled={!set}>
-              At the stand
+              {t('At the stand')}
             </Button>
             <Button startIcon={<IosShare />} onClick={() => setExporting(true)} disabled={!set || !isReady}>
-              Export
+              {t('Export')}
             </Button>
             <Button variant="outlined" startIcon={<PrintOutlined />} onClick={print} disabled={!set || !isReady}>
-              Print
+              {t('Print')}
             </Button>
           </div>
         </div>
         {phase !== null && (
-          <LinearProgress variant="determinate" value={phase.share * 100} aria-label="Arranging the take" />
+          <LinearProgress variant="determinate" value={phase.share * 100} aria-label={t('Arranging the take')} />
         )}
         {failed !== null && <Alert severity="error">{failed}</Alert>}
         {noFont && (
           <Alert severity="warning">
-            Staves cannot be drawn now: a part of Yellow Heron could not be fetched. The chart and the grips are here.
+            {t(
+              'Staves cannot be drawn now: a part of Yellow Heron could not be fetched. The chart and the grips are here.',
+            )}
           </Alert>
         )}
         {settings.layout === 'lead' && job.melody.length === 0 && (
           <Alert severity="info">
-            This tune has no melody yet: its bars are empty. It is written on the stave under the chart.
+            {t('This tune has no melody yet: its bars are empty. It is written on the stave under the chart.')}
           </Alert>
         )}
-        {set?.set?.grips.length === 0 && <Alert severity="info">This take has no grip that a hand can hold.</Alert>}
+        {set?.set?.grips.length === 0 && (
+          <Alert severity="info">{t('This take has no grip that a hand can hold.')}</Alert>
+        )}
         {set && isReady ? (
           <>
             <Spoken set={set} />
@@ -251,14 +256,14 @@ export function SheetPlace({ tune, take, takes }: SheetPlaceProps) {
                   set={set}
                   paper={paper}
                   page={page}
-                  label={`Page ${page + 1} of ${set.pages.length}`}
+                  label={t('Page {page} of {pages}', { page: page + 1, pages: set.pages.length })}
                 />
               ))}
             </div>
           </>
         ) : (
           <p className="sheet-waiting" role="status">
-            {failed === null && !noFont ? 'The sheet is being set…' : ''}
+            {failed === null && !noFont ? t('The sheet is being set…') : ''}
           </p>
         )}
       </div>
@@ -307,12 +312,17 @@ function factsOf({ key, meter, tempo, feel }: Chart, player: Player, take: strin
   const { capo, tuning } = player;
   const keyText = headerKey(key).replace('b', '♭').replace('#', '♯');
   const guitar = [
-    ...(capo > 0 ? [`Capo at fret ${capo}: frets are counted from there`] : []),
-    ...(isStandard(tuning) ? [] : [`Strings from the lowest: ${tuningText(tuning, 'letters')}`]),
+    ...(capo > 0 ? [t('Capo at fret {capo}: frets are counted from there', { capo })] : []),
+    ...(isStandard(tuning) ? [] : [t('Strings from the lowest: {tuning}', { tuning: tuningText(tuning, 'letters') })]),
     ...(take === null ? [] : [take]),
   ];
   return [
-    `${keyText} · ${formatMeter(meter)} · ${tempo} a minute${feel === 'swing' ? ' · swing' : ''}`,
+    t('{keyText} · {formatMeter} · {tempo} a minute{which}', {
+      keyText,
+      formatMeter: formatMeter(meter),
+      tempo,
+      which: feel === 'swing' ? ` ${t('· swing')}` : '',
+    }),
     ...(guitar.length > 0 ? [musical(guitar.join(' · '))] : []),
   ];
 }
@@ -320,13 +330,13 @@ function factsOf({ key, meter, tempo, feel }: Chart, player: Player, take: strin
 /** The chords in words, for who does not see the pages. */
 function Spoken({ set: { sheet } }: { readonly set: SetSheet }) {
   return (
-    <ol className="visually-hidden" aria-label="Its bars">
+    <ol className="visually-hidden" aria-label={t('Its bars')}>
       {sheet.bars.map(({ bar, chords, ending }, i) => (
         <li key={i}>
           {bar.section !== null && `${bar.section}. `}
-          {ending && bar.ending && `Ending ${ending.number}. `}
-          Bar {bar.number}: {chords.map(({ symbol }) => spokenSymbol(symbol)).join(', ')}
-          {bar.closes && ', repeat'}
+          {ending && bar.ending && `${t('Ending {number}.', { number: ending.number })} `}
+          {t('Bar')} {bar.number}: {chords.map(({ symbol }) => spokenSymbol(symbol)).join(', ')}
+          {bar.closes && t(', repeat')}
         </li>
       ))}
     </ol>

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
 import Close from '@mui/icons-material/Close';
@@ -44,28 +45,32 @@ export function SheetStand({ turnedTo, playing, onPlay, onClose, ...view }: Shee
     return () => void lock?.then((one) => one?.release());
   }, []);
   return (
-    <div className="sheet-stand" data-mui-color-scheme="dark" role="region" aria-label="At the stand">
-      <PageView {...view} page={page} label={`Page ${page + 1} of ${last + 1}`} />
+    <div className="sheet-stand" data-mui-color-scheme="dark" role="region" aria-label={t('At the stand')}>
+      <PageView {...view} page={page} label={t('Page {page} of {last}', { page: page + 1, last: last + 1 })} />
       <button
         type="button"
         className="sheet-turn sheet-back"
-        aria-label="Page back"
+        aria-label={t('Page back')}
         disabled={page === 0}
         onClick={back}
       >
         <ChevronLeft />
       </button>
-      <button type="button" className="sheet-turn sheet-on" aria-label="Page on" disabled={page === last} onClick={on}>
+      <button
+        type="button"
+        className="sheet-turn sheet-on"
+        aria-label={t('Page on')}
+        disabled={page === last}
+        onClick={on}
+      >
         <ChevronRight />
       </button>
       <div className="sheet-stand-tools">
-        <span role="status">
-          {page + 1} of {last + 1}
-        </span>
-        <Tool label={playing ? 'Stop' : 'Play'} onClick={onPlay}>
+        <span role="status">{t('{page} of {last}', { page: page + 1, last: last + 1 })}</span>
+        <Tool label={playing ? t('Stop') : t('Play')} onClick={onPlay}>
           {playing ? <Stop /> : <PlayArrow />}
         </Tool>
-        <Tool label="Away from the stand" onClick={onClose}>
+        <Tool label={t('Away from the stand')} onClick={onClose}>
           <Close />
         </Tool>
       </div>

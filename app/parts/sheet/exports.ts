@@ -1,5 +1,6 @@
 import {
   lostText,
+  msg,
   neckOf,
   sheetOf,
   STAVES,
@@ -12,6 +13,7 @@ import {
   type Hand,
   type Lost,
   type Melody,
+  type Msg,
   type Score,
   type Scored,
   type StaveName,
@@ -33,11 +35,11 @@ export interface Exported {
 
 interface ExportFormat {
   readonly id: string;
-  readonly name: string;
+  readonly name: Msg | string;
   /** Of its file. */
   readonly ending: string;
   readonly type: string;
-  readonly says: string;
+  readonly says: Msg;
   /** What of it the format cannot say. */
   readonly lost: (of: Exported) => readonly Lost[];
   /** One file, or several; `told`: the share that is done, where it takes long. */
@@ -57,64 +59,64 @@ const nothing = () => [];
 export const EXPORTS: readonly ExportFormat[] = [
   {
     id: 'musicxml',
-    name: 'MusicXML',
+    name: msg('MusicXML'),
     ending: 'musicxml',
     type: 'application/vnd.recordare.musicxml+xml',
-    says: 'for notation programs: stave, tab, grips, chords, melody, words, repeats',
+    says: msg('for notation programs: stave, tab, grips, chords, melody, words, repeats'),
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'musicxml'),
     make: (of) => [sheetXml(of)],
   },
   {
     id: 'mxl',
-    name: 'MusicXML, packed',
+    name: msg('MusicXML, packed'),
     ending: 'mxl',
     type: 'application/vnd.recordare.musicxml',
-    says: 'the same, a smaller file',
+    says: msg('the same, a smaller file'),
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'musicxml'),
     make: (of) => [packed(sheetXml(of)) as Uint8Array<ArrayBuffer>],
   },
   {
     id: 'midi',
-    name: 'MIDI',
+    name: msg('MIDI'),
     ending: 'mid',
     type: 'audio/midi',
-    says: 'for players and sequencers: what sounds, with the chords as markers',
+    says: msg('for players and sequencers: what sounds, with the chords as markers'),
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'midi'),
     make: ({ score }) => [writeMidi(score) as Uint8Array<ArrayBuffer>],
   },
   {
     id: 'tab',
-    name: 'Text tab',
+    name: msg('Text tab'),
     ending: 'tab.txt',
     type: 'text/plain;charset=utf-8',
-    says: 'for a letter or a forum: chord names over six lines',
+    says: msg('for a letter or a forum: chord names over six lines'),
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'tab'),
     make: ({ score, guitar }) => [writeTab(score, guitar)],
   },
   {
     id: 'abc',
-    name: 'ABC',
+    name: msg('ABC'),
     ending: 'abc',
     type: 'text/vnd.abc;charset=utf-8',
-    says: 'as text: the chords over the melody, or over the guitar’s top line; words, repeats',
+    says: msg('as text: the chords over the melody, or over the guitar’s top line; words, repeats'),
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'abc'),
     make: (of) => [writeSheetAbc(sheetWith(of, [of.melody.length > 0 ? 'melody' : 'guitar']))],
   },
   {
     id: 'chordpro',
-    name: 'ChordPro',
+    name: msg('ChordPro'),
     ending: 'cho',
     type: 'text/plain;charset=utf-8',
-    says: 'for song books: bars as grids, the words under the chords, a shape for each',
+    says: msg('for song books: bars as grids, the words under the chords, a shape for each'),
     lost: ({ score, scored, melody }) => takeLeftOut(score, scored, melody, 'chordpro'),
     make: (of) => [writeChordPro(sheetWith(of, []), of.guitar)],
   },
   {
     id: 'json',
-    name: 'Tune as JSON',
+    name: msg('Tune as JSON'),
     ending: 'json',
     type: 'application/json',
-    says: 'all of the tune for another Yellow Heron: every take, the kept moves they use',
+    says: msg('all of the tune for another Yellow Heron: every take, the kept moves they use'),
     lost: nothing,
     make: async ({ tuneId }) => {
       const answer = await fetch(`/tunes/${tuneId}/file`);
@@ -124,46 +126,46 @@ export const EXPORTS: readonly ExportFormat[] = [
   },
   {
     id: 'html',
-    name: 'Web page',
+    name: msg('Web page'),
     ending: 'html',
     type: 'text/html;charset=utf-8',
-    says: 'these pages in one file, fonts and all: any browser shows and prints it',
+    says: msg('these pages in one file, fonts and all: any browser shows and prints it'),
     lost: nothing,
     make: async ({ pages, score }) => [await pagesAsHtml(pages(), score.title)],
   },
   {
     id: 'svg',
-    name: 'SVG',
+    name: msg('SVG'),
     ending: 'svg',
     type: 'image/svg+xml;charset=utf-8',
-    says: 'each of these pages as a drawing, fonts and all',
+    says: msg('each of these pages as a drawing, fonts and all'),
     lost: nothing,
     make: ({ pages }) => Promise.all(pages().map(pageAsSvg)),
   },
   {
     id: 'grips',
-    name: 'Grips as SVG',
+    name: msg('Grips as SVG'),
     ending: 'grips.zip',
     type: 'application/zip',
-    says: 'each grip by itself, to be put into a text',
+    says: msg('each grip by itself, to be put into a text'),
     lost: nothing,
     make: (of) => [writeGripsSvg(sheetWith(of, []), neckOf(of.guitar)) as Uint8Array<ArrayBuffer>],
   },
   {
     id: 'stream',
-    name: 'Voices as SVG',
+    name: msg('Voices as SVG'),
     ending: 'voices.svg',
     type: 'image/svg+xml;charset=utf-8',
-    says: 'how each voice goes on from chord to chord',
+    says: msg('how each voice goes on from chord to chord'),
     lost: nothing,
     make: ({ score, scored }) => [writeStreamSvg(score, scored)],
   },
   {
     id: 'wav',
-    name: 'Sound',
+    name: msg('Sound'),
     ending: 'wav',
     type: 'audio/wav',
-    says: 'what is heard here, as a WAV file',
+    says: msg('what is heard here, as a WAV file'),
     lost: nothing,
     make: async ({ sound }, told) => [await sound(told)],
   },

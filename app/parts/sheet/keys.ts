@@ -1,19 +1,20 @@
+import { msg } from '../../../core/index.ts';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLatest } from '../../keep/latest.ts';
 import type { Keys } from '../frame/KeyList.tsx';
 import { isOfControl, unlessOnControl } from '../frame/controls.ts';
 
 export const SHEET_KEYS: Keys = [
-  ['1 – 7', 'chart, grips, tab, everything, lead sheet, bass, all grips'],
-  [', .', 'the take before, the take after'],
-  ['+ −', 'larger, smaller'],
-  ['Space', 'play; stop'],
-  ['P', 'print, or save as PDF'],
-  ['E', 'export as a file for other programs'],
-  ['F', 'at the stand: one page fills the screen'],
-  ['→ ←', 'at the stand: turn the page on, back; so do two pedals, Page Down and Page Up'],
-  ['Esc', 'away from the stand'],
-  ['?', 'this sheet'],
+  ['1 – 7', msg('chart, grips, tab, everything, lead sheet, bass, all grips')],
+  [', .', msg('the take before, the take after')],
+  ['+ −', msg('larger, smaller')],
+  ['Space', msg('play; stop')],
+  ['P', msg('print, or save as PDF')],
+  ['E', msg('export as a file for other programs')],
+  ['F', msg('at the stand: one page fills the screen')],
+  ['→ ←', msg('at the stand: turn the page on, back; so do two pedals, Page Down and Page Up')],
+  ['Esc', msg('away from the stand')],
+  ['?', msg('this sheet')],
 ];
 
 interface SheetDeeds {

@@ -1,10 +1,10 @@
-import { STANDARD_TUNING, type Melody, type SheetLook, type StaveName } from '../../../core/index.ts';
+import { msg, STANDARD_TUNING, type Melody, type Msg, type SheetLook, type StaveName } from '../../../core/index.ts';
 
 /** A way to set a tune on paper. */
 export interface Layout extends Pick<SheetLook, 'staves' | 'tab' | 'diagrams' | 'lyrics'> {
   readonly id: LayoutId;
-  readonly name: string;
-  readonly says: string;
+  readonly name: Msg | string;
+  readonly says: Msg;
 }
 export const LAYOUT_IDS = ['chart', 'grips', 'tab', 'score', 'lead', 'bass', 'set'] as const;
 export type LayoutId = (typeof LAYOUT_IDS)[number];
@@ -19,23 +19,23 @@ const look = (staves: readonly StaveName[], more: Partial<Layout> = {}) => ({
 
 /** What can be put on a stand. */
 export const LAYOUTS: readonly Layout[] = [
-  { id: 'chart', name: 'Chart', says: 'the chords and the form, large', ...look([], { lyrics: false }) },
+  { id: 'chart', name: msg('Chart'), says: msg('the chords and the form, large'), ...look([], { lyrics: false }) },
   {
     id: 'grips',
-    name: 'Chart and grips',
-    says: 'each chord with its grip and the words',
+    name: msg('Chart and grips'),
+    says: msg('each chord with its grip and the words'),
     ...look([], { diagrams: true, lyrics: true }),
   },
-  { id: 'tab', name: 'Stave and tab', says: 'what the guitar plays', ...look(['guitar']) },
+  { id: 'tab', name: msg('Stave and tab'), says: msg('what the guitar plays'), ...look(['guitar']) },
   {
     id: 'score',
-    name: 'Everything',
-    says: 'melody, words, grips, stave and tab',
+    name: msg('Everything'),
+    says: msg('melody, words, grips, stave and tab'),
     ...look(['melody', 'guitar'], { diagrams: true, lyrics: true }),
   },
-  { id: 'lead', name: 'Lead sheet', says: 'melody, words and chords', ...look(['melody'], { lyrics: true }) },
-  { id: 'bass', name: 'Bass', says: 'what the bass plays', ...look(['bass']) },
-  { id: 'set', name: 'All grips', says: 'every grip once', ...look([], { diagrams: true }) },
+  { id: 'lead', name: msg('Lead sheet'), says: msg('melody, words and chords'), ...look(['melody'], { lyrics: true }) },
+  { id: 'bass', name: msg('Bass'), says: msg('what the bass plays'), ...look(['bass']) },
+  { id: 'set', name: msg('All grips'), says: msg('every grip once'), ...look([], { diagrams: true }) },
 ];
 
 /** A layout for a tune: staves that would be empty are left out. */
@@ -49,7 +49,7 @@ export function layoutFor(id: LayoutId, melody: Melody): Layout {
 /** Paper in px, 96 to the inch: ISO 216 A4, and ANSI Letter. */
 export const PAPERS = {
   a4: { name: 'A4', width: 793.7, height: 1122.5, css: 'A4' },
-  letter: { name: 'Letter', width: 816, height: 1056, css: 'letter' },
+  letter: { name: msg('Letter'), width: 816, height: 1056, css: 'letter' },
 } as const;
 export type PaperId = keyof typeof PAPERS;
 
@@ -74,10 +74,10 @@ export const USUAL_SETTINGS: SheetSettings = {
 };
 /** Type sizes by name. */
 export const SIZES = [
-  [0.58, 'small'],
-  [0.72, 'usual'],
-  [0.9, 'large'],
-  [1.15, 'for two metres'],
+  [0.58, msg('small')],
+  [0.72, msg('usual')],
+  [0.9, msg('large')],
+  [1.15, msg('for two metres')],
 ] as const;
 /** So small it gets on one page, beside the size that is set. */
 export const SMALLEST = 0.6;

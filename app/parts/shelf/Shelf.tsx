@@ -1,3 +1,4 @@
+import { msg, plural, t } from '../../../core/index.ts';
 import Add from '@mui/icons-material/Add';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
@@ -35,17 +36,17 @@ interface ShelfProps {
 }
 
 const KEYS: Keys = [
-  ['N', 'new tune'],
-  ['I', 'import a file'],
-  ['/', 'find a tune'],
-  ['↑ ↓', 'the tune above, below'],
-  ['Enter', 'open it on the bench'],
-  ['C', 'its chart'],
-  ['R', 'rename it'],
-  ['D', 'duplicate it'],
-  ['⌫', 'delete it'],
-  ['Ctrl Z', 'bring back the deleted tune, and the one before'],
-  ['?', 'this sheet'],
+  ['N', msg('new tune')],
+  ['I', msg('import a file')],
+  ['/', msg('find a tune')],
+  ['↑ ↓', msg('the tune above, below')],
+  ['Enter', msg('open it on the bench')],
+  ['C', msg('its chart')],
+  ['R', msg('rename it')],
+  ['D', msg('duplicate it')],
+  ['⌫', msg('delete it')],
+  ['Ctrl Z', msg('bring back the deleted tune, and the one before')],
+  ['?', msg('this sheet')],
 ];
 
 /** From so many on a search is worth its room. */
@@ -142,13 +143,13 @@ export function Shelf({ tunes: first, count, settings, due, now }: ShelfProps) {
       header={
         <>
           <div className="head-title">
-            <h1>Yellow Heron</h1>
+            <h1>{t('Yellow Heron')}</h1>
             <span className="facts">
-              {count === 1 ? 'one tune' : `${count} tunes`}
+              {plural(count, 'one tune', '{n} tunes')}
               {due.all > 0 && (
                 <>
                   {' · '}
-                  <Link to="/practice">{due.all} due for practice</Link>
+                  <Link to="/practice">{t('{all} due for practice', { all: due.all })}</Link>
                 </>
               )}
             </span>
@@ -157,12 +158,12 @@ export function Shelf({ tunes: first, count, settings, due, now }: ShelfProps) {
           <SaveState />
           <KeySheet keys={KEYS} />
           <Button component={Link} to="/import">
-            Import
+            {t('Import')}
           </Button>
           <Form method="post" ref={newTune}>
             <input type="hidden" name="intent" value="new" />
             <Button type="submit" variant="contained" color="secondary" startIcon={<Add />}>
-              New tune
+              {t('New tune')}
             </Button>
           </Form>
         </>
@@ -173,7 +174,7 @@ export function Shelf({ tunes: first, count, settings, due, now }: ShelfProps) {
           <TextField
             size="small"
             className="shelf-search"
-            label="Find a tune"
+            label={t('Find a tune')}
             value={words}
             inputRef={search}
             onChange={({ target }) => setWords(target.value)}
@@ -188,30 +189,30 @@ export function Shelf({ tunes: first, count, settings, due, now }: ShelfProps) {
         )}
         {tunes.length === 0 && words.trim() !== '' && (
           <p className="shelf-none" role="status">
-            No tune is called so.{' '}
+            {t('No tune is called so.')}{' '}
             <Button size="small" onClick={() => setWords('')}>
-              Show all
+              {t('Show all')}
             </Button>
           </p>
         )}
         {count === 0 && (
           <div className="shelf-empty">
-            <h2>The shelf is empty</h2>
-            <p>Start a new tune, type its plain chords, and take it to the bench to colour and connect them.</p>
-            <p>Or look first at what can be done:</p>
+            <h2>{t('The shelf is empty')}</h2>
+            <p>{t('Start a new tune, type its plain chords, and take it to the bench to colour and connect them.')}</p>
+            <p>{t('Or look first at what can be done:')}</p>
             <Form method="post" className="shelf-offers">
               <Button type="submit" name="intent" value="example" variant="outlined">
-                Open an example
+                {t('Open an example')}
               </Button>
               <Button type="submit" name="intent" value="demo" variant="outlined">
-                Put the eight demo tunes on the shelf
+                {t('Put the eight demo tunes on the shelf')}
               </Button>
             </Form>
           </div>
         )}
         <ul
           className="shelf-list"
-          aria-label="Tunes"
+          aria-label={t('Tunes')}
           ref={list}
           style={
             rows
@@ -242,16 +243,16 @@ export function Shelf({ tunes: first, count, settings, due, now }: ShelfProps) {
         {menu &&
           !menu.tune.unreadable && [
             <MenuItem key="rename" onClick={choose(setRenaming)}>
-              Rename
+              {t('Rename')}
             </MenuItem>,
             <MenuItem key="duplicate" onClick={choose((tune) => void submit('duplicate', tune))}>
-              Duplicate
+              {t('Duplicate')}
             </MenuItem>,
             <MenuItem key="history" onClick={choose((tune) => void navigate(`/tunes/${tune.id}/history`))}>
-              History
+              {t('History')}
             </MenuItem>,
           ]}
-        <MenuItem onClick={choose(remove)}>Delete</MenuItem>
+        <MenuItem onClick={choose(remove)}>{t('Delete')}</MenuItem>
       </Menu>
       <NameDialog
         key={renaming?.id ?? 'none'}

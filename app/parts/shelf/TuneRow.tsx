@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { TuneFacts } from '../frame/TuneFacts.tsx';
@@ -26,7 +27,7 @@ export const TuneRow = memo(
         {unreadable ? (
           <a className="shelf-link" href={`/keeping/raw/tune/${id}`} download>
             <span className="shelf-title">{title}</span>
-            <span className="shelf-unreadable">cannot be read; save its raw text</span>
+            <span className="shelf-unreadable">{t('cannot be read; save its raw text')}</span>
           </a>
         ) : (
           <>
@@ -37,19 +38,23 @@ export const TuneRow = memo(
                   <ChordSymbol key={i} symbol={symbol} />
                 ))}
               </span>
-              <span className="shelf-facts">{facts ? <TuneFacts chart={facts} /> : 'the chart is not finished'}</span>
-              <span className="shelf-bars">{facts && facts.bars > 0 ? `${facts.bars} bars` : ''}</span>
+              <span className="shelf-facts">
+                {facts ? <TuneFacts chart={facts} /> : t('the chart is not finished')}
+              </span>
+              <span className="shelf-bars">
+                {facts && facts.bars > 0 ? t('{bars} bars', { bars: facts.bars }) : ''}
+              </span>
               <span className="shelf-changed">{agoText(now - changedAt)}</span>
             </Link>
             <span className="shelf-due">
               {due > 0 && (
                 <Link to={`/practice?tune=${id}`} className="shelf-chart">
-                  {due} due
+                  {t('{due} due', { due })}
                 </Link>
               )}
             </span>
             <Link to={`/tunes/${id}/chart`} className="shelf-chart">
-              Chart
+              {t('Chart')}
             </Link>
           </>
         )}
@@ -57,7 +62,7 @@ export const TuneRow = memo(
         <button
           type="button"
           className="shelf-more"
-          aria-label={`More for ${title}`}
+          aria-label={t('More for {title}', { title })}
           aria-haspopup="menu"
           onClick={(event) => onMenu(event.currentTarget)}
         >

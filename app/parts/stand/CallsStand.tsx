@@ -13,6 +13,7 @@ import {
   type Hand,
   type Question,
   type Score,
+  t,
 } from '../../../core/index.ts';
 import { FingerNeck } from '../neck/FingerNeck.tsx';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
@@ -96,7 +97,8 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
   };
   useHotkeys('1, 2, 3, 4', (_, { hotkey }) => choose(Number(hotkey) - 1), { preventDefault: true });
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
-  if (questions?.length === 0) return <Gone {...stand} words="No chord is played here, so there is nothing to ask." />;
+  if (questions?.length === 0)
+    return <Gone {...stand} words={t('No chord is played here, so there is nothing to ask.')} />;
 
   /** It is played on the guitar, and whoever plays says whether it was right. */
   const isPlayed = question?.choices.length === 0 && !isOnNeck;
@@ -109,13 +111,13 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
     : !isShown
       ? isOnNeck
         ? {
-            right: 'That is it',
+            right: t('That is it'),
             onRight: () => answer(wrong ? notThereText(wrong, guitar.open.length) : question.right, !wrong),
           }
-        : { right: isPlayed ? 'Show it' : 'I do not know', onRight: () => answer('', false) }
+        : { right: isPlayed ? t('Show it') : t('I do not know'), onRight: () => answer('', false) }
       : isPlayed
-        ? { left: 'It was not', right: 'It was', onLeft: judge(false), onRight: judge(true) }
-        : { right: 'Next', onRight: next };
+        ? { left: t('It was not'), right: t('It was'), onLeft: judge(false), onRight: judge(true) }
+        : { right: t('Next'), onRight: next };
   const asksName = question?.kind === 'name';
   return (
     <StandFrame
@@ -143,7 +145,7 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
               labels="fingers"
               noteNames="letters"
               area={question.area}
-              label={isOnNeck ? `Grip ${formatFrets(fingers)}` : 'No grip yet'}
+              label={isOnNeck ? t('Grip {formatFrets}', { formatFrets: formatFrets(fingers) }) : t('No grip yet')}
               onFrets={setFingers}
             />
           )}
@@ -158,16 +160,16 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
           <p className="stand-marks" aria-live="polite">
             {isShown && !isPlayed
               ? said === question.right
-                ? 'Right.'
+                ? t('Right.')
                 : isOnNeck
                   ? said
-                  : `It is ${shownChoice(question.right)}.`
-              : `${at + 1} of ${questions!.length}`}
+                  : t('It is {shownChoice}.', { shownChoice: shownChoice(question.right) })
+              : t('{at} of {questions}', { at: at + 1, questions: questions!.length })}
           </p>
         </div>
       ) : (
         <p className="stand-lost" role="status">
-          {piece.failed ?? 'The grips are found for this hand …'}
+          {piece.failed ?? t('The grips are found for this hand …')}
         </p>
       )}
     </StandFrame>
@@ -189,7 +191,7 @@ function Choices({ question: { choices, right, kind }, said, onChoose }: Choices
     return choice === right ? 'was-right' : choice === said ? 'was-wrong' : '';
   };
   return (
-    <div className="asked-choices" role="group" aria-label="Answers">
+    <div className="asked-choices" role="group" aria-label={t('Answers')}>
       {choices.map((choice, i) => (
         <button
           key={choice}

@@ -2,7 +2,7 @@ import PlayArrow from '@mui/icons-material/PlayArrow';
 import Stop from '@mui/icons-material/Stop';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { beatsOf, countedBeats, CROSS_COUNTS, crossing, type CrossCount, type Score } from '../../../core/index.ts';
+import { beatsOf, countedBeats, CROSS_COUNTS, crossing, type CrossCount, type Score, t } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -16,7 +16,7 @@ import { StandFrame } from './StandFrame.tsx';
 import { useRounds } from './useRounds.ts';
 import type { StandPiece } from './useStandPiece.ts';
 
-const COUNTS = CROSS_COUNTS.map((many) => [String(many), `in ${many}`] as const);
+const COUNTS = CROSS_COUNTS.map((many) => [String(many), t('in {many}', { many })] as const);
 
 interface CountingStandProps extends AtStand {
   readonly piece: StandPiece;
@@ -69,7 +69,7 @@ export function CountingStand({ piece, guitar, ...stand }: CountingStandProps) {
           disabled={rounds.resting !== null}
           onClick={play}
         >
-          {running ? 'Stop' : 'Play'}
+          {running ? t('Stop') : t('Play')}
         </Button>
       }
     >
@@ -83,24 +83,24 @@ export function CountingStand({ piece, guitar, ...stand }: CountingStandProps) {
           <p>
             {now ? (
               <>
-                bar {now.bar}, beat {now.beat} · <ChordSymbol symbol={symbol ?? ''} />
+                {t('bar {bar}, beat {beat} ·', { bar: now.bar, beat: now.beat })} <ChordSymbol symbol={symbol ?? ''} />
               </>
             ) : (
-              'Count the phrase aloud, and strike its ones; yellow is where both begin.'
+              t('Count the phrase aloud, and strike its ones; yellow is where both begin.')
             )}
           </p>
         </div>
       )}
       <div className="stand-tempo">
         <Choice
-          label="Phrases of beats"
+          label={t('Phrases of beats')}
           choices={COUNTS}
           value={String(many)}
           onChoose={(text) => setMany(Number(text) as CrossCount)}
         />
         {goal !== null && (
           <p>
-            <b>{Math.round(goal * ladder.rate)}</b> <small>of {goal} beats a minute</small>
+            <b>{Math.round(goal * ladder.rate)}</b> <small>{t('of {goal} beats a minute', { goal })}</small>
           </p>
         )}
         {goal !== null && <LadderView ladder={ladder} how={how.ladder} goal={goal} />}

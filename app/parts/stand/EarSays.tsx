@@ -6,6 +6,7 @@ import {
   type ArrangedColumn,
   type EarLine,
   type Midi,
+  t,
 } from '../../../core/index.ts';
 import type { HeardGrip } from '../../sound/ear/grip.ts';
 import type { Heard } from './useEar.ts';
@@ -36,7 +37,7 @@ export function EarSays({ heard: { judged, hear }, columns, open }: EarSaysProps
             </li>
           ))}
       </ul>
-      {lines.length > MOST_LINES && <small>and {lines.length - MOST_LINES} more</small>}
+      {lines.length > MOST_LINES && <small>{t('and {lines} more', { lines: lines.length - MOST_LINES })}</small>}
     </div>
   );
 }
@@ -59,7 +60,9 @@ export function EarSaysGrip({
 }) {
   return (
     <div className="ear-says">
-      <p>{heard.faults.length === 0 ? 'Every string sounds as it should.' : `Heard ${heard.how}:`}</p>
+      <p>
+        {heard.faults.length === 0 ? t('Every string sounds as it should.') : t('Heard {how}:', { how: heard.how })}
+      </p>
       <ul>
         {heard.faults.map((fault, i) => (
           <li key={i}>

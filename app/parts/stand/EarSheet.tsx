@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../../../core/index.ts';
 import Hearing from '@mui/icons-material/Hearing';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -11,16 +12,18 @@ import type { StandHow } from './how.ts';
 import type { Ear } from './useEar.ts';
 
 const EARS = [
-  ['off', 'off'],
-  ['simulated', 'a simulated player'],
-  ['microphone', 'the microphone'],
-] as const satisfies readonly (readonly [StandHow['ear'], string])[];
-const EAR_WORDS: Readonly<Record<StandHow['ear'], string>> = {
-  off: 'Nobody listens: you say yourself whether it was clean.',
-  simulated:
+  ['off', msg('off')],
+  ['simulated', msg('a simulated player')],
+  ['microphone', msg('the microphone')],
+] as const satisfies readonly (readonly [StandHow['ear'], Msg])[];
+const EAR_WORDS: Readonly<Record<StandHow['ear'], Msg>> = {
+  off: msg('Nobody listens: you say yourself whether it was clean.'),
+  simulated: msg(
     'Somebody else plays, with mistakes now and then, and you hear what the ear says of them. Nothing of it is logged.',
-  microphone:
+  ),
+  microphone: msg(
     'It hears which strings sounded, and when. Wear headphones, not loud, so that it hears your guitar alone. What it hears stays in this window and is not kept.',
+  ),
 };
 
 interface EarToolProps {
@@ -33,7 +36,7 @@ interface EarToolProps {
 
 /** Who is listened to, behind a button that shows whether anybody is. */
 export function EarTool({ how, ear, open, onOpen, onHow }: EarToolProps) {
-  const label = `The listening ear: ${EARS.find(([id]) => id === how.ear)![1]}`;
+  const label = t('The listening ear: {find}', { find: EARS.find(([id]) => id === how.ear)![1] });
   return (
     <>
       <Tip label={label}>
@@ -42,19 +45,28 @@ export function EarTool({ how, ear, open, onOpen, onHow }: EarToolProps) {
         </IconButton>
       </Tip>
       <Dialog open={open} onClose={() => onOpen(false)} fullWidth maxWidth="sm">
-        <DialogTitle>The listening ear</DialogTitle>
+        <DialogTitle>{t('The listening ear')}</DialogTitle>
         <DialogContent className="how-sheet">
-          <Choice label="Listens to" choices={EARS} value={how.ear} onChoose={(next) => onHow({ ...how, ear: next })}>
-            <p>{EAR_WORDS[how.ear]}</p>
+          <Choice
+            label={t('Listens to')}
+            choices={EARS}
+            value={how.ear}
+            onChoose={(next) => onHow({ ...how, ear: next })}
+          >
+            <p>{t(EAR_WORDS[how.ear])}</p>
           </Choice>
           {how.ear !== 'off' && (
-            <p>A round that you have not marked is marked by what it heard and is sure of: your pedals come first.</p>
+            <p>
+              {t('A round that you have not marked is marked by what it heard and is sure of: your pedals come first.')}
+            </p>
           )}
-          {how.ear !== 'off' && how.way === 'left' && <p>The left hand alone is silent: there is nothing to hear.</p>}
+          {how.ear !== 'off' && how.way === 'left' && (
+            <p>{t('The left hand alone is silent: there is nothing to hear.')}</p>
+          )}
           {ear.failed && <p role="alert">{ear.failed}</p>}
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => onOpen(false)}>Done</Button>
+          <Button onClick={() => onOpen(false)}>{t('Done')}</Button>
         </DialogActions>
       </Dialog>
     </>

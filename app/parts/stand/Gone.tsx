@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import type { AtStand } from './at-stand.ts';
 import { StandFrame } from './StandFrame.tsx';
@@ -16,7 +17,7 @@ export function Gone({ words, ...stand }: AtStand & { readonly words: string }) 
             onNext();
           }}
         >
-          Let it come back no more
+          {t('Let it come back no more')}
         </Button>
       </div>
     </StandFrame>

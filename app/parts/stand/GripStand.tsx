@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { difficultyWord, isStrained, toHear, type RoundMark, type Score } from '../../../core/index.ts';
+import { difficultyWord, isStrained, toHear, type RoundMark, type Score, t } from '../../../core/index.ts';
 import type { HeardGrip } from '../../sound/ear/grip.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
@@ -88,7 +88,7 @@ function SetCold({ piece, guitar, how, onHow, isEarOpen, onEarOpen, ...stand }: 
       {...stand}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
-      {...(shown ? { left: 'It was not', right: 'It was' } : { right: 'Show it' })}
+      {...(shown ? { left: t('It was not'), right: t('It was') } : { right: t('Show it') })}
       onLeft={shown ? mark('unclean') : undefined}
       onRight={mark('clean')}
       covered={isEarOpen}
@@ -106,10 +106,13 @@ function SetCold({ piece, guitar, how, onHow, isEarOpen, onEarOpen, ...stand }: 
           <div className="stand-tempo">
             <p className="stand-marks" role="status">
               {shown
-                ? 'Was it that one, at once, and every string clear?'
-                : `Hand off the neck. Set it at once${count > 0 ? ', once more' : ''}, then ${ear.way === 'microphone' ? 'strike it' : 'look'}.`}
+                ? t('Was it that one, at once, and every string clear?')
+                : t('Hand off the neck. Set it at once{which}, then {which2}.', {
+                    which: count > 0 ? t(', once more') : '',
+                    which2: ear.way === 'microphone' ? t('strike it') : t('look'),
+                  })}
             </p>
-            <p className="ladder-rounds" aria-label={`${count} of ${TIMES} times`}>
+            <p className="ladder-rounds" aria-label={t('{count} of {times} times', { count, times: TIMES })}>
               {Array.from({ length: TIMES }, (_, i) => (i < count ? '●' : '○')).join(' ')}
             </p>
             {ear.way !== 'off' && (
@@ -119,8 +122,10 @@ function SetCold({ piece, guitar, how, onHow, isEarOpen, onEarOpen, ...stand }: 
             )}
             {isStrained(column.grip) && (
               <p className="stand-care">
-                A {difficultyWord(column.grip.difficulty)} grip of {Math.round(column.grip.reachMm)} mm: warm first,
-                stop where it pulls.
+                {t('A {difficulty} grip of {reachMm} mm: warm first, stop where it pulls.', {
+                  difficulty: difficultyWord(column.grip.difficulty),
+                  reachMm: Math.round(column.grip.reachMm),
+                })}
               </p>
             )}
           </div>
@@ -129,8 +134,10 @@ function SetCold({ piece, guitar, how, onHow, isEarOpen, onEarOpen, ...stand }: 
         <p className="stand-lost" role="status">
           {piece.failed ??
             (piece.arrangement
-              ? `${piece.arrangement.columns[0]?.column.symbol ?? 'This chord'} is not held so by this hand, as Player has it.`
-              : 'The grip is found for this hand …')}
+              ? t('{symbol} is not held so by this hand, as Player has it.', {
+                  symbol: piece.arrangement.columns[0]?.column.symbol ?? t('This chord'),
+                })
+              : t('The grip is found for this hand …'))}
         </p>
       )}
       {ear.failed && <p role="alert">{ear.failed}</p>}

@@ -5,7 +5,16 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
-import { LADDER_ROUNDS, LADDER_STARTS, LADDER_STEPS, LADDER_TOPS, type LadderHow } from '../../../core/index.ts';
+import {
+  LADDER_ROUNDS,
+  LADDER_STARTS,
+  LADDER_STEPS,
+  LADDER_TOPS,
+  type LadderHow,
+  msg,
+  t,
+  type Msg,
+} from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import type { StandHow } from './how.ts';
 import type { FootSwitch, Midi } from './midi.ts';
@@ -18,26 +27,26 @@ interface HowSheetProps {
 }
 
 const WAYS = [
-  ['both', 'both hands'],
-  ['rhythm', 'the rhythm alone'],
-  ['left', 'the left hand alone'],
+  ['both', msg('both hands')],
+  ['rhythm', msg('the rhythm alone')],
+  ['left', msg('the left hand alone')],
 ] as const;
 const WAY_WORDS = {
-  both: 'As it is played.',
-  rhythm: 'Every stroke on one grip: the right hand has all the attention.',
-  left: 'Silent: set each grip on its beat, and do not strike.',
+  both: msg('As it is played.'),
+  rhythm: msg('Every stroke on one grip: the right hand has all the attention.'),
+  left: msg('Silent: set each grip on its beat, and do not strike.'),
 } as const;
 const CLICKS = [
-  ['beats', 'every beat'],
-  ['weak', '2 and 4'],
-  ['drops-out', 'every other bar'],
+  ['beats', msg('every beat')],
+  ['weak', msg('2 and 4')],
+  ['drops-out', msg('every other bar')],
 ] as const;
-const SWITCH_WORDS: Readonly<Record<FootSwitch, string>> = {
-  right: 'the right pedal',
-  left: 'the left pedal',
-  next: 'one for the next thing',
-  again: 'one for again from the start',
-  stop: 'one to stop',
+const SWITCH_WORDS: Readonly<Record<FootSwitch, Msg>> = {
+  right: msg('the right pedal'),
+  left: msg('the left pedal'),
+  next: msg('one for the next thing'),
+  again: msg('one for again from the start'),
+  stop: msg('one to stop'),
 };
 const percent = (rate: number) => `${Math.round(rate * 100)} %`;
 const choices = (all: readonly number[], of: (one: number) => string = percent) =>
@@ -50,52 +59,59 @@ export function HowSheet({ how, midi, onHow, onClose }: HowSheetProps) {
     onHow({ ...how, ladder: { ...ladder, [part]: Number(text) } });
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>How it is practised</DialogTitle>
+      <DialogTitle>{t('How it is practised')}</DialogTitle>
       <DialogContent className="how-sheet">
-        <Choice label="Hands" choices={WAYS} value={how.way} onChoose={(way) => onHow({ ...how, way })}>
-          <p>{WAY_WORDS[how.way]}</p>
+        <Choice label={t('Hands')} choices={WAYS} value={how.way} onChoose={(way) => onHow({ ...how, way })}>
+          <p>{t(WAY_WORDS[how.way])}</p>
         </Choice>
-        <Choice label="Click" choices={CLICKS} value={how.click} onChoose={(click) => onHow({ ...how, click })} />
+        <Choice label={t('Click')} choices={CLICKS} value={how.click} onChoose={(click) => onHow({ ...how, click })} />
         <FormControlLabel
           control={<Switch checked={how.guitar} onChange={(_, guitar) => onHow({ ...how, guitar })} />}
-          label="Hear the guitar as it should sound"
+          label={t('Hear the guitar as it should sound')}
         />
         <FormControlLabel
           control={<Switch checked={how.band} onChange={(_, band) => onHow({ ...how, band })} />}
-          label="Bass and brushes play along"
+          label={t('Bass and brushes play along')}
         />
         <Choice
-          label="Begins at"
+          label={t('Begins at')}
           choices={choices(LADDER_STARTS)}
           value={String(ladder.start)}
           onChoose={set('start')}
         />
-        <Choice label="Rises by" choices={choices(LADDER_STEPS)} value={String(ladder.step)} onChoose={set('step')} />
         <Choice
-          label="After so many clean rounds"
+          label={t('Rises by')}
+          choices={choices(LADDER_STEPS)}
+          value={String(ladder.step)}
+          onChoose={set('step')}
+        />
+        <Choice
+          label={t('After so many clean rounds')}
           choices={choices(LADDER_ROUNDS, String)}
           value={String(ladder.rounds)}
           onChoose={set('rounds')}
         />
-        <Choice label="Ends at" choices={choices(LADDER_TOPS)} value={String(ladder.top)} onChoose={set('top')} />
+        <Choice label={t('Ends at')} choices={choices(LADDER_TOPS)} value={String(ladder.top)} onChoose={set('top')} />
         <FormControlLabel
           control={<Switch checked={midi.state !== 'off'} onChange={(_, on) => midi.want(on)} />}
-          label="A MIDI foot switch"
+          label={t('A MIDI foot switch')}
         />
         {midi.state === 'refused' && (
-          <p role="alert">The browser gives no access to MIDI. Keys and the pedals on the screen do the same.</p>
+          <p role="alert">{t('The browser gives no access to MIDI. Keys and the pedals on the screen do the same.')}</p>
         )}
         {midi.state === 'on' && (
           <div>
             <Button variant="outlined" onClick={midi.learn} disabled={midi.learning !== null}>
-              {midi.learning === null ? 'Say which pedal is which' : `Press ${SWITCH_WORDS[midi.learning]} …`}
+              {midi.learning === null
+                ? t('Say which pedal is which')
+                : t('Press {switch_words} …', { switch_words: SWITCH_WORDS[midi.learning] })}
             </Button>
-            {midi.learning !== null && <Button onClick={midi.learnt}>There are no more</Button>}
+            {midi.learning !== null && <Button onClick={midi.learnt}>{t('There are no more')}</Button>}
           </div>
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Done</Button>
+        <Button onClick={onClose}>{t('Done')}</Button>
       </DialogActions>
     </Dialog>
   );

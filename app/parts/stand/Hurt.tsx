@@ -13,6 +13,7 @@ import {
   wayOutText,
   type HurtPlace,
   type NamedGrip,
+  t,
 } from '../../../core/index.ts';
 import { useWaysOut } from '../../work/answers.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
@@ -45,12 +46,14 @@ export function Hurt({ piece, guitar, others, onSaid, onClose }: HurtProps) {
   const say = () => place && onSaid(place, note, instead);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>Stop here</DialogTitle>
+      <DialogTitle>{t('Stop here')}</DialogTitle>
       <DialogContent className="hurt">
         <p>
-          Put the guitar down. What hurts today is no better for going on; numbness or pain that stays is for a doctor.
+          {t(
+            'Put the guitar down. What hurts today is no better for going on; numbness or pain that stays is for a doctor.',
+          )}
         </p>
-        <div role="group" aria-label="Where it hurts" className="hurt-places">
+        <div role="group" aria-label={t('Where it hurts')} className="hurt-places">
           {HURT_PLACES.map((one) => (
             <Button
               key={one}
@@ -58,13 +61,13 @@ export function Hurt({ piece, guitar, others, onSaid, onClose }: HurtProps) {
               aria-pressed={one === place}
               onClick={() => setPlace(one)}
             >
-              {HURT_WORDS[one]}
+              {t(HURT_WORDS[one])}
             </Button>
           ))}
         </div>
         <TextField
           size="small"
-          label="A note, if you like"
+          label={t('A note, if you like')}
           value={note}
           onChange={({ target }) => setNote(target.value)}
           slotProps={{ htmlInput: { maxLength: 2000 } }}
@@ -74,7 +77,7 @@ export function Hurt({ piece, guitar, others, onSaid, onClose }: HurtProps) {
           <p>
             {others.takes.length > 0 && (
               <>
-                Another take may lie better:{' '}
+                {t('Another take may lie better:')}{' '}
                 {others.takes.map(({ id, name }, i) => (
                   <span key={id}>
                     {i > 0 && ', '}
@@ -86,18 +89,18 @@ export function Hurt({ piece, guitar, others, onSaid, onClose }: HurtProps) {
                 .{' '}
               </>
             )}
-            Grips are changed on{' '}
+            {t('Grips are changed on')}{' '}
             <Link to={others.bench} onClick={say}>
-              the bench
+              {t('the bench')}
             </Link>
             .
           </p>
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>It is nothing</Button>
+        <Button onClick={onClose}>{t('It is nothing')}</Button>
         <Button variant="contained" color="secondary" disabled={place === null} onClick={say}>
-          Log it and end
+          {t('Log it and end')}
         </Button>
       </DialogActions>
     </Dialog>
@@ -124,9 +127,9 @@ function Easier({ piece: { arrangement, span, solved }, guitar, chosen, onChoose
   return (
     <>
       <p>
-        Another day, in place of <ChordSymbol symbol={symbol} /> as <code>{column.grip.grip}</code>:
+        {t('Another day, in place of')} <ChordSymbol symbol={symbol} /> {t('as')} <code>{column.grip.grip}</code>:
       </p>
-      <div className="hurt-easier" role="group" aria-label="Easier grips">
+      <div className="hurt-easier" role="group" aria-label={t('Easier grips')}>
         {easier.map(({ way, grip }) => {
           const isChosen = chosen?.grip === grip.grip;
           return (
@@ -145,7 +148,7 @@ function Easier({ piece: { arrangement, span, solved }, guitar, chosen, onChoose
           );
         })}
       </div>
-      {chosen && <p role="status">It is taken up with the log: it comes with what is due.</p>}
+      {chosen && <p role="status">{t('It is taken up with the log: it comes with what is due.')}</p>}
     </>
   );
 }

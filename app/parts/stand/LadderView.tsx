@@ -1,4 +1,4 @@
-import type { Ladder, LadderHow } from '../../../core/index.ts';
+import { t, type Ladder, type LadderHow } from '../../../core/index.ts';
 
 interface LadderViewProps {
   readonly ladder: Ladder;
@@ -13,7 +13,7 @@ export function LadderView({ ladder, how, goal }: LadderViewProps) {
   const rungs = Array.from({ length: count }, (_, i) => Math.round((low + i * how.step) * 100) / 100);
   return (
     <div className="ladder">
-      <ol aria-label="The ladder" className="ladder-rungs">
+      <ol aria-label={t('The ladder')} className="ladder-rungs">
         {rungs.map((rate) => (
           <li
             key={rate}
@@ -23,16 +23,18 @@ export function LadderView({ ladder, how, goal }: LadderViewProps) {
             ].join(' ')}
             aria-current={Math.abs(rate - ladder.rate) < how.step / 2 ? 'step' : undefined}
           >
-            <span className="visually-hidden">{Math.round(rate * goal)} beats a minute</span>
+            <span className="visually-hidden">{t('{rate} beats a minute', { rate: Math.round(rate * goal) })}</span>
           </li>
         ))}
       </ol>
       <p className="ladder-rounds" role="status">
         {ladder.done
-          ? 'Clean at the top. Go on, or once more.'
+          ? t('Clean at the top. Go on, or once more.')
           : Array.from({ length: how.rounds }, (_, i) => (i < ladder.clean ? '●' : '○')).join(' ')}
         <span className="visually-hidden">
-          {ladder.done ? '' : `${ladder.clean} of ${how.rounds} clean rounds at this tempo`}
+          {ladder.done
+            ? ''
+            : t('{clean} of {rounds} clean rounds at this tempo', { clean: ladder.clean, rounds: how.rounds })}
         </span>
       </p>
     </div>

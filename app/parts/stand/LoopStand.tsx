@@ -1,10 +1,10 @@
+import { t, type RoundMark } from '../../../core/index.ts';
 import PlayArrow from '@mui/icons-material/PlayArrow';
 import Stop from '@mui/icons-material/Stop';
 import Tune from '@mui/icons-material/Tune';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useState } from 'react';
-import type { RoundMark } from '../../../core/index.ts';
 import type { AtStand } from './at-stand.ts';
 import { Gone } from './Gone.tsx';
 import type { Guitar } from '../neck/layout.ts';
@@ -81,7 +81,7 @@ function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...
       onNext={goOn}
       onClose={close}
       left="Not clean"
-      right={isFresh ? 'Play' : 'Clean'}
+      right={isFresh ? t('Play') : t('Clean')}
       onLeft={isFresh ? undefined : mark('unclean')}
       onRight={mark('clean')}
       covered={sheet !== null}
@@ -102,8 +102,8 @@ function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...
             onOpen={(isOpen) => setSheet(isOpen ? 'ear' : null)}
             onHow={setHow}
           />
-          <Tip label="How it is practised">
-            <IconButton aria-label="How it is practised" onClick={() => setSheet('how')}>
+          <Tip label={t('How it is practised')}>
+            <IconButton aria-label={t('How it is practised')} onClick={() => setSheet('how')}>
               <Tune />
             </IconButton>
           </Tip>
@@ -120,7 +120,7 @@ function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...
             disabled={resting !== null}
             onClick={play}
           >
-            {running ? 'Stop' : 'Play'}
+            {running ? t('Stop') : t('Play')}
           </Button>
         </>
       }
@@ -134,19 +134,19 @@ function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...
             <BeatLight moment={sounding} />
             {tempo !== null && goal !== null && (
               <p>
-                <b>{tempo}</b> <small>of {goal} beats a minute</small>
+                <b>{tempo}</b> <small>{t('of {goal} beats a minute', { goal })}</small>
               </p>
             )}
             {goal !== null && <LadderView ladder={ladder} how={how.ladder} goal={goal} />}
             <div className="stand-said">
               <p className="stand-marks">
                 {ladder.rounds.clean + ladder.rounds.unclean > 0
-                  ? `${ladder.rounds.clean} clean, ${ladder.rounds.unclean} not`
+                  ? t('{clean} clean, {unclean} not', { clean: ladder.rounds.clean, unclean: ladder.rounds.unclean })
                   : ear.way === 'off'
-                    ? 'Play a round, then say with a pedal whether it was clean.'
-                    : 'Play a round: the ear says what it heard.'}
+                    ? t('Play a round, then say with a pedal whether it was clean.')
+                    : t('Play a round: the ear says what it heard.')}
                 <span className="visually-hidden" role="status">
-                  {marked === null ? '' : marked === 'clean' ? 'clean' : 'not clean'}
+                  {marked === null ? '' : marked === 'clean' ? t('clean') : t('not clean')}
                 </span>
               </p>
               {ear.way !== 'off' && (
@@ -159,7 +159,7 @@ function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...
         </>
       ) : (
         <p className="stand-lost" role={piece.failed === null ? 'status' : 'alert'}>
-          {piece.failed ?? 'The grips are found for this hand …'}
+          {piece.failed ?? t('The grips are found for this hand …')}
         </p>
       )}
       {ear.failed && <p role="alert">{ear.failed}</p>}

@@ -11,6 +11,7 @@ import {
   type Hand,
   type Offered,
   type Score,
+  t,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -82,7 +83,7 @@ export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps)
     else setAt(at + 1);
   };
   if (piece.gone !== null) return <Gone {...stand} words={piece.gone} />;
-  if (calls?.length === 0) return <Gone {...stand} words="There is no phrase in these bars." />;
+  if (calls?.length === 0) return <Gone {...stand} words={t('There is no phrase in these bars.')} />;
   return (
     <StandFrame
       {...stand}
@@ -103,7 +104,7 @@ export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps)
           disabled={!call}
           onClick={hear}
         >
-          {call && call.notes.length === 0 ? 'Hear the chord' : 'Hear the phrase'}
+          {call && call.notes.length === 0 ? t('Hear the chord') : t('Hear the phrase')}
         </Button>
       }
     >
@@ -112,12 +113,14 @@ export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps)
           <div className={asked ? 'no-time no-time-asked' : 'no-time'}>
             <NowNext now={column} next={null} guitar={guitar} shown />
             {asked && (
-              <ul className="answer-offers" aria-label="What could be played">
-                {offers.length === 0 && <li>Nothing of ours fits here: the chord itself, let ring, is an answer.</li>}
+              <ul className="answer-offers" aria-label={t('What could be played')}>
+                {offers.length === 0 && (
+                  <li>{t('Nothing of ours fits here: the chord itself, let ring, is an answer.')}</li>
+                )}
                 {offers.map((offer, i) => (
                   <li key={i}>
                     <button type="button" onClick={() => tryOne(offer)}>
-                      {offer.decoration.name}{' '}
+                      {t(offer.decoration.name)}{' '}
                       <small>
                         <Glyphs text={musical(decorationReason(offer))} />
                       </small>
@@ -129,19 +132,23 @@ export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps)
           </div>
           <div className="stand-tempo">
             <p className="stand-marks" role="status">
-              Phrase {at + 1} of {calls!.length}
-              {call.notes.length > 0
-                ? ': hear it, then answer on its last chord, as slowly as it takes.'
-                : ': answer on its last chord, as slowly as it takes.'}
+              {t('Phrase {at} of {calls}{which}', {
+                at: at + 1,
+                calls: calls!.length,
+                which:
+                  call.notes.length > 0
+                    ? t(': hear it, then answer on its last chord, as slowly as it takes.')
+                    : t(': answer on its last chord, as slowly as it takes.'),
+              })}
             </p>
             <Button onClick={() => setAsked(!asked)} aria-expanded={asked}>
-              What could be played?
+              {t('What could be played?')}
             </Button>
           </div>
         </>
       ) : (
         <p className="stand-lost" role="status">
-          {piece.failed ?? 'The grips are found for this hand …'}
+          {piece.failed ?? t('The grips are found for this hand …')}
         </p>
       )}
       {rounds.playback.failed && <p role="alert">{rounds.playback.failed}</p>}

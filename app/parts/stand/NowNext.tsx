@@ -1,4 +1,4 @@
-import type { ArrangedColumn } from '../../../core/index.ts';
+import { t, type ArrangedColumn } from '../../../core/index.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -16,8 +16,8 @@ interface NowNextProps {
 export function NowNext({ now, next, guitar, shown }: NowNextProps) {
   return (
     <div className="now-next">
-      <Chord column={now} guitar={guitar} shown={shown} label="Now" className="stand-now" />
-      {next && <Chord column={next} guitar={guitar} shown={shown} label="Then" className="stand-then" />}
+      <Chord column={now} guitar={guitar} shown={shown} label={t('Now')} className="stand-now" />
+      {next && <Chord column={next} guitar={guitar} shown={shown} label={t('Then')} className="stand-then" />}
     </div>
   );
 }
@@ -40,7 +40,7 @@ function Chord({ column: { column, grip }, guitar, shown, label, className }: Ch
           <code>{grip.grip}</code>
         </>
       )}
-      {!grip && column.symbol !== 'N.C.' && <p>no grip for this hand</p>}
+      {!grip && column.symbol !== 'N.C.' && <p>{t('no grip for this hand')}</p>}
     </section>
   );
 }

@@ -8,6 +8,9 @@ import {
   type PlaysAlong,
   type Practised,
   type Turns,
+  msg,
+  t,
+  type Msg,
 } from '../../../core/index.ts';
 import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
 import { usePlayer, type KeptPlayer } from '../../keep/player.ts';
@@ -39,10 +42,10 @@ interface OfPassage extends AtStand {
   readonly guitar: Guitar;
 }
 
-const ORDERS: readonly (readonly [KeyOrder, string])[] = [
-  ['fourths', 'by fourths'],
-  ['half-steps', 'by half steps'],
-  ['drawn', 'drawn'],
+const ORDERS: readonly (readonly [KeyOrder, Msg])[] = [
+  ['fourths', msg('by fourths')],
+  ['half-steps', msg('by half steps')],
+  ['drawn', msg('drawn')],
 ];
 
 /** A passage through twelve keys, from the tune's own on. */
@@ -68,7 +71,7 @@ export function MoveStand({ what, moves, kept, guitar, ...stand }: MoveStandProp
   const library = useKeptMoves(moves);
   const found = library.all.find(({ id }) => id === what.id);
   const of = useMemo((): Voicing => ({ player, manner: null, banished: NOTHING_BANISHED }), [player]);
-  const move = found?.move ?? `The move “${what.name}” is not kept any more.`;
+  const move = found?.move ?? t('The move “{name}” is not kept any more.', { name: what.name });
   return <ByKeys {...stand} move={move} home="C" of={of} tempo={MOVE_TEMPO} guitar={guitar} />;
 }
 
@@ -97,7 +100,7 @@ function ByKeys({ move, home, of, tempo, guitar, ...stand }: ByKeysProps) {
       named={keyText}
       tools={
         turns.clean.length === 0 && (
-          <Choice label="Through the keys" choices={ORDERS} value={order} onChoose={setOrder} />
+          <Choice label={t('Through the keys')} choices={ORDERS} value={order} onChoose={setOrder} />
         )
       }
     />

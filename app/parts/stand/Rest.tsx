@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
-import { REST_SECONDS, restText, type RestReason } from '../../../core/index.ts';
+import { REST_SECONDS, restText, type RestReason, t } from '../../../core/index.ts';
 
 interface RestProps {
   readonly reason: RestReason;
@@ -24,7 +24,7 @@ export function Rest({ reason, stretched, onRested }: RestProps) {
         {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')}
       </p>
       <Button variant="outlined" onClick={onRested}>
-        {left === 0 ? 'Rested; go on' : 'Go on without'}
+        {left === 0 ? t('Rested; go on') : t('Go on without')}
       </Button>
     </div>
   );

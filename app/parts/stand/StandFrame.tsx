@@ -3,7 +3,7 @@ import Close from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useState, type ReactNode } from 'react';
-import { practisedText, SESSION_WORDS } from '../../../core/index.ts';
+import { practisedText, SESSION_WORDS, t } from '../../../core/index.ts';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { SaveState } from '../frame/SaveState.tsx';
@@ -63,7 +63,7 @@ export function StandFrame(props: StandFrameProps) {
     <div className="stand" data-mui-color-scheme="dark" id="stand" tabIndex={-1}>
       <header className="stand-head">
         <p className="stand-place">
-          <b>{place}</b> <span className="stand-reason">{SESSION_WORDS[step.reason]}</span>
+          <b>{place}</b> <span className="stand-reason">{t(SESSION_WORDS[step.reason])}</span>
         </p>
         <h1>
           <Glyphs text={practisedText(step.what)} />
@@ -72,7 +72,7 @@ export function StandFrame(props: StandFrameProps) {
         {typeof tools === 'function' ? tools(midi) : tools}
         <SaveState />
         <KeySheet keys={STAND_KEYS} onOpen={setAsking} />
-        <IconButton aria-label="End the session" onClick={onClose}>
+        <IconButton aria-label={t('End the session')} onClick={onClose}>
           <Close />
         </IconButton>
       </header>
@@ -86,10 +86,10 @@ export function StandFrame(props: StandFrameProps) {
           {middle}
           {hurts && (
             <Button color="error" startIcon={<PanTool />} onClick={hurts}>
-              It hurts
+              {t('It hurts')}
             </Button>
           )}
-          <Button onClick={onNext}>{isLast ? 'Finish' : 'Next'}</Button>
+          <Button onClick={onNext}>{isLast ? t('Finish') : t('Next')}</Button>
         </div>
         <Pedal side="right" words={right ?? ''} deed={onRight} pedals={pedals} />
       </footer>

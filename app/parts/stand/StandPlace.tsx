@@ -1,6 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { handOf, WARM_UP_STEPS, type Practised } from '../../../core/index.ts';
+import { handOf, WARM_UP_STEPS, type Practised, t } from '../../../core/index.ts';
 import type { KeptMovesLoaded } from '../../keep/kept-moves.ts';
 import { playerOf, type KeptPlayer } from '../../keep/player.ts';
 import { standOf, useLog, useSession } from '../../keep/practice.ts';
@@ -46,7 +46,7 @@ export function StandPlace({ version, players, work, unfinished, moves }: StandP
     return (
       <div className="stand" data-mui-color-scheme="dark">
         <p className="stand-lost">
-          There is no session in this window. <Link to="/practice">Begin one under Practice.</Link>
+          {t('There is no session in this window.')} <Link to="/practice">{t('Begin one under Practice.')}</Link>
         </p>
       </div>
     );
@@ -64,7 +64,7 @@ export function StandPlace({ version, players, work, unfinished, moves }: StandP
   };
   const stand: AtStand = {
     step,
-    place: `${at + 1} of ${session.steps.length}`,
+    place: t('{at} of {steps}', { at: at + 1, steps: session.steps.length }),
     isLast,
     log,
     onNext: next,
@@ -92,8 +92,11 @@ function Step({ players, work, unfinished, moves, ...stand }: StepProps) {
           {...stand}
           words={
             unfinished
-              ? `The chart of ${what.title} is not finished, and cannot be played as it stands.`
-              : `“${what.take}” of ${what.title} was deleted. It lies in the bin, under Keeping; your log stays.`
+              ? t('The chart of {title} is not finished, and cannot be played as it stands.', { title: what.title })
+              : t('“{take}” of {title} was deleted. It lies in the bin, under Keeping; your log stays.', {
+                  take: what.take,
+                  title: what.title,
+                })
           }
         />
       );
@@ -154,11 +157,11 @@ function WarmUp(stand: AtStand) {
       <div className="stand-warm">
         <ol>
           {WARM_UP_STEPS.map((line) => (
-            <li key={line}>{line}</li>
+            <li key={line.msg}>{t(line)}</li>
           ))}
         </ol>
         <p aria-live="off">
-          {left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : 'That will do.'}
+          {left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : t('That will do.')}
         </p>
       </div>
     </StandFrame>

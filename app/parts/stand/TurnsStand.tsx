@@ -2,7 +2,7 @@ import PlayArrow from '@mui/icons-material/PlayArrow';
 import Stop from '@mui/icons-material/Stop';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { afterTurn, practisedScore, type RoundMark, type Score, type Turns } from '../../../core/index.ts';
+import { afterTurn, practisedScore, type RoundMark, type Score, type Turns, t } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { AtStand } from './at-stand.ts';
@@ -77,7 +77,7 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
             disabled={resting !== null}
             onClick={play}
           >
-            {running ? 'Stop' : 'Play'}
+            {running ? t('Stop') : t('Play')}
           </Button>
         )
       }
@@ -86,13 +86,13 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
         <Rest reason={resting} stretched={rounds.stretched} onRested={rounds.rested} />
       ) : turn === undefined ? (
         <p className="stand-lost" role="status">
-          All of it is clean, {turns.clean.length} of {turns.clean.length}.
+          {t('All of it is clean, {clean} of {clean2}.', { clean: turns.clean.length, clean2: turns.clean.length })}
         </p>
       ) : now ? (
         <NowNext now={now} next={next} guitar={guitar} shown />
       ) : (
         <p className="stand-lost" role={piece.failed === null ? 'status' : 'alert'}>
-          {piece.failed ?? 'The grips are found for this hand …'}
+          {piece.failed ?? t('The grips are found for this hand …')}
         </p>
       )}
       <div className="stand-tempo">
@@ -102,11 +102,11 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
             <b>
               <Glyphs text={named(turn)} />
             </b>{' '}
-            {goal !== null && <small>{Math.round(goal * ladder.rate)} beats a minute</small>}
+            {goal !== null && <small>{t('{goal} beats a minute', { goal: Math.round(goal * ladder.rate) })}</small>}
           </p>
         )}
         <p className="stand-marks" role="status">
-          {turns.clean.length} clean, {turns.queue.length} to come
+          {t('{clean} clean, {queue} to come', { clean: turns.clean.length, queue: turns.queue.length })}
         </p>
         {tools}
       </div>

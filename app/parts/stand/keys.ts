@@ -1,3 +1,4 @@
+import { msg } from '../../../core/index.ts';
 import { useEffect } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLatest } from '../../keep/latest.ts';
@@ -7,17 +8,17 @@ import type { Keys } from '../frame/KeySheet.tsx';
 
 /** Every key of the stand, as its sheet shows them. A pedal that turns pages sends the first two. */
 export const STAND_KEYS: Keys = [
-  ['→ Page Down', 'right pedal: it was clean; show it; held, the next thing'],
-  ['← Page Up', 'left pedal: it was not; held, stop'],
-  ['Space', 'play; stop'],
-  ['N', 'the next thing'],
-  ['A', 'again from the start'],
-  ['↑ ↓', 'a step faster, slower'],
-  ['S', 'how it is practised'],
-  ['E', 'the listening ear'],
-  ['H', 'it hurts: stop'],
-  ['Esc', 'end the session'],
-  ['?', 'this sheet'],
+  ['→ Page Down', msg('right pedal: it was clean; show it; held, the next thing')],
+  ['← Page Up', msg('left pedal: it was not; held, stop')],
+  ['Space', msg('play; stop')],
+  ['N', msg('the next thing')],
+  ['A', msg('again from the start')],
+  ['↑ ↓', msg('a step faster, slower')],
+  ['S', msg('how it is practised')],
+  ['E', msg('the listening ear')],
+  ['H', msg('it hurts: stop')],
+  ['Esc', msg('end the session')],
+  ['?', msg('this sheet')],
 ];
 
 /** What the pedals and keys of the stand do; what is not there does nothing. */

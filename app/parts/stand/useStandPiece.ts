@@ -6,6 +6,7 @@ import {
   tuningKey,
   type PlaysAlong,
   type Practised,
+  t,
 } from '../../../core/index.ts';
 import { playerOf, usePlayer, type KeptPlayer } from '../../keep/player.ts';
 import type { Job } from '../../work/questions.ts';
@@ -39,7 +40,9 @@ export function useGripsPiece(what: Practised & { kind: 'grip' | 'change' }, kep
   return {
     ...voiced,
     span: last < 0 ? null : { from: 0, to: last },
-    gone: isTuned ? null : `This is for another tuning (${what.tuning}), and no player of yours has it.`,
+    gone: isTuned
+      ? null
+      : t('This is for another tuning ({tuning}), and no player of yours has it.', { tuning: what.tuning }),
     goal: what.kind === 'change' ? what.tempo : null,
   };
 }
@@ -57,7 +60,10 @@ export function usePassagePiece(
   return {
     ...voiced,
     span,
-    gone: score && span === null ? `The chart of ${what.title} has these bars no more (${what.bars}).` : null,
+    gone:
+      score && span === null
+        ? t('The chart of {title} has these bars no more ({bars}).', { title: what.title, bars: what.bars })
+        : null,
     goal: tempo,
   };
 }

@@ -19,6 +19,7 @@ import {
   type KeyOrder,
   type KeptMove,
   type PlaysAlong,
+  t,
 } from '../../../core/index.ts';
 import type { Job } from '../../work/questions.ts';
 import { useVoiced } from '../practice/useVoiced.ts';
@@ -101,4 +102,4 @@ function whole(voiced: ReturnType<typeof useVoiced>, gone: string | null, goal: 
 }
 
 export const keyText = (key: Key): string => musical(formatKey(key));
-export const areaText = ([from, to]: Area): string => `frets ${from} to ${to}`;
+export const areaText = ([from, to]: Area): string => t('frets {from} to {to}', { from, to });

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
-import { DECOR_KIND_WORDS, type DecorKind } from '../../../core/index.ts';
+import { DECOR_KIND_WORDS, type DecorKind, t } from '../../../core/index.ts';
 import './stream.css';
 
 /** What is added to a column, as it is drawn: how far along each note comes, 0 to 1, and how high. */
@@ -48,7 +48,7 @@ export const AddedMarks = memo(function AddedMarks({ mark, width, height, yOf }:
   const isLine = mark.kind === 'run' || mark.kind === 'answer' || mark.kind === 'line';
   return (
     <>
-      <span className="visually-hidden">Added: {mark.name}</span>
+      <span className="visually-hidden">{t('Added: {name}', { name: mark.name })}</span>
       <svg
         className={`added added-${mark.kind} ${mark.isTried ? 'added-tried' : ''}`}
         width={width}

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import type { MelodyMark } from './layout.ts';
@@ -48,7 +49,9 @@ export const MelodyHeads = memo(function MelodyHeads({ marks, width, height, yOf
   return (
     <>
       <span className="visually-hidden">
-        Melody: {marks.map(({ name, clashes }) => (clashes ? `${name} clashes` : name)).join(', ')}
+        {t('Melody: {marks}', {
+          marks: marks.map(({ name, clashes }) => (clashes ? t('{name} clashes', { name }) : name)).join(', '),
+        })}
       </span>
       <svg className="melody-line" width={width} height={height} aria-hidden="true">
         {marks.map((mark, i) => {

@@ -9,6 +9,7 @@ import {
   type Grip,
   type Midi,
   type Ribbon,
+  t,
 } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { standsOf, type Stand } from './layout.ts';
@@ -112,7 +113,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
               onHold(index, pitches.indexOf(ribbon.from));
             }}
           >
-            <title>Hold this voice</title>
+            <title>{t('Hold this voice')}</title>
           </path>
         ))}
       {distinct(ghost?.pitches ?? []).map((pitch) => (

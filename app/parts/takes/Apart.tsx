@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { apartFrom, likeness, musical, type SectionOf } from '../../../core/index.ts';
+import { apartFrom, likeness, musical, type SectionOf, t } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './takes.css';
 
@@ -21,16 +21,19 @@ export function Apart({ sides: [one, other], stretches, sectionOf }: ApartProps)
     <div className="apart">
       {told.map((phrases, side) => (
         <p key={side}>
-          <b>{side === 0 ? 'Above' : 'Below'}</b>{' '}
-          <Glyphs text={musical(phrases.length === 0 ? 'nothing that has a name of its own' : phrases.join('; '))} />
+          <b>{side === 0 ? t('Above') : t('Below')}</b>{' '}
+          <Glyphs text={musical(phrases.length === 0 ? t('nothing that has a name of its own') : phrases.join('; '))} />
         </p>
       ))}
       <p className="apart-share">
         {chords === 1 && grips === 1
-          ? 'They are the same, chord for chord and grip for grip.'
-          : `The same chords in ${percent(chords)} of the time, the same grips in ${percent(grips)}.`}{' '}
+          ? t('They are the same, chord for chord and grip for grip.')
+          : t('The same chords in {percent} of the time, the same grips in {percent2}.', {
+              percent: percent(chords),
+              percent2: percent(grips),
+            })}{' '}
         <span className="apart-key">
-          <i className="apart-chord" /> another chord <i className="apart-grip" /> another grip
+          <i className="apart-chord" /> {t('another chord')} <i className="apart-grip" /> {t('another grip')}
         </span>
       </p>
     </div>

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Suspense, useState } from 'react';
-import { pitchName } from '../../../core/index.ts';
+import { pitchName, t } from '../../../core/index.ts';
 import { fileName } from '../frame/download.ts';
 import { later } from '../frame/later.tsx';
 import { bassLine, movementByBar, positionLine, rangeByBar, voiceLines } from './byBar.ts';
@@ -35,8 +35,8 @@ export function Charts({ sides, bars, title }: ChartsProps) {
   };
   const drawing = drawn && drawingOf(drawn);
   return (
-    <section className="charts" aria-label="Charts">
-      <div className="charts-kinds" role="group" aria-label="Charts of both takes">
+    <section className="charts" aria-label={t('Charts')}>
+      <div className="charts-kinds" role="group" aria-label={t('Charts of both takes')}>
         {(Object.keys(CHARTS) as ChartKind[]).map((one) => (
           <Button
             key={one}
@@ -45,7 +45,7 @@ export function Charts({ sides, bars, title }: ChartsProps) {
             aria-pressed={one === kind}
             onClick={() => setKind(one === kind ? null : one)}
           >
-            {CHARTS[one]}
+            {t(CHARTS[one])}
           </Button>
         ))}
       </div>
@@ -54,12 +54,12 @@ export function Charts({ sides, bars, title }: ChartsProps) {
           <Suspense fallback={<div className="plot" />}>
             <Plot
               draw={drawing}
-              label={`${CHARTS[drawn.kind]}: ${drawn.names.join(' and ')}`}
-              file={fileName(`${title} ${CHARTS[drawn.kind]}`, 'png')}
+              label={`${t(CHARTS[drawn.kind])}: ${drawn.names.join(' and ')}`}
+              file={fileName(`${title} ${t(CHARTS[drawn.kind])}`, 'png')}
             />
           </Suspense>
           <details>
-            <summary>The same as a table</summary>
+            <summary>{t('The same as a table')}</summary>
             <ChartTable drawn={drawn} />
           </details>
         </>
@@ -68,7 +68,7 @@ export function Charts({ sides, bars, title }: ChartsProps) {
   );
 }
 
-const fretOf = (fret: number) => (fret === 0 ? 'open' : `fret ${fret}`);
+const fretOf = (fret: number) => (fret === 0 ? 'open' : t('fret {fret}', { fret }));
 
 /** What a chart shows, bar by bar, in words. */
 function ChartTable({ drawn: { kind, bars, names, lines, movement } }: { readonly drawn: Drawn }) {
@@ -76,19 +76,19 @@ function ChartTable({ drawn: { kind, bars, names, lines, movement } }: { readonl
     if (kind === 'movement') return movement[side].map((moved) => `${moved}`);
     if (kind === 'position') return rangeByBar(lines[side][0]!, bars, fretOf);
     const [top, bass] = [lines[side][0]!, lines[side].at(-1)!].map((line) => rangeByBar(line, bars, pitchName));
-    return bars.map((_, i) => (top![i] === '' ? '' : `${top![i]} over ${bass![i]}`));
+    return bars.map((_, i) => (top![i] === '' ? '' : t('{top} over {bass}', { top: top![i], bass: bass![i] })));
   });
   return (
     <div className="figures-scroll">
       <table className="two-figures">
-        <caption className="visually-hidden">{CHARTS[kind]}</caption>
+        <caption className="visually-hidden">{t(CHARTS[kind])}</caption>
         <thead>
           <tr>
-            <th scope="col">bar</th>
+            <th scope="col">{t('bar')}</th>
             {names.map((name, side) => (
               <th key={side} scope="col">
                 {name}
-                {kind === 'voices' ? ', top over bass' : kind === 'movement' ? ', semitones' : ''}
+                {kind === 'voices' ? t(', top over bass') : kind === 'movement' ? t(', semitones') : ''}
               </th>
             ))}
           </tr>

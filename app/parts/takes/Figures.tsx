@@ -1,4 +1,4 @@
-import { takeStatus, type Company } from '../../../core/index.ts';
+import { takeStatus, type Company, t } from '../../../core/index.ts';
 import type { SideTake } from './useTwoTakes.ts';
 
 interface FiguresProps {
@@ -27,57 +27,57 @@ export function Figures({ sides, company }: FiguresProps) {
   });
   const rows: readonly Row[] = [
     {
-      name: 'movement a change',
-      title: 'Semitones, all voices together',
+      name: t('movement a change'),
+      title: t('Semitones, all voices together'),
       values: of(({ figures }) => figures.perChange),
       said: plain,
       better: 'less',
     },
     {
-      name: 'largest leap',
-      title: 'Of one voice, in semitones',
+      name: t('largest leap'),
+      title: t('Of one voice, in semitones'),
       values: of(({ figures }) => figures.largestLeap),
       said: plain,
       better: 'less',
     },
     {
-      name: 'notes held',
-      title: 'From chord to chord',
+      name: t('notes held'),
+      title: t('From chord to chord'),
       values: of(({ figures }) => figures.held),
       said: plain,
       better: 'more',
     },
     {
-      name: 'hand travels',
-      title: 'Along the neck, in all',
+      name: t('hand travels'),
+      title: t('Along the neck, in all'),
       values: of(({ figures }) => figures.shiftMm),
-      said: (mm) => `${Math.round(mm)} mm`,
+      said: (mm) => t('{mm} mm', { mm: Math.round(mm) }),
       better: 'less',
     },
     {
-      name: 'difficulty',
-      title: 'Of a grip on average, 0 to 10',
+      name: t('difficulty'),
+      title: t('Of a grip on average, 0 to 10'),
       values: of(({ figures }) => figures.difficulty),
       said: plain,
       better: 'less',
     },
     {
-      name: 'strays',
-      title: 'From the plain chart on average, 0 to 5',
+      name: t('strays'),
+      title: t('From the plain chart on average, 0 to 5'),
       values: of(({ strays }) => strays),
       said: plain,
       better: null,
     },
     {
-      name: 'say their chord',
-      title: 'Grips that say the chord they stand for',
+      name: t('say their chord'),
+      title: t('Grips that say the chord they stand for'),
       values: says,
       said: percent,
       better: 'more',
     },
     {
-      name: 'chords',
-      title: 'Grips in all',
+      name: t('chords'),
+      title: t('Grips in all'),
       values: of(({ columns }) => columns.filter(({ grip }) => grip).length),
       said: plain,
       better: null,
@@ -86,11 +86,11 @@ export function Figures({ sides, company }: FiguresProps) {
   return (
     <div className="figures-scroll">
       <table className="two-figures">
-        <caption className="visually-hidden">Both takes in figures</caption>
+        <caption className="visually-hidden">{t('Both takes in figures')}</caption>
         <thead>
           <tr>
             <th scope="col">
-              <span className="visually-hidden">Take</span>
+              <span className="visually-hidden">{t('Take')}</span>
             </th>
             {rows.map(({ name, title }) => (
               <th key={name} scope="col" title={title}>

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { pitchName, spokenSymbol, type ArrangedColumn, type Midi, type Stretch } from '../../../core/index.ts';
+import { pitchName, spokenSymbol, type ArrangedColumn, type Midi, type Stretch, t } from '../../../core/index.ts';
 import { columnWidth, FAR, pitchRange, SCALE_PITCHES, widened, zoomed } from '../stream/layout.ts';
 import { StreamColumn } from '../stream/StreamColumn.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -127,7 +127,7 @@ export function PairStage(props: PairStageProps) {
         ref={track}
         {...span.handlers}
         role="listbox"
-        aria-label="The bars of both takes"
+        aria-label={t('The bars of both takes')}
         aria-multiselectable="true"
         aria-orientation="horizontal"
         tabIndex={0}
@@ -258,6 +258,6 @@ function barSpoken(
   const [above, below] = [chords(0), chords(1)];
   const isOther = inIt.some((k) => stretches[k]!.differs === 'grip');
   return above === below
-    ? `bar ${bar}: ${above} in both${isOther ? ', in other grips' : ''}`
-    : `bar ${bar}: above ${above}, below ${below}`;
+    ? t('bar {bar}: {above} in both{which}', { bar, above, which: isOther ? t(', in other grips') : '' })
+    : t('bar {bar}: above {above}, below {below}', { bar, above, below });
 }

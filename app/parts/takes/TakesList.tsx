@@ -1,7 +1,7 @@
+import { plural, t, type TakeAbout } from '../../../core/index.ts';
 import MoreVert from '@mui/icons-material/MoreVert';
 import { Suspense, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
-import type { TakeAbout } from '../../../core/index.ts';
 import { theOutbox } from '../../keep/browser.ts';
 import { Anchored } from '../frame/Anchored.tsx';
 import { DividerLater, later, MenuItemLater } from '../frame/later.tsx';
@@ -56,7 +56,7 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
     deleted.add({ id, name });
   };
   return (
-    <section className="takes-list" aria-label="The takes of this tune">
+    <section className="takes-list" aria-label={t('The takes of this tune')}>
       <ol>
         {takes.map((take, i) => (
           <li
@@ -70,9 +70,9 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
           >
             <div>
               <b>{take.name}</b>
-              <small>{take.unreadable ? 'cannot be read' : aboutText(take)}</small>
+              <small>{take.unreadable ? t('cannot be read') : aboutText(take)}</small>
             </div>
-            <Anchored label={`${take.name}: more`} icon={<MoreVert fontSize="small" />}>
+            <Anchored label={t('{name}: more', { name: take.name })} icon={<MoreVert fontSize="small" />}>
               {(close) => {
                 const run = (deed: () => void) => () => {
                   close();
@@ -86,23 +86,23 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
                       else void navigate(`/tunes/${tuneId}/bench?take=${take.id}`);
                     })}
                   >
-                    {take.unreadable ? 'Save its raw text' : 'Open it on the bench'}
+                    {take.unreadable ? t('Save its raw text') : t('Open it on the bench')}
                   </MenuItemLater>,
                   <MenuItemLater key="rename" onClick={run(() => setRenaming(take))}>
-                    Rename…
+                    {t('Rename…')}
                   </MenuItemLater>,
                   <MenuItemLater
                     key="copy"
                     disabled={take.unreadable}
                     onClick={run(() => void submit({ intent: 'copy', id: take.id }))}
                   >
-                    Copy
+                    {t('Copy')}
                   </MenuItemLater>,
                   <MenuItemLater key="up" disabled={i === 0} onClick={run(() => move(take.id, -1))}>
-                    Move up <span className="menu-key">Alt ↑</span>
+                    {t('Move up')} <span className="menu-key">{t('Alt ↑')}</span>
                   </MenuItemLater>,
                   <MenuItemLater key="down" disabled={i === takes.length - 1} onClick={run(() => move(take.id, 1))}>
-                    Move down <span className="menu-key">Alt ↓</span>
+                    {t('Move down')} <span className="menu-key">{t('Alt ↓')}</span>
                   </MenuItemLater>,
                   <DividerLater key="line" />,
                   <MenuItemLater
@@ -110,19 +110,19 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
                     disabled={!take.unreadable && readable.length < 2}
                     onClick={run(() => void remove(take))}
                   >
-                    Delete
+                    {t('Delete')}
                   </MenuItemLater>,
                 ];
               }}
             </Anchored>
-            <span className="takes-where" role="group" aria-label={`Where ${take.name} stands`}>
+            <span className="takes-where" role="group" aria-label={t('Where {name} stands', { name: take.name })}>
               <button
                 type="button"
                 aria-pressed={take.id === above}
                 disabled={take.unreadable}
                 onClick={() => onAbove(take.id)}
               >
-                above
+                {t('above')}
               </button>
               <button
                 type="button"
@@ -130,19 +130,23 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
                 disabled={take.unreadable || take.id === above}
                 onClick={() => onBelow(take.id)}
               >
-                below
+                {t('below')}
               </button>
             </span>
           </li>
         ))}
         <li className={below === null ? 'takes-shown' : ''}>
           <div>
-            <b>{PLAIN_NAME}</b>
-            <small>its own chords in root position, to compare with</small>
+            <b>{t(PLAIN_NAME)}</b>
+            <small>{t('its own chords in root position, to compare with')}</small>
           </div>
-          <span className="takes-where" role="group" aria-label={`Where ${PLAIN_NAME} stands`}>
+          <span
+            className="takes-where"
+            role="group"
+            aria-label={t('Where {plain_name} stands', { plain_name: PLAIN_NAME })}
+          >
             <button type="button" aria-pressed={below === null} onClick={() => onBelow(null)}>
-              below
+              {t('below')}
             </button>
           </span>
         </li>
@@ -174,11 +178,15 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
 
 /** How a take came to be, and what was asked of it. */
 function aboutText({ about, wishes }: ListedTake): string {
-  const wished = wishes === 0 ? [] : [`${wishes} wish${wishes === 1 ? '' : 'es'}`];
-  if (about === null) return ['by hand', ...wished].join(' · ');
-  if (about.from === 'copy') return [`a copy of ${about.of}`, ...wished].join(' · ');
-  if (about.from === 'conflict') return ['what another window had', ...wished].join(' · ');
+  const wished = wishes === 0 ? [] : [`${plural(wishes, '{n} wish', '{n} wishes')}`];
+  if (about === null) return [t('by hand'), ...wished].join(' · ');
+  if (about.from === 'copy') return [t('a copy of {of}', { of: about.of }), ...wished].join(' · ');
+  if (about.from === 'conflict') return [t('what another window had'), ...wished].join(' · ');
   const { style, stray, bars, words } = about;
-  const asked = [`${style ?? 'no style'}, stray ${stray}`, ...(bars === null ? [] : [bars]), ...wished];
+  const asked = [
+    t('{style}, stray {stray}', { style: style ?? t('no style'), stray }),
+    ...(bars === null ? [] : [bars]),
+    ...wished,
+  ];
   return `${asked.join(' · ')}${words === '' ? '' : `: ${words}`}`;
 }

@@ -11,11 +11,12 @@ import { useNavigate } from 'react-router';
 import {
   barsFromAnother,
   barsText,
-  keptGrips,
   handOf,
+  keptGrips,
   lastFretOf,
   musical,
   solvedAnew,
+  t,
   type Chart,
   type Decisions,
 } from '../../../core/index.ts';
@@ -163,11 +164,19 @@ export function TakesPlace(props: TakesPlaceProps) {
       to: bars[to]!,
     });
     const taken = barsText(bars.filter((bar) => found.from <= bar && bar <= found.to));
-    edit(found.patch, `${taken} from ${both[1].name}`);
+    edit(found.patch, t('{taken} from {name}', { taken, name: both[1].name }));
     setSaid(
       taken === place
-        ? `${taken[0]!.toUpperCase()}${taken.slice(1)} are those of ${both[1].name} now.`
-        : `A move goes on over the edge of ${place}: ${taken} are those of ${both[1].name} now.`,
+        ? t('{toUpperCase}{taken} are those of {name} now.', {
+            toUpperCase: taken[0]!.toUpperCase(),
+            taken: taken.slice(1),
+            name: both[1].name,
+          })
+        : t('A move goes on over the edge of {place}: {taken} are those of {name} now.', {
+            place,
+            taken,
+            name: both[1].name,
+          }),
     );
   };
   const kept = one?.columns.filter(({ column }) => column.kept !== null).length ?? 0;
@@ -232,7 +241,7 @@ export function TakesPlace(props: TakesPlaceProps) {
             <LinearProgress
               variant="determinate"
               value={phase.share * 100}
-              aria-label="Arranging both takes"
+              aria-label={t('Arranging both takes')}
               className="takes-solving"
             />
           )}
@@ -255,7 +264,7 @@ export function TakesPlace(props: TakesPlaceProps) {
                     className="pair-label"
                     style={{ top: `calc(24px + ${side} * ((100% - 24px) / 2 + 4px))` }}
                     aria-pressed={heard === side}
-                    title={heard === side ? 'This one is heard' : 'Hear this one (X)'}
+                    title={heard === side ? t('This one is heard') : t('Hear this one (X)')}
                     onClick={() => hear(side as 0 | 1)}
                   >
                     <span className="pair-ear" aria-hidden="true" />
@@ -264,45 +273,48 @@ export function TakesPlace(props: TakesPlaceProps) {
                 ))}
               </>
             ) : (
-              <p className="pair-waiting">Both takes are being arranged…</p>
+              <p className="pair-waiting">{t('Both takes are being arranged…')}</p>
             )}
           </div>
           <div className="takes-tools">
             <Button variant="outlined" disabled={!both || busy} onClick={takeBars} title="(B)">
-              <Glyphs text={musical(`Take ${place} from below`)} />
+              <Glyphs text={musical(t('Take {place} from below', { place }))} />
             </Button>
             <Button variant="outlined" disabled={!both} onClick={() => hear(heard === 0 ? 1 : 0)} title="(X)">
-              Hear {heard === 0 ? 'below' : 'above'}
+              {t('Hear {which}', { which: heard === 0 ? t('below') : t('above') })}
             </Button>
             <Button variant="text" disabled={below === null} startIcon={<SwapVert />} onClick={swap} title="(S)">
-              Swap
+              {t('Swap')}
             </Button>
             {kept > 0 ? (
               <Button
                 variant="text"
-                onClick={() => edit(solvedAnew(cells), 'solving the take anew')}
-                title={`${kept} grips above stand as they were kept; let go, they follow the rules and the hand of today`}
+                onClick={() => edit(solvedAnew(cells), t('solving the take anew'))}
+                title={t(
+                  '{kept} grips above stand as they were kept; let go, they follow the rules and the hand of today',
+                  { kept },
+                )}
               >
-                Solve anew
+                {t('Solve anew')}
               </Button>
             ) : (
               <Button
                 variant="text"
                 disabled={!one || busy}
-                onClick={() => one && edit(keptGrips(one.columns), 'keeping the grips')}
-                title="The grips above stay as they stand until the take is solved anew"
+                onClick={() => one && edit(keptGrips(one.columns), t('keeping the grips'))}
+                title={t('The grips above stay as they stand until the take is solved anew')}
               >
-                Keep its grips
+                {t('Keep its grips')}
               </Button>
             )}
-            <Button variant="text" onClick={toBench} title="(Enter)">
-              To the bench
+            <Button variant="text" onClick={toBench} title={t('(Enter)')}>
+              {t('To the bench')}
             </Button>
-            <span className="takes-zoom" role="group" aria-label="How near">
-              <Tool label="See more bars" onClick={() => changeZoom(-1)}>
+            <span className="takes-zoom" role="group" aria-label={t('How near')}>
+              <Tool label={t('See more bars')} onClick={() => changeZoom(-1)}>
                 <ZoomOut fontSize="small" />
               </Tool>
-              <Tool label="See them larger" onClick={() => changeZoom(1)}>
+              <Tool label={t('See them larger')} onClick={() => changeZoom(1)}>
                 <ZoomIn fontSize="small" />
               </Tool>
             </span>
@@ -333,14 +345,14 @@ function Undoing({ undo, redo, onUndo, onRedo }: UndoingProps) {
   return (
     <>
       <Tool
-        label={undo === undefined ? 'Nothing to undo' : `Undo: ${undo}`}
+        label={undo === undefined ? t('Nothing to undo') : t('Undo: {undo}', { undo })}
         disabled={undo === undefined}
         onClick={onUndo}
       >
         <UndoOutlined fontSize="small" />
       </Tool>
       <Tool
-        label={redo === undefined ? 'Nothing to redo' : `Redo: ${redo}`}
+        label={redo === undefined ? t('Nothing to redo') : t('Redo: {redo}', { redo })}
         disabled={redo === undefined}
         onClick={onRedo}
       >

@@ -1,4 +1,4 @@
-import { distinct, ticksPerBar, type ArrangedColumn, type Midi } from '../../../core/index.ts';
+import { distinct, ticksPerBar, type ArrangedColumn, type Midi, t } from '../../../core/index.ts';
 
 /* What the charts of a take draw, bar by bar. Time is counted in written-out bars: 5.5 is the middle of bar 5. */
 
@@ -62,6 +62,6 @@ export function rangeByBar(
     const here = values.filter((value, i) => value !== null && i < at.length - 1 && Math.floor(at[i]!) === bar);
     if (here.length === 0) return '';
     const [low, high] = [Math.min(...(here as number[])), Math.max(...(here as number[]))];
-    return low === high ? said(low) : `${said(low)} to ${said(high)}`;
+    return low === high ? said(low) : t('{said} to {said2}', { said: said(low), said2: said(high) });
   });
 }

@@ -1,10 +1,14 @@
 import type { Data, Layout } from 'plotly.js';
-import { pitchName } from '../../../core/index.ts';
+import { pitchName, msg, t } from '../../../core/index.ts';
 import { axisOf, type Colours, type Drawing } from '../plot/drawing.ts';
 import { SCALE_PITCHES } from '../stream/layout.ts';
 import type { Steps } from './byBar.ts';
 
-export const CHARTS = { voices: 'Voices over time', movement: 'Movement by bar', position: 'Hand position' } as const;
+export const CHARTS = {
+  voices: msg('Voices over time'),
+  movement: msg('Movement by bar'),
+  position: msg('Hand position'),
+} as const;
 export type ChartKind = keyof typeof CHARTS;
 
 /** What a chart draws of each take. */
@@ -50,7 +54,7 @@ function tracesOf({ kind, bars, names, lines, movement }: Drawn, { river, rust, 
             color: colours[side]!,
             ...(side === 1 && { pattern: { shape: '/', fgcolor: rust, bgcolor: 'transparent' } }),
           },
-          hovertemplate: `bar %{x}: %{y} semitones<extra>${names[side]}</extra>`,
+          hovertemplate: `${t('bar {bar}: {count} semitones', { bar: '%{x}', count: '%{y}' })}<extra>${names[side]}</extra>`,
         }) as Data,
     );
   if (kind === 'position')
@@ -58,7 +62,11 @@ function tracesOf({ kind, bars, names, lines, movement }: Drawn, { river, rust, 
       step(
         line!,
         { color: colours[side]!, width: 2.5, dash: side === 0 ? 'solid' : 'dash' },
-        { name: names[side]!, showlegend: true, hovertemplate: '%{text}: fret %{y}<extra></extra>' },
+        {
+          name: names[side]!,
+          showlegend: true,
+          hovertemplate: `%{text}: ${t('fret {fret}', { fret: '%{y}' })}<extra></extra>`,
+        },
       ),
     );
   return lines.flatMap((voices, side) =>
@@ -82,18 +90,18 @@ function layoutOf({ kind, bars, names, lines }: Drawn, colours: Colours): Partia
     tickvals: [...ticks],
     ticktext: ticks.map((pitch) => pitchName(pitch)),
   };
-  const x = { ...grid, title: { text: 'bar' }, dtick: bars.length > 24 ? 4 : bars.length > 12 ? 2 : 1, tick0: 1 };
+  const x = { ...grid, title: { text: t('bar') }, dtick: bars.length > 24 ? 4 : bars.length > 12 ? 2 : 1, tick0: 1 };
   const first = bars[0] ?? 1;
   const last = (bars.at(-1) ?? 1) + 1;
   return {
     ...(kind === 'movement' && {
       barmode: 'group',
       xaxis: { ...x, range: [first - 0.6, last - 0.4] },
-      yaxis: { ...grid, title: { text: 'semitones' } },
+      yaxis: { ...grid, title: { text: t('semitones') } },
     }),
     ...(kind === 'position' && {
       xaxis: { ...x, range: [first, last] },
-      yaxis: { ...grid, title: { text: 'lowest fret' }, rangemode: 'tozero' },
+      yaxis: { ...grid, title: { text: t('lowest fret') }, rangemode: 'tozero' },
     }),
     ...(kind === 'voices' && {
       xaxis: { ...x, range: [first, last], anchor: 'y2' },

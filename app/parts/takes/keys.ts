@@ -1,3 +1,4 @@
+import { msg } from '../../../core/index.ts';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLatest } from '../../keep/latest.ts';
 import type { Keys } from '../frame/KeyList.tsx';
@@ -5,22 +6,22 @@ import { isOfControl, unlessOnControl } from '../frame/controls.ts';
 
 /** Every key of the takes, as its sheet shows them. */
 export const TAKES_KEYS: Keys = [
-  'Going about',
-  ['← →', 'the bar before, the bar after'],
-  ['Shift ← →', 'select several bars'],
-  ['Home End', 'first bar, last bar'],
-  [', .', 'the take before, the take after, above'],
-  ['+ −', 'see the bars larger, see more of them'],
-  'Hearing',
-  ['Space', 'play from the selected bar; stop'],
-  ['X', 'hear the other take, from the same place on'],
-  'Taking',
-  ['B', 'take the selected bars from below'],
-  ['S', 'swap above and below'],
-  ['Enter', 'the take above, on the bench'],
-  ['Ctrl Z', 'undo'],
-  ['Ctrl Shift Z', 'redo'],
-  ['?', 'this sheet'],
+  msg('Going about'),
+  ['← →', msg('the bar before, the bar after')],
+  ['Shift ← →', msg('select several bars')],
+  ['Home End', msg('first bar, last bar')],
+  [', .', msg('the take before, the take after, above')],
+  ['+ −', msg('see the bars larger, see more of them')],
+  msg('Hearing'),
+  ['Space', msg('play from the selected bar; stop')],
+  ['X', msg('hear the other take, from the same place on')],
+  msg('Taking'),
+  ['B', msg('take the selected bars from below')],
+  ['S', msg('swap above and below')],
+  ['Enter', msg('the take above, on the bench')],
+  ['Ctrl Z', msg('undo')],
+  ['Ctrl Shift Z', msg('redo')],
+  ['?', msg('this sheet')],
 ];
 
 /** What the keys of the takes do. */

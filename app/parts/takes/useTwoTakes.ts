@@ -6,6 +6,8 @@ import {
   type Decisions,
   type Figures,
   type Stretch,
+  msg,
+  t,
 } from '../../../core/index.ts';
 import type { ArrangedTake, Job } from '../../work/questions.ts';
 import { useArrangement } from '../../work/solver.ts';
@@ -34,7 +36,7 @@ interface Named {
   readonly cells: Decisions | null;
 }
 
-export const PLAIN_NAME = 'The plain chart';
+export const PLAIN_NAME = msg('The plain chart');
 const NO_MOVES: ArrangedTake['moves'] = {};
 const NOTHING: Decisions = {};
 const NO_STRETCHES: readonly Stretch[] = [];
@@ -46,7 +48,7 @@ export function useTwoTakes(of: Of, above: Named, below: Named | null) {
   const upperJob = useMemo(() => upperCells && { ...tune, cells: upperCells }, [tune, upperCells]);
   const lowerJob = useMemo(() => lowerCells && { ...tune, cells: lowerCells }, [tune, lowerCells]);
   const upper = useArrangement(`${above.id}/${who}`, upperJob);
-  const lower = useArrangement(`${below?.id ?? 'plain'}/${who}/below`, lowerJob);
+  const lower = useArrangement(`${below?.id ?? t('plain')}/${who}/below`, lowerJob);
   // The chart itself is played in the changes that the take has chosen.
   const changes = JSON.stringify(changesOf(above.cells ?? NOTHING));
   const isPlain = below === null;
@@ -63,7 +65,9 @@ export function useTwoTakes(of: Of, above: Named, below: Named | null) {
   const other = useMemo((): SideTake | null => {
     if (below !== null)
       return lower.arrangement && { ...lower.arrangement, name: below.name, cells: below.cells ?? NOTHING };
-    return plain && { ...plain, name: PLAIN_NAME, cells: JSON.parse(changes) as Decisions, moves: NO_MOVES, strays: 0 };
+    return (
+      plain && { ...plain, name: t(PLAIN_NAME), cells: JSON.parse(changes) as Decisions, moves: NO_MOVES, strays: 0 }
+    );
   }, [below, lower.arrangement, plain, changes]);
   const stretches = useMemo(() => (one && other ? sideBySide(one.columns, other.columns) : NO_STRETCHES), [one, other]);
   return {

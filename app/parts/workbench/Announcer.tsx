@@ -1,4 +1,4 @@
-import { otherGripsText, priceText } from '../../../core/index.ts';
+import { otherGripsText, priceText, t } from '../../../core/index.ts';
 import type { useTrial } from './useTrial.ts';
 
 interface AnnouncerProps {
@@ -12,10 +12,16 @@ interface AnnouncerProps {
 /** Says what is tried and what was done, once each, to whoever listens. */
 export function Announcer({ trial: { change, consequence, others }, tried, lastEdit }: AnnouncerProps) {
   const trying =
-    change && consequence ? `Trying ${tried}, ${priceText(consequence.extra)}: ${otherGripsText(others.size)}.` : null;
+    change && consequence
+      ? t('Trying {tried}, {price}: {otherGrips}.', {
+          tried,
+          price: priceText(consequence.extra),
+          otherGrips: otherGripsText(others.size),
+        })
+      : null;
   return (
     <p className="visually-hidden" role="status">
-      {trying ?? (change === null && lastEdit !== null ? `Done: ${lastEdit}.` : '')}
+      {trying ?? (change === null && lastEdit !== null ? t('Done: {lastEdit}.', { lastEdit }) : '')}
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { t, type Chart } from '../../../core/index.ts';
 import BackHandOutlined from '@mui/icons-material/BackHandOutlined';
 import QueueMusicOutlined from '@mui/icons-material/QueueMusicOutlined';
 import GraphicEqOutlined from '@mui/icons-material/GraphicEqOutlined';
@@ -9,7 +10,6 @@ import Button from '@mui/material/Button';
 import { Suspense, useRef, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
-import type { Chart } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { KeySheet } from '../frame/KeySheet.tsx';
 import { Anchored } from '../frame/Anchored.tsx';
@@ -95,10 +95,10 @@ function Header(props: BenchHeaderProps) {
       <span className="head-gap" />
       <SaveState />
       <Anchored
-        label={`Player: ${players.find(({ id }) => id === playerId)?.name ?? ''}`}
+        label={t('Player: {name}', { name: players.find(({ id }) => id === playerId)?.name ?? '' })}
         icon={<BackHandOutlined fontSize="small" />}
         text={players.find(({ id }) => id === playerId)?.name ?? ''}
-        about="hand"
+        about={t('hand')}
         className="head-player"
       >
         {(close) => [
@@ -116,21 +116,21 @@ function Header(props: BenchHeaderProps) {
           )),
           <DividerLater key="line" />,
           <MenuItemLater key="edit" component={Link} to={`/players/${playerId}?tune=${tuneId}`}>
-            The hand and the guitar…
+            {t('The hand and the guitar…')}
           </MenuItemLater>,
         ]}
       </Anchored>
       <MannerMenu {...manner} />
       <span className="head-tools">
         <Tool
-          label={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel}`}
+          label={undoLabel === null ? t('Nothing to undo') : t('Undo: {undoLabel}', { undoLabel })}
           disabled={undoLabel === null}
           onClick={onUndo}
         >
           <UndoOutlined fontSize="small" />
         </Tool>
         <Tool
-          label={redoLabel === null ? 'Nothing to redo' : `Redo: ${redoLabel}`}
+          label={redoLabel === null ? t('Nothing to redo') : t('Redo: {redoLabel}', { redoLabel })}
           disabled={redoLabel === null}
           onClick={onRedo}
         >
@@ -138,7 +138,7 @@ function Header(props: BenchHeaderProps) {
         </Tool>
         <Rhythm rhythm={rhythm} inTime={inTime} />
         <Volumes mix={mix} hasMelody={hasMelody} />
-        <Anchored label="Take it away" icon={<FileDownloadOutlined fontSize="small" />}>
+        <Anchored label={t('Take it away')} icon={<FileDownloadOutlined fontSize="small" />}>
           {(close) => [
             <MenuItemLater
               key="midi"
@@ -148,7 +148,7 @@ function Header(props: BenchHeaderProps) {
                 onMidi();
               }}
             >
-              MIDI file
+              {t('MIDI file')}
             </MenuItemLater>,
             <MenuItemLater
               key="tab"
@@ -158,7 +158,7 @@ function Header(props: BenchHeaderProps) {
                 onTab();
               }}
             >
-              Text tab
+              {t('Text tab')}
             </MenuItemLater>,
             <MenuItemLater
               key="wav"
@@ -168,7 +168,7 @@ function Header(props: BenchHeaderProps) {
                 onWav();
               }}
             >
-              Sound file (WAV)
+              {t('Sound file (WAV)')}
             </MenuItemLater>,
             <MenuItemLater
               key="cards"
@@ -178,23 +178,23 @@ function Header(props: BenchHeaderProps) {
                 onCards();
               }}
             >
-              Grips, large and for print
+              {t('Grips, large and for print')}
             </MenuItemLater>,
           ]}
         </Anchored>
-        <KeySheet label="Keys, and how to read it" onOpen={onKeys} list={BenchKeyList} />
+        <KeySheet label={t('Keys, and how to read it')} onOpen={onKeys} list={BenchKeyList} />
       </span>
       <Button
         variant="outlined"
         color="inherit"
         startIcon={<QueueMusicOutlined />}
         onClick={onThreeTakes}
-        aria-label="Three takes"
+        aria-label={t('Three takes')}
         aria-keyshortcuts="T"
-        title="Three takes: chords, grips and connection chosen together (T)"
+        title={t('Three takes: chords, grips and connection chosen together (T)')}
         className="head-three"
       >
-        <span className="head-three-text">Three takes</span>
+        <span className="head-three-text">{t('Three takes')}</span>
       </Button>
       <PlayButton active={active} disabled={!ready} onClick={onPlay} />
     </>
@@ -212,7 +212,7 @@ function Rhythm({ rhythm, inTime }: Pick<BenchHeaderProps, 'rhythm' | 'inTime'>)
   return (
     <>
       <span ref={button}>
-        <Tool label={`Rhythm: ${rhythm}`} onClick={() => setAnchor(button.current)}>
+        <Tool label={t('Rhythm: {rhythm}', { rhythm })} onClick={() => setAnchor(button.current)}>
           <GraphicEqOutlined fontSize="small" />
         </Tool>
       </span>
@@ -225,7 +225,7 @@ function Volumes({ mix, hasMelody }: Pick<BenchHeaderProps, 'mix' | 'hasMelody'>
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
-      <Tool label="Volume" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Tool label={t('Volume')} onClick={(event) => setAnchor(event.currentTarget)}>
         <VolumeUpOutlined fontSize="small" />
       </Tool>
       {anchor && (

@@ -1,5 +1,5 @@
+import { t, type ArrangedColumn } from '../../../core/index.ts';
 import { Suspense } from 'react';
-import type { ArrangedColumn } from '../../../core/index.ts';
 import { later } from '../frame/later.tsx';
 import { Notice } from '../frame/Notice.tsx';
 import type { Guitar } from '../neck/layout.ts';
@@ -36,7 +36,7 @@ export function BenchSheets({ title, guitar, cards, onCloseCards, takes, keeping
       <Notice open={failed !== null} message={failed} />
       <Notice
         open={files.sounding !== null}
-        message={`The sound file is made: ${Math.round(100 * (files.sounding ?? 1))} %`}
+        message={t('The sound file is made: {sounding} %', { sounding: Math.round(100 * (files.sounding ?? 1)) })}
       />
       <Notice open={files.failed !== null} goes message={files.failed} onClose={files.forget} />
     </>

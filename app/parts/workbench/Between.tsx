@@ -14,6 +14,7 @@ import {
   type DecorKind,
   type DecorStyle,
   type Offered,
+  t,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -44,7 +45,7 @@ interface BetweenProps {
 
 /** The letter of a sort of decoration, in its own shape. */
 export const KindMark = ({ kind }: { readonly kind: DecorKind }) => (
-  <span className={`kind-mark kind-${kind}`} title={DECOR_KIND_WORDS[kind].name}>
+  <span className={`kind-mark kind-${kind}`} title={t(DECOR_KIND_WORDS[kind].name)}>
     {DECOR_KIND_WORDS[kind].letter}
   </span>
 );
@@ -68,17 +69,19 @@ function Offers({ between, trying, onTry, onKeep, onHear }: BetweenProps) {
     return (
       <p className="side-empty">
         {between.isTune
-          ? 'The tune itself is played here: its own notes are what lies between. How each is played stands under Wishes.'
-          : 'Nothing can be added where no chord is played.'}
+          ? t(
+              'The tune itself is played here: its own notes are what lies between. How each is played stands under Wishes.',
+            )
+          : t('Nothing can be added where no chord is played.')}
       </p>
     );
   return (
-    <ul className="options" aria-label="What could be added">
+    <ul className="options" aria-label={t('What could be added')}>
       {offers.map((one, i) => (
         <OptionRow
           key={`${one.offer.decoration.id} ${one.offer.variant}`}
           heading={headingOf(offers, i)}
-          name={one.offer.decoration.name}
+          name={t(one.offer.decoration.name)}
           stands={one.stands}
           trying={i === trying}
           extra={null}
@@ -90,8 +93,8 @@ function Offers({ between, trying, onTry, onKeep, onHear }: BetweenProps) {
         >
           <span className="between-offer">
             <span>
-              {one.offer.decoration.name}
-              {one.stands && <em> stands</em>}
+              {t(one.offer.decoration.name)}
+              {one.stands && <em> {t('stands')}</em>}
             </span>
             <small>
               <Glyphs text={musical(one.reason)} />
@@ -99,14 +102,18 @@ function Offers({ between, trying, onTry, onKeep, onHear }: BetweenProps) {
           </span>
         </OptionRow>
       ))}
-      {offers.length === 0 && <li className="side-empty">Nothing fits this chord here{stands ? ' any more' : ''}.</li>}
+      {offers.length === 0 && (
+        <li className="side-empty">
+          {t('Nothing fits this chord here{which}.', { which: stands ? ` ${t('any more')}` : '' })}
+        </li>
+      )}
     </ul>
   );
 }
 
 const headingOf = (offers: readonly BetweenOffer[], i: number): string | null => {
   const kind = offers[i]!.offer.decoration.kind;
-  return offers[i - 1]?.offer.decoration.kind === kind ? null : DECOR_KIND_WORDS[kind].name;
+  return offers[i - 1]?.offer.decoration.kind === kind ? null : t(DECOR_KIND_WORDS[kind].name);
 };
 
 /** How much is added to a span, in which style, and three ways to do it. */
@@ -115,10 +122,10 @@ function Span({ between, onTake, onHear }: BetweenProps) {
   const [open, setOpen] = useRemembered('between-span', false);
   return (
     <details className="between-span" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
-      <summary>Decorate {where}</summary>
+      <summary>{t('Decorate {where}', { where })}</summary>
       <div className="between-how">
         <label className="in-time-field">
-          Style
+          {t('Style')}
           <Select
             size="small"
             value={style}
@@ -134,13 +141,13 @@ function Span({ between, onTake, onHear }: BetweenProps) {
           </Select>
         </label>
         <Dial
-          label="Added between"
+          label={t('Added between')}
           value={decor?.amount ?? 0}
-          said={(value) => (value === 0 ? 'nothing' : value === 100 ? 'wherever it can be' : `${value} %`)}
+          said={(value) => (value === 0 ? 'nothing' : value === 100 ? t('wherever it can be') : `${value} %`)}
           onValue={(next) => onTake(changes.toAmount(next))}
         />
       </div>
-      <ul className="options" aria-label="Three ways">
+      <ul className="options" aria-label={t('Three ways')}>
         {ways.map(({ seed, made }, i) => (
           <li
             key={seed}
@@ -154,14 +161,17 @@ function Span({ between, onTake, onHear }: BetweenProps) {
             >
               <span className="between-offer">
                 <span>
-                  Way {i + 1}: {made.length === 0 ? 'nothing fits' : `${made.length} added`}
+                  {t('Way {i}: {more}', {
+                    i: i + 1,
+                    more: made.length === 0 ? t('nothing fits') : t('{made} added', { made: made.length }),
+                  })}
                 </span>
-                <small>{[...new Set(made.map(({ decoration }) => decoration.name))].join(' · ')}</small>
+                <small>{[...new Set(made.map(({ decoration }) => t(decoration.name)))].join(' · ')}</small>
               </span>
             </button>
             <IconButton
               size="small"
-              aria-label={`Hear way ${i + 1}`}
+              aria-label={t('Hear way {i}', { i: i + 1 })}
               disabled={made.length === 0}
               onClick={() => onHear(made)}
             >
@@ -171,7 +181,7 @@ function Span({ between, onTake, onHear }: BetweenProps) {
         ))}
       </ul>
       <Button size="small" variant="outlined" onClick={ask}>
-        {ways.length === 0 ? 'Three ways' : 'Three others'}
+        {ways.length === 0 ? t('Three ways') : t('Three others')}
       </Button>
     </details>
   );
@@ -184,25 +194,29 @@ function Standing({ between, barOf, onTake, onSelect, loop }: BetweenProps) {
   return (
     <details className="between-standing" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>
-        {standing.length} added in {where}
-        {lost.length > 0 && <em>, {lost.length} that cannot be any more</em>}
+        {standing.length} {t('added in')} {where}
+        {lost.length > 0 && <em>{t(', {lost} that cannot be any more', { lost: lost.length })}</em>}
       </summary>
       <Button size="small" variant="outlined" onClick={loop.on ? loop.turn : loop.start} aria-pressed={loop.without}>
-        {loop.on ? (loop.without ? 'Heard without; with it' : 'Heard with; without it') : 'Loop with and without'}
+        {loop.on
+          ? loop.without
+            ? t('Heard without; with it')
+            : t('Heard with; without it')
+          : t('Loop with and without')}
       </Button>
       <ul>
         {standing.map((one) => (
           <li key={one.column}>
             <KindMark kind={one.kind as DecorKind} />
             <button type="button" className="between-where" title={one.reason} onClick={() => onSelect(one.column)}>
-              <span>
-                bar {barOf(one.column)}: {one.name}
-              </span>
+              <span>{t('bar {bar}: {name}', { bar: barOf(one.column), name: one.name })}</span>
             </button>
             <Switch
               size="small"
               checked
-              slotProps={{ input: { 'aria-label': `${one.name} in bar ${barOf(one.column)}` } }}
+              slotProps={{
+                input: { 'aria-label': t('{name} in bar {bar}', { name: one.name, bar: barOf(one.column) }) },
+              }}
               onChange={() => onTake(changes.off(one))}
             />
           </li>
@@ -212,14 +226,18 @@ function Standing({ between, barOf, onTake, onSelect, loop }: BetweenProps) {
             <KindMark kind="rest" />
             <button type="button" className="between-where" onClick={() => onSelect(one.column)}>
               <span>
-                bar {one.bar}: {one.name}
+                {t('bar {bar}: {name}', { bar: one.bar, name: one.name })}
                 <small>{one.why}</small>
               </span>
             </button>
             <Switch
               size="small"
               checked
-              slotProps={{ input: { 'aria-label': `${one.name} in bar ${one.bar}, which cannot be any more` } }}
+              slotProps={{
+                input: {
+                  'aria-label': t('{name} in bar {bar}, which cannot be any more', { name: one.name, bar: one.bar }),
+                },
+              }}
               onChange={() => onTake(changes.on(one))}
             />
           </li>
@@ -228,12 +246,12 @@ function Standing({ between, barOf, onTake, onSelect, loop }: BetweenProps) {
           <li key={one.column}>
             <KindMark kind="rest" />
             <button type="button" className="between-where" onClick={() => onSelect(one.column)}>
-              <span>bar {one.bar}: switched off</span>
+              <span>{t('bar {bar}: switched off', { bar: one.bar })}</span>
             </button>
             <Switch
               size="small"
               checked={false}
-              slotProps={{ input: { 'aria-label': `Decoration of bar ${one.bar}` } }}
+              slotProps={{ input: { 'aria-label': t('Decoration of bar {bar}', { bar: one.bar }) } }}
               onChange={() => onTake(changes.on(one))}
             />
           </li>
@@ -249,12 +267,12 @@ function NotHere({ between: { not } }: { readonly between: Betweens }) {
   if (not.length === 0) return null;
   return (
     <details className="between-not" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
-      <summary>{not.length} not here, and why</summary>
+      <summary>{t('{not} not here, and why', { not: not.length })}</summary>
       {open && (
         <dl>
           {not.map(({ decoration, why }) => (
             <div key={decoration.id}>
-              <dt>{decoration.name}</dt>
+              <dt>{t(decoration.name)}</dt>
               <dd>{notOfferedText(decoration, why)}</dd>
             </div>
           ))}

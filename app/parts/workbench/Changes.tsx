@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { musical, type Alternate } from '../../../core/index.ts';
+import { musical, type Alternate, t } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
@@ -24,10 +24,10 @@ export function Changes({ alternates, chosen, returns, choose }: BarChanges) {
         exclusive
         size="small"
         value={Math.min(chosen, alternates.length)}
-        aria-label="Changes of this bar"
+        aria-label={t('Changes of this bar')}
         onChange={(_, number: number | null) => number !== null && choose(number, 'bar')}
       >
-        <ToggleButton value={0}>as written</ToggleButton>
+        <ToggleButton value={0}>{t('as written')}</ToggleButton>
         {alternates.map(({ text }, i) => (
           <ToggleButton key={i} value={i + 1}>
             <Glyphs text={musical(text)} />
@@ -36,11 +36,11 @@ export function Changes({ alternates, chosen, returns, choose }: BarChanges) {
       </ToggleButtonGroup>
       {returns && (
         <Button size="small" onClick={() => choose(chosen, 'pass')}>
-          So this time through
+          {t('So this time through')}
         </Button>
       )}
       <Button size="small" onClick={() => choose(chosen, 'tune')}>
-        So throughout
+        {t('So throughout')}
       </Button>
     </div>
   );

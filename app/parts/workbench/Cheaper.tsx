@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { priceText, standsText, type Column } from '../../../core/index.ts';
+import { priceText, standsText, type Column, t } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
@@ -18,10 +18,10 @@ function Sentence({ column, cheapest, name, onTake }: CheaperProps) {
   return (
     <div className="cheaper">
       <p>
-        <Glyphs text={`${name} costs ${saved} less. ${standsText(column)}`} />
+        <Glyphs text={t('{name} costs {saved} less. {stands}', { name, saved, stands: standsText(column) })} />
       </p>
       <Button size="small" variant="outlined" onClick={onTake}>
-        Take it
+        {t('Take it')}
       </Button>
     </div>
   );

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import {
+  moveText,
   checkedText,
   musical,
   nameInKey,
@@ -13,6 +14,7 @@ import {
   type Key,
   type Pitched,
   type Proposal,
+  t,
 } from '../../../core/index.ts';
 import type { PricedColour } from '../../work/questions.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -41,14 +43,17 @@ export function Clashes(props: ClashesProps) {
   return (
     <>
       {mends.map(({ one, remedies }) => (
-        <section key={one.note.start} className="clash" aria-label="Clash with the melody">
+        <section key={one.note.start} className="clash" aria-label={t('Clash with the melody')}>
           <p>
             <b>
               <Glyphs text={spelledPitch(one.note.pitch, one.note.spelling)} />
             </b>{' '}
-            of the melody, <Glyphs text={`${musical(one.verdict!.degree)} here: ${checkedText(one)}`} />
+            {t('of the melody,')}{' '}
+            <Glyphs
+              text={t('{degree} here: {checked}', { degree: musical(one.verdict!.degree), checked: checkedText(one) })}
+            />
           </p>
-          <ul className="options" aria-label="Remedies">
+          <ul className="options" aria-label={t('Remedies')}>
             {remedies.map((remedy) => {
               if (remedy.kind !== 'colour') return null;
               const symbol = symbolOf(remedy.chord);
@@ -74,7 +79,7 @@ export function Clashes(props: ClashesProps) {
             {moves.map((proposal) => {
               const symbols = proposal.found.parts.map(({ chord }) => symbolOf(chord));
               return (
-                <Row key={symbols.join(' ')} reason={proposal.move.name} onTake={() => onMove(proposal)}>
+                <Row key={symbols.join(' ')} reason={moveText(proposal.move)} onTake={() => onMove(proposal)}>
                   <span className="clash-move">
                     {symbols.map((symbol, i) => (
                       <ChordSymbol key={i} symbol={symbol} />
@@ -89,7 +94,7 @@ export function Clashes(props: ClashesProps) {
               return (
                 <Row
                   key="pitch"
-                  reason={`in the melody: ${remedyText(remedy)}`}
+                  reason={t('in the melody: {remedy}', { remedy: remedyText(remedy) })}
                   onTake={() => onRetune(one.note, { pitch: remedy.pitch, spelling })}
                 >
                   <span className="symbol">
@@ -100,7 +105,7 @@ export function Clashes(props: ClashesProps) {
             })}
           </ul>
           <Button size="small" onClick={onMoves}>
-            Other chords there
+            {t('Other chords there')}
           </Button>
         </section>
       ))}

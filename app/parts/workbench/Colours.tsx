@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { colourReason, symbolOf, type Column, type Grip, type Style } from '../../../core/index.ts';
+import { colourReason, symbolOf, type Column, type Grip, type Style, t } from '../../../core/index.ts';
 import type { PricedColour } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -23,11 +23,11 @@ interface ColoursProps {
 /** The colours a chord may take in its place, each with its reason and its price. */
 function ColourRows(props: ColoursProps) {
   const { column, colours, trying, onTry, onKeep, onHear, style, children } = props;
-  if (column.chord === null) return <p className="side-empty">No chord sounds here.</p>;
-  if (colours.length === 0) return <p className="side-empty">Pricing the colours…</p>;
+  if (column.chord === null) return <p className="side-empty">{t('No chord sounds here.')}</p>;
+  if (colours.length === 0) return <p className="side-empty">{t('Pricing the colours…')}</p>;
   return (
     <>
-      <ul className="options" aria-label="Colours">
+      <ul className="options" aria-label={t('Colours')}>
         {colours.map((option, i) => {
           const symbol = symbolOf(option.chord);
           const stands = symbol === column.symbol;
@@ -46,7 +46,7 @@ function ColourRows(props: ColoursProps) {
               <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />
               <span className="option-reason">
                 <Glyphs
-                  text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` · ${style.name} likes it` : ''}`}
+                  text={`${colourReason(option)}${style?.colours.includes(option.suffix) ? ` ${t('· {name} likes it', { name: style.name })}` : ''}`}
                 />
                 {option.rub && <Rubs rub={option.rub} />}
                 {option.grip && <small>{option.grip.grip}</small>}

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import CallSplit from '@mui/icons-material/CallSplit';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
@@ -47,7 +48,7 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
   /** A part that was made by hand; those of a chord-melody, and of two notes at a time, lie where they must. */
   const isOwnPart = column.part > 0 && column.carry === null && column.small === null;
   return (
-    <div className="deeds" role="toolbar" aria-label="The chord that stands">
+    <div className="deeds" role="toolbar" aria-label={t('The chord that stands')}>
       <Deed name="Hear it" keys="H" onClick={() => deeds.hear(grip)} disabled={!grip}>
         <VolumeUpOutlined fontSize="small" />
       </Deed>

@@ -1,11 +1,14 @@
 import equal from 'fast-deep-equal';
 import { memo } from 'react';
 import {
+  inSentence,
   MANNER_WORDS,
+  msg,
   musical,
   opensChord,
   readingLabel,
   spelledPitch,
+  t,
   TEXTURE_WORDS,
   type Column,
   type MoveSaid,
@@ -29,7 +32,7 @@ export type ShownColumn = Column & {
 /** From so many characters on a grip would run into its neighbour's: all its frets have two digits, or nearly. */
 const LONG_GRIP = 12;
 
-const MEETS = 'The figure that runs over the bar lines begins with this bar';
+const MEETS = msg('The figure that runs over the bar lines begins with this bar');
 
 interface ColumnHeadProps {
   readonly column: ShownColumn;
@@ -60,19 +63,19 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
       <span className="column-section">
         {section ?? ''} <AreaBand mark={mark} />
         {column.small && opensChord(column) && column.small.texture !== before?.small?.texture && (
-          <span className="column-texture">{TEXTURE_WORDS[column.small.texture].name.toLowerCase()}</span>
+          <span className="column-texture">{inSentence(t(TEXTURE_WORDS[column.small.texture].name))}</span>
         )}
       </span>
       <span className="column-top">
         <span>
           {opensBar ? slot.bar : ''}
           {opensBar && column.meets && (
-            <span className="column-meets" role="img" aria-label="the figure begins here" title={MEETS} />
+            <span className="column-meets" role="img" aria-label={t('the figure begins here')} title={t(MEETS)} />
           )}
         </span>
         <span className="column-plain">
           {!goesOn && <Glyphs text={musical(column.plain)} />}
-          {opensBar && column.hasChanges && <em title="This bar is known with other changes"> or…</em>}
+          {opensBar && column.hasChanges && <em title={t('This bar is known with other changes')}> {t('or…')}</em>}
         </span>
       </span>
       <ChordSymbol
@@ -84,11 +87,11 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
           <Glyphs text={goesOn ? noteOf(column) : column.numeral} />
         </span>
         {said?.leans ? (
-          <span className="column-leans" title="The chord this move was made for is not there any more">
-            needs a look
+          <span className="column-leans" title={t('The chord this move was made for is not there any more')}>
+            {t('needs a look')}
           </span>
         ) : decision ? (
-          <span className="column-pin">{decision.voicing ? 'pinned' : 'chosen'}</span>
+          <span className="column-pin">{decision.voicing ? t('pinned') : t('chosen')}</span>
         ) : (
           <span className="column-why">
             <Glyphs text={labelOf(column, before, said)} />
@@ -103,11 +106,11 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
           becomes === undefined ? '' : 'column-becomes',
           was === undefined ? '' : 'column-was',
         ].join(' ')}
-        title={becomes === undefined ? was && `It was ${was}` : `It would become ${becomes}`}
+        title={becomes === undefined ? was && t('It was {was}', { was }) : t('It would become {becomes}', { becomes })}
       >
         {becomes === undefined ? grip : `→ ${becomes}`}
         {column.manner && column.manner !== before?.manner && (
-          <span className="column-wish">{MANNER_WORDS[column.manner].name.toLowerCase()}</span>
+          <span className="column-wish">{inSentence(t(MANNER_WORDS[column.manner].name))}</span>
         )}
       </span>
       <span className="column-beats" aria-hidden="true">

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Suspense, useState } from 'react';
-import { difficultyText, difficultyWord, formatFingers, type Grip, type Holding } from '../../../core/index.ts';
+import { difficultyText, difficultyWord, formatFingers, type Grip, type Holding, t } from '../../../core/index.ts';
 import { MenuItemLater, MenuLater } from '../frame/later.tsx';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
@@ -42,7 +42,11 @@ export function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: Finge
           setOpened(true);
         }}
       >
-        {chosen === null ? 'fingers' : 'your fingers'} {now + 1} of {ways.length}
+        {t('{which} {now} of {ways}', {
+          which: chosen === null ? t('fingers') : t('your fingers'),
+          now: now + 1,
+          ways: ways.length,
+        })}
       </Button>
       <Suspense>
         {opened && (
@@ -59,7 +63,7 @@ export function Fingerings({ grip, ways: all, guitar, chosen, onFingers }: Finge
               </MenuItemLater>
             ))}
             {chosen !== null && (
-              <MenuItemLater onClick={() => choose(null)}>As the chords around it like best</MenuItemLater>
+              <MenuItemLater onClick={() => choose(null)}>{t('As the chords around it like best')}</MenuItemLater>
             )}
           </MenuLater>
         )}

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link, useFetcher } from 'react-router';
-import { musical, type TakeAbout } from '../../../core/index.ts';
+import { musical, type TakeAbout, t } from '../../../core/index.ts';
 import { theOutbox } from '../../keep/browser.ts';
 import type { FoundTake } from '../../work/questions.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -28,7 +28,11 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isSt
     const fields = {
       intent: 'keep',
       id: takeId,
-      name: `${about.style ?? 'Any style'}, stray ${about.stray}, take ${number}`,
+      name: t('{style}, stray {stray}, take {number}', {
+        style: about.style ?? t('Any style'),
+        stray: about.stray,
+        number,
+      }),
       cells: JSON.stringify({ ...take.cells, ...take.kept }),
       about: JSON.stringify(about),
     };
@@ -43,15 +47,15 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isSt
         </h3>
         {made === undefined ? (
           <Button size="small" disabled={isStale || fetcher.state !== 'idle'} onClick={() => void keep()}>
-            Keep it as a take
+            {t('Keep it as a take')}
           </Button>
         ) : (
           <Button size="small" component={Link} to={`/tunes/${tuneId}/takes?take=${takeId}&with=${made}`}>
-            Kept: see it beside this one
+            {t('Kept: see it beside this one')}
           </Button>
         )}
         <Button variant="outlined" size="small" disabled={isStale} onClick={onUse}>
-          Put it on the bench
+          {t('Put it on the bench')}
         </Button>
       </header>
       <p className="take-chords">
@@ -67,8 +71,8 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isSt
         {take.strays} · {take.figures}
       </p>
       <details className="take-pays">
-        <summary>What it pays for</summary>
-        {take.pays || 'nothing but its connection'}
+        <summary>{t('What it pays for')}</summary>
+        {take.pays || t('nothing but its connection')}
       </details>
     </li>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import { useGrating } from './useTaste.ts';
@@ -8,7 +9,7 @@ export function Grating() {
   return (
     <FormControlLabel
       control={<Switch size="small" checked={shown} onChange={(_, on) => show(on)} />}
-      label="Also colours that clash"
+      label={t('Also colours that clash')}
     />
   );
 }

@@ -1,6 +1,6 @@
+import { t, type ArrangedColumn } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
-import type { ArrangedColumn } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -39,26 +39,26 @@ export function GripCards({ title, columns, guitar, onClose }: GripCardsProps) {
       <div className="cards">
         <header>
           <h2 id="cards-title">{title}</h2>
-          {guitar.capo > 0 && <p>Capo at fret {guitar.capo}</p>}
+          {guitar.capo > 0 && <p>{t('Capo at fret {capo}', { capo: guitar.capo })}</p>}
           <span className="cards-actions">
             <Button variant="outlined" onClick={() => window.print()}>
-              Print
+              {t('Print')}
             </Button>
             <Button variant="contained" color="secondary" onClick={onClose} autoFocus>
-              Back to the bench
+              {t('Back to the bench')}
             </Button>
           </span>
         </header>
         <ol>
           {barsOf(cards).map((bar) => (
             <li key={bar[0]!.column.at}>
-              <small>bar {bar[0]!.column.slot.bar}</small>
+              <small>{t('bar {bar}', { bar: bar[0]!.column.slot.bar })}</small>
               {bar.map(({ column, grip }) => (
                 <figure key={column.at}>
                   <figcaption>
                     <ChordSymbol symbol={column.symbol} className={column.symbol.length > LONG ? 'symbol-long' : ''} />
                   </figcaption>
-                  <GripDiagram grip={grip!} guitar={guitar} label={`Grip ${grip!.grip}`} cut />
+                  <GripDiagram grip={grip!} guitar={guitar} label={t('Grip {grip}', { grip: grip!.grip })} cut />
                 </figure>
               ))}
             </li>

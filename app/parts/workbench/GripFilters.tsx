@@ -6,13 +6,17 @@ import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import {
   FAMILIES,
+  locale,
+  msg,
   musical,
-  notesOfShape,
   noteIn,
+  notesOfShape,
   pitchName,
+  t,
   type GripAttribute,
   type GripFamily,
   type GripFilter,
+  type Msg,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import type { GripList } from './useGripList.ts';
@@ -55,9 +59,9 @@ const AREAS = [
 ];
 /** At most so hard, as `difficultyWord` has it. */
 const DIFFICULTIES = [
-  [2, 'very easy'],
-  [3.3, 'easy'],
-  [4.9, 'moderate'],
+  [2, msg('very easy')],
+  [3.3, msg('easy')],
+  [4.9, msg('moderate')],
 ] as const;
 
 /** What is asked of the grips, in a line; the questions open under it. */
@@ -99,8 +103,8 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
       });
     },
     choices: [
-      ['with', 'with'],
-      ['without', 'without'],
+      ['with', t('with')],
+      ['without', t('without')],
     ] as const,
   });
   const strings = STRING_SETS.filter((those) => Math.max(...those) <= guitar.open.length);
@@ -109,17 +113,23 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
       <div className="grip-filters-line">
         <span role="status">
           {asked === 0
-            ? `${rows.length.toLocaleString('en')} grips, ${list.priced!.extra ? 'cheapest first' : 'as one would try them'}`
-            : `${rows.length.toLocaleString('en')} of ${shapes.size.toLocaleString('en')} grips`}
+            ? t('{rows} grips, {which}', {
+                rows: rows.length.toLocaleString(locale()),
+                which: list.priced!.extra ? t('cheapest first') : t('as one would try them'),
+              })
+            : t('{rows} of {size} grips', {
+                rows: rows.length.toLocaleString(locale()),
+                size: shapes.size.toLocaleString(locale()),
+              })}
         </span>
         {own && (
           <Button size="small" aria-expanded={own.open} onClick={() => own.onOpen(!own.open)}>
-            By frets
+            {t('By frets')}
           </Button>
         )}
         {asked > 0 && (
           <Button size="small" onClick={clearFilter}>
-            Show all
+            {t('Show all')}
           </Button>
         )}
         <Button
@@ -128,7 +138,7 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
           aria-expanded={open}
           onClick={(event) => setAnchor(event.currentTarget.parentElement)}
         >
-          Filter{asked > 0 ? ` (${asked})` : ''}
+          {t('Filter{more}', { more: asked > 0 ? ` (${asked})` : '' })}
         </Button>
       </div>
       <Popover
@@ -138,26 +148,30 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
         anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
       >
-        <div className="grip-filters-all" role="group" aria-label="Which grips">
+        <div className="grip-filters-all" role="group" aria-label={t('Which grips')}>
           <Question
-            label="Family"
+            label={t('Family')}
             value={filter.family ?? ANY}
-            choices={there.families.map((family) => [family, family] as const)}
+            choices={there.families.map((family) => [family, t(family)] as const)}
             onChange={(value) => set({ family: value === ANY ? undefined : (value as GripFamily) })}
           />
           <Question
-            label="Strings"
+            label={t('Strings')}
             value={filter.strings?.join(' ') ?? ANY}
             choices={strings.map((those) => [those.join(' '), those.join(' ')] as const)}
             onChange={(value) => set({ strings: value === ANY ? undefined : value.split(' ').map(Number) })}
           />
           <Question
-            label="Area"
+            label={t('Area')}
             value={filter.area?.join('-') ?? ANY}
             choices={[
-              ...(area ? [[area.join('-'), `yours, ${area.join(' to ')}`] as const] : []),
+              ...(area ? [[area.join('-'), t('yours, {area}', { area: area.join(' to ') })] as const] : []),
               ...AREAS.filter((one) => one.join() !== area?.join()).map(
-                ([from, to]) => [`${from}-${to}`, from === 0 ? `open to ${to}` : `${from} to ${to}`] as const,
+                ([from, to]) =>
+                  [
+                    `${from}-${to}`,
+                    from === 0 ? t('open to {to}', { to }) : t('{from} to {to}', { from, to }),
+                  ] as const,
               ),
             ]}
             onChange={(value) =>
@@ -165,7 +179,7 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
             }
           />
           <Question
-            label="Top note"
+            label={t('Top note')}
             value={filter.top === undefined ? ANY : String(filter.top)}
             choices={there.tops.map((top) => {
               const name = noteIn(chord, top % 12);
@@ -175,21 +189,21 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
             onChange={(value) => set({ top: value === ANY ? undefined : Number(value) })}
           />
           <Question
-            label="Bass"
+            label={t('Bass')}
             value={filter.bass === undefined ? ANY : String(filter.bass)}
             choices={there.basses.map((pc) => [String(pc), musical(noteIn(chord, pc) ?? '')] as const)}
             onChange={(value) => set({ bass: value === ANY ? undefined : Number(value) })}
           />
           <Question
-            label="Notes"
+            label={t('Notes')}
             value={filter.notes === undefined ? ANY : String(filter.notes)}
             choices={there.counts.map((count) => [String(count), String(count)] as const)}
             onChange={(value) => set({ notes: value === ANY ? undefined : Number(value) })}
           />
-          <Question {...attribute('open strings')} label="Open strings" />
-          <Question {...attribute('contains a second')} label="Seconds" />
+          <Question {...attribute('open strings')} label={t('Open strings')} />
+          <Question {...attribute('contains a second')} label={t('Seconds')} />
           <Question
-            label="Difficulty, at most"
+            label={t('Difficulty, at most')}
             value={filter.difficulty === undefined ? ANY : String(filter.difficulty)}
             choices={DIFFICULTIES.map(([most, word]) => [String(most), word] as const)}
             onChange={(value) => set({ difficulty: value === ANY ? undefined : Number(value) })}
@@ -203,20 +217,20 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
 interface QuestionProps {
   readonly label: string;
   readonly value: string;
-  readonly choices: readonly (readonly [string, string])[];
+  readonly choices: readonly (readonly [string, string | Msg])[];
   readonly onChange: (value: string) => void;
 }
 
 function Question({ label, value, choices, onChange }: QuestionProps) {
   // What is asked for may not be among this chord's grips.
   const all =
-    value === ANY || choices.some(([id]) => id === value) ? choices : [...choices, [value, 'none here'] as const];
+    value === ANY || choices.some(([id]) => id === value) ? choices : [...choices, [value, t('none here')] as const];
   return (
     <TextField select size="small" label={label} value={value} onChange={({ target }) => onChange(target.value)}>
-      <MenuItem value={ANY}>any</MenuItem>
+      <MenuItem value={ANY}>{t('any')}</MenuItem>
       {all.map(([id, text]) => (
         <MenuItem key={id} value={id}>
-          {text}
+          {t(text)}
         </MenuItem>
       ))}
     </TextField>

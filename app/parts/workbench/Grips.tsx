@@ -18,6 +18,7 @@ import {
   priceText,
   type Chord,
   type Grip,
+  t,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
@@ -72,8 +73,8 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
     const pointed = scroller.current?.querySelector('.option-trying:hover') ?? null;
     if (trying >= 0 && pointed === null) virtual.scrollToIndex(Math.floor(trying / perRow), { align: 'auto' });
   }, [virtual, trying, perRow]);
-  if (chord === null) return <p className="side-empty">No chord sounds here.</p>;
-  if (priced === null) return <p className="side-empty">Pricing every grip…</p>;
+  if (chord === null) return <p className="side-empty">{t('No chord sounds here.')}</p>;
+  if (priced === null) return <p className="side-empty">{t('Pricing every grip…')}</p>;
   const compared = at(trying) ?? at(rows.findIndex((shape) => isSame(stands, list, shape)));
   const choose = (run: (one: ListedGrip) => void) => () => {
     if (menu) run(menu.one);
@@ -85,10 +86,10 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
       {beside && <Compare a={beside} b={compared} list={list} guitar={guitar} onClose={() => list.setBeside(null)} />}
       {rows.length === 0 && (
         <p className="side-empty">
-          {priced.shapes.size === 0 ? 'This hand has no grip for the chord.' : 'No grip passes the filters.'}
+          {priced.shapes.size === 0 ? t('This hand has no grip for the chord.') : t('No grip passes the filters.')}
         </p>
       )}
-      <ul className="options options-scroll" aria-label="Grips" ref={scroller} tabIndex={0}>
+      <ul className="options options-scroll" aria-label={t('Grips')} ref={scroller} tabIndex={0}>
         <li style={{ height: virtual.getTotalSize() }} className="options-spacer" role="presentation" />
         {virtual.getVirtualItems().flatMap(({ index: row, start }) =>
           Array.from({ length: perRow }, (_, k) => row * perRow + k).flatMap((index) => {
@@ -116,7 +117,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
                 more={
                   <IconButton
                     size="small"
-                    aria-label={`More for ${grip.grip}`}
+                    aria-label={t('More for {grip}', { grip: grip.grip })}
                     aria-haspopup="menu"
                     onClick={(event) => setMenu({ anchor: event.currentTarget, one })}
                   >
@@ -125,7 +126,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
                 }
               >
                 <b className={(name ?? grip.grip).length > LONG_NAME ? 'grip-long' : ''}>
-                  {kept && <StarRounded className="option-kept" titleAccess="one of yours" />}
+                  {kept && <StarRounded className="option-kept" titleAccess={t('one of yours')} />}
                   {name ?? grip.grip}
                 </b>
                 <GripDiagram grip={grip} guitar={guitar} />
@@ -133,7 +134,7 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
                   <Glyphs text={degreesText(grip)} />
                 </span>
                 <small>
-                  {[difficultyWord(grip.difficulty), familiesIn(priced.labels.families[shape]!)[0]]
+                  {[difficultyWord(grip.difficulty), familiesIn(priced.labels.families[shape]!).map((one) => t(one))[0]]
                     .filter(Boolean)
                     .join(' · ')}
                 </small>
@@ -144,12 +145,14 @@ export function Grips({ chord, stands, list, guitar, area, trying, onTry, onKeep
       </ul>
       <Menu anchorEl={menu?.anchor ?? null} open={menu !== null} onClose={() => setMenu(null)}>
         {menu?.one.kept ? (
-          <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, null))}>No longer one of mine</MenuItem>
+          <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, null))}>{t('No longer one of mine')}</MenuItem>
         ) : (
-          <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, 'kept'))}>Keep among mine</MenuItem>
+          <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, 'kept'))}>{t('Keep among mine')}</MenuItem>
         )}
-        <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, 'banished'))}>Banish: never offer it</MenuItem>
-        <MenuItem onClick={choose(list.setBeside)}>Compare with others</MenuItem>
+        <MenuItem onClick={choose(({ grip }) => list.mark(grip.grip, 'banished'))}>
+          {t('Banish: never offer it')}
+        </MenuItem>
+        <MenuItem onClick={choose(list.setBeside)}>{t('Compare with others')}</MenuItem>
       </Menu>
       <Banished list={list} />
     </>
@@ -171,7 +174,7 @@ function Banished({ list: { banished, mark } }: { list: GripList }) {
   return (
     <p className="grips-banished">
       <Button size="small" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
-        {banished.length} banished on this tuning
+        {t('{banished} banished on this tuning', { banished: banished.length })}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {banished.map((grip) => (
@@ -182,7 +185,7 @@ function Banished({ list: { banished, mark } }: { list: GripList }) {
               mark(grip, null);
             }}
           >
-            Bring back {grip}
+            {t('Bring back {grip}', { grip })}
           </MenuItem>
         ))}
       </Menu>
@@ -208,15 +211,17 @@ function Compare({ a, b, list, guitar, onClose }: CompareProps) {
     price: extra === null ? '' : priceText(extra),
     top: musical(String(grip.degrees.findLast((degree) => degree !== null) ?? '')),
     hand: `${difficultyWord(grip.difficulty)} ${grip.difficulty}: ${difficultyText(holdingAt(shapes, shape).parts)}`,
-    reach: `${Math.round(grip.reachMm)} mm`,
+    reach: t('{reachMm} mm', { reachMm: Math.round(grip.reachMm) }),
     notes: [degreesText(grip), makeupText(makeupOf(chord, grip))].filter(Boolean).join(' · '),
-    kinds: [...familiesIn(labels.families[shape]!), ...attributesIn(labels.attributes[shape]!)].join(', '),
+    kinds: [...familiesIn(labels.families[shape]!), ...attributesIn(labels.attributes[shape]!)]
+      .map((one) => t(one))
+      .join(', '),
   }));
   return (
-    <section className="compare" aria-label="Two grips compared">
+    <section className="compare" aria-label={t('Two grips compared')}>
       {facts.map(({ grip, ...words }) => (
         <div key={grip.grip}>
-          <GripDiagram grip={grip} guitar={guitar} label={`Grip ${grip.grip}`} />
+          <GripDiagram grip={grip} guitar={guitar} label={t('Grip {grip}', { grip: grip.grip })} />
           <b>{grip.grip}</b>
           <p>{[words.price, words.reach].filter(Boolean).join(' · ')}</p>
           <p>{words.hand}</p>
@@ -226,9 +231,9 @@ function Compare({ a, b, list, guitar, onClose }: CompareProps) {
           <p>{words.kinds}</p>
         </div>
       ))}
-      {facts.length === 1 && <p className="compare-hint">Try another in the list to see it beside this one.</p>}
+      {facts.length === 1 && <p className="compare-hint">{t('Try another in the list to see it beside this one.')}</p>}
       <Button size="small" onClick={onClose}>
-        Stop comparing
+        {t('Stop comparing')}
       </Button>
     </section>
   );

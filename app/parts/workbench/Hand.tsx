@@ -8,6 +8,7 @@ import {
   handChange,
   handOf,
   holdingsOf,
+  locale,
   musical,
   mutedText,
   neededMs,
@@ -17,11 +18,12 @@ import {
   playedNoteText,
   rateChange,
   ratingText,
+  t,
+  type AddedNote,
   type ArrangedColumn,
   type Chord,
   type Grip,
   type Midi,
-  type AddedNote,
   type PlayedNote,
   type Player,
   type RingingString,
@@ -36,7 +38,6 @@ import './workbench.css';
 
 /** From so many characters on a symbol is set smaller, so that what is beside it stays in its place. */
 const LONG_SYMBOL = 7;
-const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
 
 const Fingerings = later(async () => (await import('./Fingerings.tsx')).Fingerings);
 
@@ -93,7 +94,7 @@ export function Hand(props: HandProps) {
           {grip && (
             <>
               <span className="hand-grip">
-                {trying && <b className="visually-hidden">trying </b>}
+                {trying && <b className="visually-hidden">{t('trying')} </b>}
                 <code>{grip.grip}</code>
               </span>
               <span className="hand-how">{difficultyWord(grip.difficulty)}</span>
@@ -106,17 +107,27 @@ export function Hand(props: HandProps) {
               </span>
               <More
                 facts={[
-                  ['Reach', `${Math.round(grip.reachMm)} mm, ${difficultyWord(grip.difficulty)}`],
+                  [
+                    'Reach',
+                    t('{reachMm} mm, {difficulty}', {
+                      reachMm: Math.round(grip.reachMm),
+                      difficulty: difficultyWord(grip.difficulty),
+                    }),
+                  ],
                   ...(optional.length > 0
                     ? [
                         [
-                          'May be left out',
-                          `string ${OR.format(optional.map((s) => String(guitar.open.length - s)))}: in brackets on the neck`,
+                          t('May be left out'),
+                          t('string {format}: in brackets on the neck', {
+                            format: new Intl.ListFormat(locale(), { type: 'disjunction' }).format(
+                              optional.map((s) => String(guitar.open.length - s)),
+                            ),
+                          }),
                         ] as const,
                       ]
                     : []),
-                  ...(held && mutedText(held.mutedBy) ? [['Damped', mutedText(held.mutedBy)] as const] : []),
-                  ...(change ? [['To the next', change.details] as const] : []),
+                  ...(held && mutedText(held.mutedBy) ? [[t('Damped'), mutedText(held.mutedBy)] as const] : []),
+                  ...(change ? [[t('To the next'), change.details] as const] : []),
                 ]}
               />
             </>
@@ -125,7 +136,7 @@ export function Hand(props: HandProps) {
         <p className="hand-next">
           {!trying && between.length + basses.length > 0 && (
             <>
-              then{' '}
+              {t('then')}{' '}
               <Glyphs
                 text={[
                   ...basses.map((bass) => playedBassText(bass, guitar.open)),
@@ -137,14 +148,14 @@ export function Hand(props: HandProps) {
           )}
           {change && (
             <>
-              to <Glyphs text={musical(following!.column.symbol)} />: {change.words} ·{' '}
-              <span className={change.rating === 'rushed' ? 'hand-rushed' : ''}>{CHANGE_WORDS[change.rating]}</span>
+              {t('to')} <Glyphs text={musical(following!.column.symbol)} />: {change.words} ·{' '}
+              <span className={change.rating === 'rushed' ? 'hand-rushed' : ''}>{t(CHANGE_WORDS[change.rating])}</span>
             </>
           )}
         </p>
         <LabelsChoice labels={labels} onLabels={onLabels} />
       </div>
-      <div className="neck-scroll" ref={window} role="group" tabIndex={0} aria-label="The neck">
+      <div className="neck-scroll" ref={window} role="group" tabIndex={0} aria-label={t('The neck')}>
         <Neck
           guitar={guitar}
           drawn={grip && { grip, chord, optional, ...(held && { mutedBy: held.mutedBy }) }}
@@ -155,14 +166,14 @@ export function Hand(props: HandProps) {
           label={
             grip
               ? [
-                  `Grip ${grip.grip}`,
+                  t('Grip {grip}', { grip: grip.grip }),
                   difficultyWord(grip.difficulty),
-                  `fingers ${formatFingers(grip.fingers)}`,
+                  t('fingers {formatFingers}', { formatFingers: formatFingers(grip.fingers) }),
                   held ? mutedText(held.mutedBy) : '',
                 ]
                   .filter(Boolean)
                   .join(', ')
-              : 'No grip yet'
+              : t('No grip yet')
           }
         />
       </div>
@@ -185,7 +196,7 @@ function changeTo(from: Grip, to: ArrangedColumn, seconds: HandProps['seconds'],
 function More({ facts }: { readonly facts: readonly (readonly [string, string])[] }) {
   return (
     <details className="hand-more">
-      <summary>more</summary>
+      <summary>{t('more')}</summary>
       <dl>
         {facts.map(([name, fact]) => (
           <div key={name}>

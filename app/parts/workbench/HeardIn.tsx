@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { headerKey, keysOfMode, musical, pitchClass, semitonesText, type Chart } from '../../../core/index.ts';
+import { headerKey, keysOfMode, musical, pitchClass, semitonesText, type Chart, t } from '../../../core/index.ts';
 
 interface HeardInProps {
   readonly chart: Chart;
@@ -12,7 +12,7 @@ interface HeardInProps {
 /** Up and down as far as half an octave. */
 const SHIFTS = Array.from({ length: 12 }, (_, i) => 6 - i);
 const shiftWords = (shift: number) =>
-  shift === 0 ? 'as written' : `${semitonesText(Math.abs(shift))} ${shift > 0 ? 'higher' : 'lower'}`;
+  shift === 0 ? t('as written') : `${semitonesText(Math.abs(shift))} ${shift > 0 ? t('higher') : t('lower')}`;
 /** The key a tune sounds in so many semitones higher. */
 function keyHeard({ key }: Chart, shift: number): string {
   if (shift === 0) return musical(headerKey(key));
@@ -24,7 +24,7 @@ function keyHeard({ key }: Chart, shift: number): string {
 export function HeardIn({ chart, shift: now, onShift }: HeardInProps) {
   return (
     <label className="in-time-field">
-      Heard in
+      {t('Heard in')}
       <Select size="small" value={now} onChange={({ target: { value } }) => onShift(Number(value))}>
         {SHIFTS.map((shift) => (
           <MenuItem key={shift} value={shift}>

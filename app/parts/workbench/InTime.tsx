@@ -15,6 +15,7 @@ import {
   PACE_WORDS,
   PACES,
   STRAIGHT,
+  t,
   TEXTURE_WORDS,
   TEXTURES,
   type BassWay,
@@ -57,23 +58,23 @@ export function InTime(props: InTimeProps) {
       onClose={onClose}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
       transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-      slotProps={{ paper: { className: 'in-time', 'aria-label': 'In time', role: 'dialog' } }}
+      slotProps={{ paper: { className: 'in-time', 'aria-label': t('In time'), role: 'dialog' } }}
     >
       <RhythmColumn {...props} edits={edits} here={here} onHere={setHere} />
       <div className="in-time-rest">
         <Dial
-          label="How much of it"
+          label={t('How much of it')}
           value={edits.dials.density}
           disabled={!edits.pattern}
           said={(value) => `${value} %`}
-          onValue={(density) => edits.dial({ density }, 'more or less of the rhythm')}
+          onValue={(density) => edits.dial({ density }, t('more or less of the rhythm'))}
         />
         <Dial
-          label="Next chord early"
+          label={t('Next chord early')}
           value={edits.dials.pushes}
           disabled={!edits.pattern}
           said={(value) => (value === 0 ? 'never' : value === 100 ? 'always' : `${value} %`)}
-          onValue={(pushes) => edits.dial({ pushes }, 'chords early')}
+          onValue={(pushes) => edits.dial({ pushes }, t('chords early'))}
         />
         <FormControlLabel
           control={
@@ -81,10 +82,10 @@ export function InTime(props: InTimeProps) {
               size="small"
               checked={edits.dials.room ?? false}
               disabled={!edits.pattern}
-              onChange={(_, room) => edits.dial({ room: room || undefined }, 'room where phrases end')}
+              onChange={(_, room) => edits.dial({ room: room || undefined }, t('room where phrases end'))}
             />
           }
-          label="Room at phrase ends"
+          label={t('Room at phrase ends')}
         />
         {hasMelody && (
           <FormControlLabel
@@ -93,72 +94,72 @@ export function InTime(props: InTimeProps) {
                 size="small"
                 checked={edits.dials.yields ?? false}
                 disabled={!edits.pattern}
-                onChange={(_, yields) => edits.dial({ yields: yields || undefined }, 'room where the melody moves')}
+                onChange={(_, yields) => edits.dial({ yields: yields || undefined }, t('room where the melody moves'))}
               />
             }
-            label="Room where the melody moves"
+            label={t('Room where the melody moves')}
           />
         )}
         <label className="in-time-field">
-          Texture
+          {t('Texture')}
           <Select
             size="small"
             value={edits.texture ?? 'full'}
-            renderValue={(texture) => TEXTURE_WORDS[texture as Texture].name}
+            renderValue={(texture) => t(TEXTURE_WORDS[texture as Texture].name)}
             onChange={({ target }) => edits.sound(target.value === 'full' && !here ? null : (target.value as Texture))}
           >
             {TEXTURES.map((texture) => (
               <MenuItem key={texture} value={texture}>
-                {TEXTURE_WORDS[texture].name}
-                <small className="in-time-words">{TEXTURE_WORDS[texture].words}</small>
+                {t(TEXTURE_WORDS[texture].name)}
+                <small className="in-time-words">{t(TEXTURE_WORDS[texture].words)}</small>
               </MenuItem>
             ))}
           </Select>
         </label>
         {isSmall(edits.texture) && (
           <label className="in-time-field">
-            They change
+            {t('They change')}
             <Select size="small" value={edits.pace} onChange={({ target }) => edits.sound(edits.texture, target.value)}>
               {PACES.map((pace) => (
                 <MenuItem key={pace} value={pace}>
-                  {PACE_WORDS[pace]}
+                  {t(PACE_WORDS[pace])}
                 </MenuItem>
               ))}
             </Select>
           </label>
         )}
-        <h2>The band</h2>
+        <h2>{t('The band')}</h2>
         <label className="in-time-field">
-          Bass
+          {t('Bass')}
           <Select
             size="small"
             value={listening.bass ?? 'usual'}
             onChange={({ target: { value } }) => set({ bass: value === 'usual' ? null : (value as BassWay | 'none') })}
           >
-            <MenuItem value="none">none</MenuItem>
-            <MenuItem value="usual">as is usual here</MenuItem>
+            <MenuItem value="none">{t('none')}</MenuItem>
+            <MenuItem value="usual">{t('as is usual here')}</MenuItem>
             {BASS_WAYS.map((way) => (
               <MenuItem key={way} value={way}>
-                {BASS_WORDS[way]}
+                {t(BASS_WORDS[way])}
               </MenuItem>
             ))}
           </Select>
         </label>
         {withBass && listening.bass !== 'none' && (
           <p className="in-time-hint">
-            {player} plays alone, and has the low notes, too.{' '}
+            {t('{player} plays alone, and has the low notes, too.', { player })}{' '}
             <button type="button" className="in-time-reset" onClick={withBass}>
-              Leave them to the bass
+              {t('Leave them to the bass')}
             </button>
           </p>
         )}
         <FormControlLabel
           control={<Switch size="small" checked={listening.brushes} onChange={(_, brushes) => set({ brushes })} />}
-          label="Brushes"
+          label={t('Brushes')}
         />
-        <h2>Time</h2>
+        <h2>{t('Time')}</h2>
         <Dial
-          label="Tempo"
+          label={t('Tempo')}
           value={listening.rate}
           {...RATES}
           said={(value) => `${Math.round((chart.tempo * value) / 100)} (${value} %)`}
@@ -168,7 +169,7 @@ export function InTime(props: InTimeProps) {
         {/* Compound meters do not swing: their eighths are thirds already. */}
         {!isCompound(chart.meter) && (
           <Dial
-            label="Swing"
+            label={t('Swing')}
             value={Math.round(swing * 100)}
             min={STRAIGHT * 100}
             max={MOST_SWING * 100}
@@ -179,15 +180,15 @@ export function InTime(props: InTimeProps) {
         )}
         {listening.swing !== null && (
           <button type="button" className="in-time-reset" onClick={() => set({ swing: null })}>
-            As is usual at this tempo
+            {t('As is usual at this tempo')}
           </button>
         )}
         <label className="in-time-field">
-          Click
+          {t('Click')}
           <Select size="small" value={listening.click} onChange={({ target: { value } }) => set({ click: value })}>
             {CLICK_WAYS.map((way) => (
               <MenuItem key={way} value={way}>
-                {CLICK_WORDS[way]}
+                {t(CLICK_WORDS[way])}
               </MenuItem>
             ))}
           </Select>
@@ -195,11 +196,11 @@ export function InTime(props: InTimeProps) {
         <HeardIn chart={chart} shift={listening.shift} onShift={(shift) => set({ shift })} />
         <FormControlLabel
           control={<Switch size="small" checked={listening.countIn} onChange={(_, countIn) => set({ countIn })} />}
-          label="A bar of clicks before"
+          label={t('A bar of clicks before')}
         />
         <FormControlLabel
           control={<Switch size="small" checked={listening.loop} onChange={(_, loop) => set({ loop })} />}
-          label={selection ? `Again and again: ${selection.place}` : 'Again and again'}
+          label={selection ? t('Again and again: {place}', { place: selection.place }) : t('Again and again')}
         />
       </div>
     </Popover>

@@ -23,6 +23,7 @@ import {
   USUALLY_KEPT,
   type KeepPart,
   type PassageUse,
+  t,
 } from '../../../core/index.ts';
 import type { KeptMoves } from '../../keep/kept-moves.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -65,13 +66,13 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
   if (!found.ok || !move)
     return (
       <Dialog open onClose={onClose} aria-labelledby="keep-title" maxWidth="xs" fullWidth>
-        <DialogTitle id="keep-title">Keep as a move</DialogTitle>
+        <DialogTitle id="keep-title">{t('Keep as a move')}</DialogTitle>
         <DialogContent>
           <p>{found.ok ? '' : found.problems.map(problemText).join(' ')}</p>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose} autoFocus>
-            Back
+            {t('Back')}
           </Button>
         </DialogActions>
       </Dialog>
@@ -94,7 +95,9 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
         }}
       >
         <DialogTitle id="keep-title">
-          Keep {first === last ? `bar ${first}` : `bars ${first} to ${last}`} as a move
+          {t('Keep {more} as a move', {
+            more: first === last ? t('bar {first}', { first }) : t('bars {first} to {last}', { first, last }),
+          })}
         </DialogTitle>
         <DialogContent className="keep-sheet">
           <p className="keep-chords">
@@ -109,16 +112,16 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
             autoFocus
             fullWidth
             size="small"
-            label="Name"
+            label={t('Name')}
             value={named ?? called}
             onChange={(event) => setNamed(event.target.value)}
             onFocus={(event) => event.target.select()}
             error={name === ''}
-            helperText={name === '' ? 'A move needs a name.' : ' '}
+            helperText={name === '' ? t('A move needs a name.') : ' '}
             slotProps={{ htmlInput: { maxLength: LONGEST_NAME } }}
           />
           <fieldset className="keep-parts">
-            <legend>With its chords</legend>
+            <legend>{t('With its chords')}</legend>
             {KEEP_PARTS.filter((part) => has.includes(part)).map((part) => {
               const [what, open] = KEEP_PART_WORDS[part];
               const isOn = parts.includes(part);
@@ -126,13 +129,13 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
                 <label key={part}>
                   <Checkbox size="small" checked={isOn} onChange={() => toggle(part)} />
                   <span>
-                    {what}
+                    {t(what)}
                     <small>
                       {isOn
                         ? part === 'grips' && openGrips > 0
-                          ? `${openGrips} with open strings stay behind in other keys`
-                          : 'kept'
-                        : `left open: ${open}`}
+                          ? t('{openGrips} with open strings stay behind in other keys', { openGrips })
+                          : t('kept')
+                        : t('left open: {open}', { open })}
                     </small>
                   </span>
                 </label>
@@ -143,25 +146,25 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
             <TextField
               select
               size="small"
-              label="What for"
+              label={t('What for')}
               value={use ?? move.use}
               onChange={(event) => setUse(event.target.value as PassageUse)}
             >
               {PASSAGE_USES.map((one) => (
                 <MenuItem key={one} value={one}>
-                  {USE_WORDS[one]}
+                  {t(USE_WORDS[one])}
                 </MenuItem>
               ))}
             </TextField>
             <TextField
               size="small"
-              label="Tags, with commas"
+              label={t('Tags, with commas')}
               value={tags}
               onChange={(event) => setTags(event.target.value)}
             />
             <TextField
               size="small"
-              label="Note"
+              label={t('Note')}
               value={note}
               onChange={(event) => setNote(event.target.value)}
               slotProps={{ htmlInput: { maxLength: 2000 } }}
@@ -174,9 +177,9 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
           ))}
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('Cancel')}</Button>
           <Button type="submit" variant="contained" color="secondary" disabled={name === ''}>
-            Keep
+            {t('Keep')}
           </Button>
         </DialogActions>
       </form>

@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -16,11 +17,11 @@ function Sample({ note, ribbon, path }: { readonly note: string; readonly ribbon
   );
 }
 
-const RIBBONS: readonly (readonly [string, string, string, string])[] = [
-  ['Green, level and thick', 'a note that is held', 'note-held', 'ribbon-held'],
-  ['Blue, a thin bend', 'a voice that goes a step', 'note-moving', 'ribbon-step'],
-  ['Broken', 'a leap, more than a whole step', 'note-moving', 'ribbon-leap'],
-  ['Ink', 'the lowest voice, whatever it does', 'note-lowest', 'ribbon-step ribbon-lowest'],
+const RIBBONS: readonly (readonly [Msg, Msg, note: string, ribbon: string])[] = [
+  [msg('Green, level and thick'), msg('a note that is held'), 'note-held', 'ribbon-held'],
+  [msg('Blue, a thin bend'), msg('a voice that goes a step'), 'note-moving', 'ribbon-step'],
+  [msg('Broken'), msg('a leap, more than a whole step'), 'note-moving', 'ribbon-leap'],
+  [msg('Ink'), msg('the lowest voice, whatever it does'), 'note-lowest', 'ribbon-step ribbon-lowest'],
 ];
 
 /** What prices, ribbons and dots mean. */
@@ -28,13 +29,15 @@ export function Legend() {
   return (
     <div className="legend">
       <p>
-        A <b>price</b> is what an option adds to the whole way through the tune, counted in semitones: how far the
-        voices go, and what is hard for the hand or harsh for the ear besides. 0 is what stands, −3 saves three.
+        A <b>{t('price')}</b>{' '}
+        {t(
+          'is what an option adds to the whole way through the tune, counted in semitones: how far the voices go, and what is hard for the hand or harsh for the ear besides. 0 is what stands, −3 saves three.',
+        )}
       </p>
       <dl>
         {RIBBONS.map(([look, what, note, ribbon]) => (
           <Row
-            key={look}
+            key={note}
             sign={
               <Sample
                 note={note}
@@ -42,8 +45,8 @@ export function Legend() {
                 path={ribbon === 'ribbon-held' ? 'M22,7 L50,7' : 'M22,7 C36,7 36,19 50,19'}
               />
             }
-            look={look}
-            what={what}
+            look={t(look)}
+            what={t(what)}
           />
         ))}
         <Row
@@ -99,17 +102,17 @@ export function FirstLook() {
   const [read, setRead] = useRemembered('legend-read', false);
   if (read) return null;
   return (
-    <section className="first-look" aria-label="How to read the bench">
+    <section className="first-look" aria-label={t('How to read the bench')}>
       <Legend />
       <p>
-        To begin, <b>Three takes</b> (<kbd>T</kbd>) finds you three whole arrangements of the tune, chords, grips and
-        connection chosen together.
+        {t('To begin,')} <b>{t('Three takes')}</b> (<kbd>T</kbd>
+        {t(') finds you three whole arrangements of the tune, chords, grips and connection chosen together.')}
       </p>
       <Button size="small" variant="contained" color="secondary" onClick={() => setRead(true)}>
-        Got it
+        {t('Got it')}
       </Button>
       <small>
-        It stays under <kbd>?</kbd>
+        {t('It stays under')} <kbd>?</kbd>
       </small>
     </section>
   );

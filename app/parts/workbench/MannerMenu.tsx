@@ -1,5 +1,5 @@
 import MusicNoteOutlined from '@mui/icons-material/MusicNoteOutlined';
-import { MANNERS, MANNER_WORDS, type Manner } from '../../../core/index.ts';
+import { inSentence, MANNER_WORDS, MANNERS, t, type Manner } from '../../../core/index.ts';
 import { Anchored } from '../frame/Anchored.tsx';
 import { MenuItemLater } from '../frame/later.tsx';
 import './workbench.css';
@@ -21,10 +21,10 @@ export function MannerMenu({ stands, chosen, without, rings, choose }: TuneManne
   const name = MANNER_WORDS[stands].name;
   return (
     <Anchored
-      label={`Comped: ${name}`}
+      label={t('Comped: {name}', { name })}
       icon={<MusicNoteOutlined fontSize="small" />}
-      text={name}
-      about="comped"
+      text={t(name)}
+      about={t('comped')}
       className="head-manner"
     >
       {(close) => {
@@ -34,8 +34,8 @@ export function MannerMenu({ stands, chosen, without, rings, choose }: TuneManne
         };
         return [
           <MenuItemLater key="without" selected={chosen === null} onClick={pick(null)} className="manner-item">
-            <b>As {without.whose}</b>
-            <small>{MANNER_WORDS[without.manner].name.toLowerCase()}</small>
+            <b>{t('As {whose}', { whose: without.whose })}</b>
+            <small>{inSentence(t(MANNER_WORDS[without.manner].name))}</small>
           </MenuItemLater>,
           ...MANNERS.map((manner) => (
             <MenuItemLater
@@ -45,11 +45,13 @@ export function MannerMenu({ stands, chosen, without, rings, choose }: TuneManne
               onClick={pick(manner)}
               className="manner-item"
             >
-              <b>{MANNER_WORDS[manner].name}</b>
+              <b>{t(MANNER_WORDS[manner].name)}</b>
               <small>
-                {manner === 'ringing' && !rings
-                  ? 'few open strings in these chords: another key or a capo has them'
-                  : MANNER_WORDS[manner].words}
+                {t(
+                  manner === 'ringing' && !rings
+                    ? t('few open strings in these chords: another key or a capo has them')
+                    : MANNER_WORDS[manner].words,
+                )}
               </small>
             </MenuItemLater>
           )),

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import type { Tastes } from './useTaste.ts';
@@ -13,8 +14,8 @@ export function MelodyFirst({ tastes: { taste, setTaste } }: { readonly tastes: 
           onChange={(_, melodyFirst) => setTaste({ ...taste, melodyFirst })}
         />
       }
-      label="Melody first"
-      title="Nothing is on offer that clashes with the melody, where anything does not"
+      label={t('Melody first')}
+      title={t('Nothing is on offer that clashes with the melody, where anything does not')}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { musical, type AppliedMove } from '../../../core/index.ts';
+import { musical, type AppliedMove, t } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
@@ -84,7 +84,7 @@ export function MoveRow({
 /** How far a move strays, as so many of five marks, and in words. */
 function Stray({ stray }: { readonly stray: number }) {
   return (
-    <span className="stray" aria-label={`strays ${stray} of ${FARTHEST}`}>
+    <span className="stray" aria-label={t('strays {stray} of {farthest}', { stray, farthest: FARTHEST })}>
       {Array.from({ length: FARTHEST }, (_, i) => (
         <i key={i} className={i < stray ? 'stray-on' : ''} />
       ))}
@@ -103,8 +103,8 @@ function Best({ moves, onMake, onHear }: BestProps) {
   if (moves.length === 0) return null;
   return (
     <>
-      <h3 className="side-more">Or a move</h3>
-      <ul className="options" aria-label="The best moves">
+      <h3 className="side-more">{t('Or a move')}</h3>
+      <ul className="options" aria-label={t('The best moves')}>
         {moves.map((move) => (
           <MoveRow key={keyOf(move)} move={move} stands={false} onMake={onMake} onHear={onHear} />
         ))}

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Suspense, useState } from 'react';
-import { GROUP_NAMES, musical, type Column } from '../../../core/index.ts';
+import { GROUP_NAMES, musical, type Column, t } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
@@ -36,7 +36,7 @@ export function Moves(props: MovesProps) {
         <TasteFields tastes={props.taste} onEdit={() => setEditing(true)} />
         <TextField
           size="small"
-          label="Find"
+          label={t('Find')}
           type="search"
           value={words}
           onChange={(event) => setWords(event.target.value)}
@@ -56,11 +56,11 @@ export function Moves(props: MovesProps) {
       <MoveRows column={column} moves={moves} trying={trying} onTry={setTrying} onMake={onMake} onHear={onHear} />
       {moves.length === 0 && (
         <p className="side-empty">
-          {offered.moving.done ? 'Nothing fits here within what you asked for.' : 'Looking for moves…'}
+          {offered.moving.done ? t('Nothing fits here within what you asked for.') : t('Looking for moves…')}
         </p>
       )}
       <Button size="small" className="moves-keep" onClick={keepMove}>
-        Keep what stands in {at.place} as a move
+        {t('Keep what stands in {place} as a move', { place: at.place })}
       </Button>
       {whyNot.map((sentence) => (
         <p key={sentence} className="side-empty">
@@ -82,11 +82,11 @@ interface MoveRowsProps {
 
 function Rows({ column, moves, trying, onTry, onMake, onHear }: MoveRowsProps) {
   return (
-    <ul className="options" aria-label="Moves">
+    <ul className="options" aria-label={t('Moves')}>
       {moves.map((move, i) => (
         <MoveRow
           key={keyOf(move)}
-          heading={moves[i - 1]?.group === move.group ? null : GROUP_NAMES[move.group]}
+          heading={moves[i - 1]?.group === move.group ? null : t(GROUP_NAMES[move.group])}
           move={move}
           stands={column.move !== null && makes(move, column.move)}
           trying={i === trying}

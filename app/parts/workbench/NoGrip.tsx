@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { handLimitsText, musical, symbolOf, type Column, type Player } from '../../../core/index.ts';
+import { handLimitsText, musical, symbolOf, type Column, type Player, t } from '../../../core/index.ts';
 import type { PricedColour } from '../../work/questions.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
@@ -28,9 +28,11 @@ export function NoGrip({ column, player, playersAt, colours, onColour }: NoGripP
     <div className="no-grip" role="status">
       <p>
         <b>
-          <Glyphs text={`This hand has no grip of ${musical(column.symbol)}.`} />
+          <Glyphs text={t('This hand has no grip of {symbol}.', { symbol: musical(column.symbol) })} />
         </b>{' '}
-        {limits ? `It has ${limits}.` : 'Its notes lie too far apart on this neck.'} The path goes on past it.
+        {t('{more} The path goes on past it.', {
+          more: limits ? t('It has {limits}.', { limits }) : t('Its notes lie too far apart on this neck.'),
+        })}
       </p>
       <div className="no-grip-ways">
         {held.map((colour) => (
@@ -39,10 +41,10 @@ export function NoGrip({ column, player, playersAt, colours, onColour }: NoGripP
           </Button>
         ))}
         <Button size="small" component={Link} to={playersAt}>
-          Another hand
+          {t('Another hand')}
         </Button>
         <Button size="small" component={Link} to="../chart" relative="path">
-          Another key, or a capo
+          {t('Another key, or a capo')}
         </Button>
       </div>
     </div>

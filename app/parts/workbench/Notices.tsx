@@ -1,8 +1,8 @@
+import { msg, t, type Kept, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import { Suspense } from 'react';
 import { Notice } from '../frame/Notice.tsx';
 import { later } from '../frame/later.tsx';
-import type { Kept } from '../../../core/index.ts';
 import type { Phase } from '../../work/questions.ts';
 import type { Solving } from '../../work/solver.ts';
 import './workbench.css';
@@ -19,9 +19,9 @@ interface NoticesProps {
   readonly onDismiss: () => void;
 }
 
-const PHASES: Readonly<Record<Phase['phase'], string>> = {
-  shapes: 'Working out what this hand can hold',
-  path: 'Finding the smoothest way',
+const PHASES: Readonly<Record<Phase['phase'], Msg>> = {
+  shapes: msg('Working out what this hand can hold'),
+  path: msg('Finding the smoothest way'),
 };
 
 const ProgressLater = later(async () => (await import('@mui/material/LinearProgress')).default);
@@ -57,9 +57,9 @@ export function Notices({
         {phase && (
           <>
             <Suspense>
-              <ProgressLater variant="determinate" value={phase.share * 100} aria-label={PHASES[phase.phase]} />
+              <ProgressLater variant="determinate" value={phase.share * 100} aria-label={t(PHASES[phase.phase])} />
             </Suspense>
-            {!arrangement && <p>{PHASES[phase.phase]}…</p>}
+            {!arrangement && <p>{t(PHASES[phase.phase])}…</p>}
           </>
         )}
       </div>
@@ -87,10 +87,10 @@ export function Banished({
       open={grip !== null}
       goes
       onClose={() => onClose()}
-      message={`${grip ?? ''} will not be offered again.`}
+      message={t('{grip} will not be offered again.', { grip: grip ?? '' })}
       action={
         <Button size="small" color="secondary" onClick={onTakeBack}>
-          Undo
+          {t('Undo')}
         </Button>
       }
     />

@@ -2,7 +2,7 @@ import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import IconButton from '@mui/material/IconButton';
 import { useEventCallback } from '@mui/material/utils';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
-import { priceText } from '../../../core/index.ts';
+import { priceText, t } from '../../../core/index.ts';
 
 interface OptionRowProps {
   /** Stands over it, where a group begins. */
@@ -72,7 +72,9 @@ export function OptionRow({
         aria-pressed={stands}
       >
         {children}
-        <span className="option-price">{price ?? (extra !== null ? priceText(extra) : playable ? '' : 'no grip')}</span>
+        <span className="option-price">
+          {price ?? (extra !== null ? priceText(extra) : playable ? '' : t('no grip'))}
+        </span>
       </button>
       <Hear name={name} disabled={!playable} onHear={useEventCallback(onHear)} />
       {more}
@@ -89,7 +91,7 @@ interface HearProps {
 /* Drawn anew only when something in it changes: rows are drawn often. */
 const Hear = memo(function Hear({ name, disabled, onHear }: HearProps) {
   return (
-    <IconButton size="small" aria-label={`Hear ${name}`} onClick={onHear} disabled={disabled}>
+    <IconButton size="small" aria-label={t('Hear {name}', { name })} onClick={onHear} disabled={disabled}>
       <VolumeUpOutlined fontSize="small" />
     </IconButton>
   );

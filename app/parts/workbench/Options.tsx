@@ -9,6 +9,9 @@ import {
   type CheckedNote,
   type Pitched,
   type Proposal,
+  msg,
+  t,
+  type Msg,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
@@ -37,13 +40,13 @@ const MelodyFirst = later(async () => (await import('./MelodyFirst.tsx')).Melody
 const Moves = later(async () => (await import('./Moves.tsx')).Moves);
 const Grips = later(async () => (await import('./Grips.tsx')).Grips);
 
-const TABS: readonly (readonly [OptionsTab, string])[] = [
-  ['colour', 'Colour'],
-  ['move', 'Moves'],
-  ['grip', 'Grip'],
-  ['between', 'Between'],
-  ['voice', 'Voices'],
-  ['wish', 'Wishes'],
+const TABS: readonly (readonly [OptionsTab, Msg])[] = [
+  ['colour', msg('Colour')],
+  ['move', msg('Moves')],
+  ['grip', msg('Grip')],
+  ['between', msg('Between')],
+  ['voice', msg('Voices')],
+  ['wish', msg('Wishes')],
 ];
 
 interface OptionsProps {
@@ -88,15 +91,15 @@ export function Options(props: OptionsProps) {
   return (
     <aside
       className={isUp ? 'side side-up' : 'side'}
-      aria-label="Options for the selected chord"
+      aria-label={t('Options for the selected chord')}
       aria-busy={busy || behind}
     >
-      <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label="Kinds of options">
+      <Tabs value={tab} onChange={(_, value: OptionsTab) => onTab(value)} aria-label={t('Kinds of options')}>
         {TABS.map(([value, label]) => (
           <Tab
             key={value}
             value={value}
-            label={label}
+            label={t(label)}
             id={`tab-${value}`}
             aria-controls="options-panel"
             onClick={() => setUp(value !== tab || !isUp)}
@@ -105,9 +108,7 @@ export function Options(props: OptionsProps) {
       </Tabs>
       <div className="side-head">
         <div className="side-title">
-          <h2>
-            {HEADINGS[tab]} in {at.place}
-          </h2>
+          <h2>{t('{headings} in {place}', { headings: HEADINGS[tab], place: at.place })}</h2>
           <Suspense>{at.here && <ColumnDeeds at={at} deeds={deeds} />}</Suspense>
         </div>
         {/* Voices, wishes and what lies between need the room. */}
@@ -144,14 +145,14 @@ export function Options(props: OptionsProps) {
       </div>
       <Way at={at} tune={tune} noteNames={who.player.noteNames} nextBest={offered.nextBest} />
       <p className="side-keys">
-        <kbd>↑↓</kbd> try <kbd>Enter</kbd> keep <kbd>H</kbd> hear{' '}
+        <kbd>↑↓</kbd> {t('try')} <kbd>{t('Enter')}</kbd> {t('keep')} <kbd>H</kbd> {t('hear')}{' '}
         {tab === 'voice' ? (
           <>
-            <kbd>2</kbd> <kbd>↑</kbd> sends voice 2 up
+            <kbd>2</kbd> <kbd>↑</kbd> {t('sends voice 2 up')}
           </>
         ) : (
           <>
-            <kbd>P</kbd> pin <kbd>⌫</kbd> let go
+            <kbd>P</kbd> {t('pin')} <kbd>⌫</kbd> {t('let go')}
           </>
         )}
       </p>
@@ -267,8 +268,12 @@ function WayHere({ at, tune, nextBest, noteNames }: WayProps) {
   return (
     <details className="side-way" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>
-        {from === null ? 'The tune begins here' : <Glyphs text={`From ${from}: ${joinText(here)}`} />}
-        <span> · tune {tune.figures.movement}</span>
+        {from === null ? (
+          t('The tune begins here')
+        ) : (
+          <Glyphs text={t('From {from}: {join}', { from, join: joinText(here) })} />
+        )}
+        <span> {t('· tune {movement}', { movement: tune.figures.movement })}</span>
       </summary>
       {open && (
         <Suspense>

@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { figuresText, priceText } from '../../../core/index.ts';
+import { figuresText, priceText, t } from '../../../core/index.ts';
 import type { OtherWay } from '../../work/questions.ts';
 import './workbench.css';
 
@@ -18,15 +18,15 @@ interface OtherWaysProps {
 /** The next best ways through the whole tune that sound different for a quarter of the time. */
 export function OtherWays({ asked, onAsk, ways, onHear, onTake, onPeek }: OtherWaysProps) {
   return (
-    <section className="other-ways" aria-label="Other ways" aria-busy={asked && ways === null}>
-      <h3>Other ways through the tune</h3>
+    <section className="other-ways" aria-label={t('Other ways')} aria-busy={asked && ways === null}>
+      <h3>{t('Other ways through the tune')}</h3>
       {!asked && (
         <Button size="small" variant="outlined" onClick={onAsk}>
-          Find two that differ
+          {t('Find two that differ')}
         </Button>
       )}
-      {asked && ways === null && <p role="status">Looking for ways that sound different…</p>}
-      {ways?.length === 0 && <p>There is none that differs for a quarter of the time.</p>}
+      {asked && ways === null && <p role="status">{t('Looking for ways that sound different…')}</p>}
+      {ways?.length === 0 && <p>{t('There is none that differs for a quarter of the time.')}</p>}
       {ways?.map((way, i) => (
         <div
           key={i}
@@ -40,10 +40,10 @@ export function OtherWays({ asked, onAsk, ways, onHear, onTake, onPeek }: OtherW
             <b>{priceText(way.extra)}</b> · {figuresText(way.figures)}
           </p>
           <Button size="small" variant="outlined" onClick={() => onHear(way)}>
-            Hear it
+            {t('Hear it')}
           </Button>{' '}
           <Button size="small" variant="outlined" onClick={() => onTake(way)}>
-            Take it: pins its grips
+            {t('Take it: pins its grips')}
           </Button>
         </div>
       ))}

@@ -11,6 +11,7 @@ import {
   type Decision,
   type Grip,
   type Patch,
+  t,
 } from '../../../core/index.ts';
 import { useOwnGrip } from '../../work/answers.ts';
 import type { Solved } from '../../work/questions.ts';
@@ -44,16 +45,16 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
   const take = () => {
     setAsked(true);
     if (busy || stands === null || stands.extra === null) return;
-    onTake(stands.patch, `the grip ${stands.grip.grip}`);
+    onTake(stands.patch, t('the grip {grip}', { grip: stands.grip.grip }));
     onPeek(null);
     setTyped('');
   };
   const words = malformed
-    ? `One fret a string, the lowest first, x where it is silent: ${exampleOf(strings)}`
+    ? t('One fret a string, the lowest first, x where it is silent: {example}', { example: exampleOf(strings) })
     : refused !== null
       ? refused(musical(column.slot.symbol))
       : stands && stands.extra === null
-        ? 'What stands around it leaves no way there.'
+        ? t('What stands around it leaves no way there.')
         : null;
   return (
     <form
@@ -66,7 +67,7 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
       <TextField
         autoFocus
         size="small"
-        label="A grip of your own"
+        label={t('A grip of your own')}
         placeholder={exampleOf(strings)}
         value={typed}
         onChange={(event) => {
@@ -88,7 +89,7 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
           onBlur={() => onPeek(null)}
         >
           <span>
-            Pin <Glyphs text={servingText(stands.named)} />
+            {t('Pin')} <Glyphs text={servingText(stands.named)} />
           </span>
           <small>{[priceText(stands.extra), difficultyWord(stands.grip.difficulty)].filter(Boolean).join(' · ')}</small>
         </Button>
@@ -106,9 +107,14 @@ const exampleOf = (strings: number) => `${'x-'.repeat(strings - 5)}3-5-4-5-3`;
 
 /** Why a grip cannot stand, and what would do. */
 const REFUSED = {
-  hand: () => 'This hand cannot hold it. Its reach and fingers are set under Player.',
+  hand: () => t('This hand cannot hold it. Its reach and fingers are set under Player.'),
   foreign: (symbol: string) =>
-    `It has a note that is neither in ${symbol} nor in a colour of it. Another chord goes into the chart.`,
+    t('It has a note that is neither in {symbol} nor in a colour of it. Another chord goes into the chart.', {
+      symbol,
+    }),
   tune: (symbol: string) =>
-    `It is no grip of ${symbol} with the tune’s note on top and two to five notes in all. In a chord-melody that note lies highest.`,
+    t(
+      'It is no grip of {symbol} with the tune’s note on top and two to five notes in all. In a chord-melody that note lies highest.',
+      { symbol },
+    ),
 } as const;

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
-import { musical, parseLine, priceText, problemLine, wishText, type LineNote } from '../../../core/index.ts';
+import { musical, parseLine, priceText, problemLine, wishText, type LineNote, msg, t } from '../../../core/index.ts';
 import { DraftField } from '../frame/DraftField.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { OwnLines } from './useLine.ts';
 
-const HELP = 'Notes share the span: E5 D C B. A - holds one on, z is a rest.';
+const HELP = msg('Notes share the span: E5 D C B. A - holds one on, z is a rest.');
 
 /** A line on top of the selected chords, typed or as it stands, and the ways to play it. */
 export function OwnLine(line: OwnLines) {
@@ -14,14 +14,14 @@ export function OwnLine(line: OwnLines) {
     return notes.ok ? notes.value : problemLine(notes.problems[0]!);
   };
   return (
-    <section className="other-ways own-line" aria-label="A line on top">
-      <h3>A line on top</h3>
+    <section className="other-ways own-line" aria-label={t('A line on top')}>
+      <h3>{t('A line on top')}</h3>
       <DraftField
         key={standing}
-        label={`Over ${place}`}
+        label={t('Over {place}', { place })}
         value={standing ?? ''}
         width="100%"
-        hint={HELP}
+        hint={t(HELP)}
         faultOf={(text) => {
           const found = text.trim() === '' ? '' : read(text);
           return typeof found === 'string' && found !== '' ? found : null;
@@ -35,39 +35,39 @@ export function OwnLine(line: OwnLines) {
       <p className="carry-choose">
         {standing === null ? (
           <Button size="small" variant="outlined" onClick={() => topLine().length > 0 && put(topLine())}>
-            The top line that stands
+            {t('The top line that stands')}
           </Button>
         ) : (
           <Button size="small" variant="outlined" onClick={takeBack}>
-            Take it back
+            {t('Take it back')}
           </Button>
         )}
         {!asked && (
           <Button size="small" variant="outlined" onClick={ask}>
-            Ways to play it
+            {t('Ways to play it')}
           </Button>
         )}
       </p>
-      {asked && ways === null && <p role="status">Looking for ways that differ…</p>}
+      {asked && ways === null && <p role="status">{t('Looking for ways that differ…')}</p>}
       {ways?.map((way, i) => (
         <div key={i}>
           <p>
-            <b>{priceText(way.extra)}</b> · {way.wish ? wishText(way.wish) : 'as it is cheapest'}
+            <b>{priceText(way.extra)}</b> · {way.wish ? wishText(way.wish) : t('as it is cheapest')}
           </p>
           <p className="own-line-grips">
             {way.grips.map(({ symbol, grip }, k) => (
               <span key={k}>
                 {symbol !== way.grips[k - 1]?.symbol && <Glyphs text={`${musical(symbol)} `} />}
-                <code>{grip ?? 'alone'}</code>
+                <code>{grip ?? t('alone')}</code>
               </span>
             ))}
           </p>
           <Button size="small" variant="outlined" onClick={() => hear(way)}>
-            Hear it
+            {t('Hear it')}
           </Button>{' '}
           {way.wish !== null && (
             <Button size="small" variant="outlined" onClick={() => take(way)}>
-              Take it
+              {t('Take it')}
             </Button>
           )}
         </div>

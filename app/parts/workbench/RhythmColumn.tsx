@@ -14,12 +14,13 @@ import {
   usualPattern,
   type Chart,
   type Pattern,
+  t,
 } from '../../../core/index.ts';
 import { later } from '../frame/later.tsx';
 import { HitStrip } from './HitStrip.tsx';
 import type { Making } from './RhythmEditor.tsx';
 import type { Edits } from './rhythmEdits.ts';
-import type { OwnRhythm, Rhythms } from './useRhythms.ts';
+import { saidPattern, type OwnRhythm, type Rhythms } from './useRhythms.ts';
 
 const RhythmEditor = later(async () => (await import('./RhythmEditor.tsx')).RhythmEditor);
 
@@ -43,7 +44,7 @@ interface RhythmColumnProps extends Rhythmic {
 
 /** The rhythms there are, to be chosen from; one's own, to be made; and what the hand has too little time for. */
 export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits, here, onHere }: RhythmColumnProps) {
-  const fitting = PATTERNS.filter((pattern) => fitsMeter(pattern, chart.meter));
+  const fitting = PATTERNS.filter((pattern) => fitsMeter(pattern, chart.meter)).map(saidPattern);
   const home = (pattern: Pattern) => pattern.feel === null || pattern.feel === chart.feel;
   /** The one being made: the id it is kept under, what it was made from, and whether anything was done to it. */
   const [made, setMade] = useState<Made | null>(null);
@@ -61,7 +62,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
     <>
       <div className="in-time-rhythm">
         <div className="in-time-title">
-          <h2>Rhythm</h2>
+          <h2>{t('Rhythm')}</h2>
           <Button
             size="small"
             onClick={() => {
@@ -69,7 +70,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
               if (from) make(from);
             }}
           >
-            Make your own…
+            {t('Make your own…')}
           </Button>
         </div>
         {selection && (
@@ -78,34 +79,34 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
             exclusive
             value={here}
             onChange={(_, value: boolean | null) => value !== null && onHere(value)}
-            aria-label="Where"
+            aria-label={t('Where')}
           >
-            <ToggleButton value={false}>The tune</ToggleButton>
+            <ToggleButton value={false}>{t('The tune')}</ToggleButton>
             <ToggleButton value>{selection.place}</ToggleButton>
           </ToggleButtonGroup>
         )}
-        <div role="listbox" aria-label="Rhythm" className="rhythms">
+        <div role="listbox" aria-label={t('Rhythm')} className="rhythms">
           <RhythmRow
             name="Held chords"
-            reason="Each chord once, as long as it lasts."
+            reason={t('Each chord once, as long as it lasts.')}
             chosen={edits.pattern === null || (edits.pattern === undefined && !here)}
             onChoose={() => (here ? edits.play(null) : edits.drop())}
           />
           {here && (
             <RhythmRow
               name="As the tune"
-              reason="Nothing of its own."
+              reason={t('Nothing of its own.')}
               chosen={edits.pattern === undefined}
               onChoose={edits.drop}
             />
           )}
           {(own.length > 0 || isUnkept) && (
-            <div role="group" aria-label="Yours">
-              <h3>Yours</h3>
+            <div role="group" aria-label={t('Yours')}>
+              <h3>{t('Yours')}</h3>
               {isUnkept && (
                 <RhythmRow
                   name="Not kept yet"
-                  reason="It stays in this take; with a name, it is here for every tune."
+                  reason={t('It stays in this take; with a name, it is here for every tune.')}
                   pattern={standing}
                   chosen
                   onChoose={() => make(standing)}
@@ -125,7 +126,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
           )}
           {groups.map(([title, some]) =>
             some.length === 0 ? null : (
-              <div key={title} role="group" aria-label={title || 'At home here'}>
+              <div key={title} role="group" aria-label={title || t('At home here')}>
                 {title !== '' && <h3>{title}</h3>}
                 {some.map((pattern) => (
                   <RhythmRow
@@ -157,7 +158,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
             pattern={(made.begun && standing) || made.from}
             meter={chart.meter}
             name={rhythms.own.find(({ id }) => id === made.id)?.pattern.name ?? ''}
-            place={here && selection ? selection.place : 'the tune'}
+            place={here && selection ? selection.place : t('the tune')}
             making={{ ...making, isPlayedIn: (pattern) => edits.pattern === pattern.id }}
             onChange={(next) => {
               setMade({ ...made, begun: true });
@@ -191,13 +192,18 @@ function OwnRow({ one: { pattern }, chosen, onChoose, onMake, onPutAway }: OwnRo
   return (
     <div className="rhythm-own">
       <RhythmRow name={pattern.name} reason="" pattern={pattern} chosen={chosen} onChoose={onChoose} />
-      <IconButton size="small" aria-label={`Change ${pattern.name}`} title="Change it" onClick={onMake}>
+      <IconButton
+        size="small"
+        aria-label={t('Change {name}', { name: pattern.name })}
+        title={t('Change it')}
+        onClick={onMake}
+      >
         <EditOutlined fontSize="small" />
       </IconButton>
       <IconButton
         size="small"
-        aria-label={`Put ${pattern.name} away`}
-        title="Put it away; takes that are played in it keep it"
+        aria-label={t('Put {name} away', { name: pattern.name })}
+        title={t('Put it away; takes that are played in it keep it')}
         onClick={onPutAway}
       >
         <CloseOutlined fontSize="small" />

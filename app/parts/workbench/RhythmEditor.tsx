@@ -17,6 +17,9 @@ import { useEffect, useRef, useState } from 'react';
 import {
   barsTogether,
   LONGEST_TITLE,
+  msg,
+  plural,
+  t,
   ticksPerBar,
   ticksPerCount,
   togetherText,
@@ -27,6 +30,7 @@ import {
   type Hit,
   type HitVoices,
   type Meter,
+  type Msg,
   type Pattern,
   type Score,
 } from '../../../core/index.ts';
@@ -66,21 +70,21 @@ interface RhythmEditorProps {
 const BARS = [1, 2, 4] as const;
 /** Counts of figures that run over the bar lines. */
 const COUNTS = [1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 7, 8, 9, 10, 11, 12] as const;
-const ACCENTS: readonly (readonly [Hit['accent'], string])[] = [
-  ['accent', 'Accent'],
-  ['even', 'Even'],
-  ['soft', 'Soft'],
+const ACCENTS: readonly (readonly [Hit['accent'], Msg])[] = [
+  ['accent', msg('Accent')],
+  ['even', msg('Even')],
+  ['soft', msg('Soft')],
 ];
-const STROKES: readonly (readonly [Hit['stroke'], string])[] = [
-  ['down', 'Down'],
-  ['up', 'Up'],
-  ['roll', 'Rolled'],
+const STROKES: readonly (readonly [Hit['stroke'], Msg])[] = [
+  ['down', msg('Down')],
+  ['up', msg('Up')],
+  ['roll', msg('Rolled')],
 ];
-const PARTS: readonly (readonly [number, string])[] = [
-  [1, 'counts'],
-  [2, 'halves'],
-  [3, 'thirds'],
-  [4, 'quarters'],
+const PARTS: readonly (readonly [number, Msg])[] = [
+  [1, msg('counts')],
+  [2, msg('halves')],
+  [3, msg('thirds')],
+  [4, msg('quarters')],
 ];
 
 /** A rhythm of one's own, made hit by hit on a grid of counts; each change is heard, and is a step of the take's undo. */
@@ -116,16 +120,18 @@ export function RhythmEditor(props: RhythmEditorProps) {
     if (active) round();
   }, [active, score, round]);
   const counts = pattern.ticks / ticksPerCount(pattern.meter);
-  const long = pattern.across ? `over ${counts}` : `bars ${pattern.ticks / ticksPerBar(pattern.meter)}`;
+  const long = pattern.across
+    ? t('over {counts}', { counts })
+    : t('bars {ticks}', { ticks: pattern.ticks / ticksPerBar(pattern.meter) });
   return (
     <Dialog open fullWidth fullScreen={isPhone} maxWidth="md" onClose={onClose} aria-labelledby="rhythm-title">
-      <DialogTitle id="rhythm-title">A rhythm of your own, in {place}</DialogTitle>
+      <DialogTitle id="rhythm-title">{t('A rhythm of your own, in {place}', { place })}</DialogTitle>
       <DialogContent className="rhythm-editor">
         <div className="rhythm-form">
           <Select
             size="small"
             value={long}
-            aria-label="How long it is"
+            aria-label={t('How long it is')}
             onChange={({ target: { value } }) => {
               const [how, number] = value.split(' ');
               change(how === 'over' ? withCounts(pattern, Number(number)) : withBars(pattern, Number(number)));
@@ -133,19 +139,19 @@ export function RhythmEditor(props: RhythmEditorProps) {
           >
             {BARS.map((bars) => (
               <MenuItem key={bars} value={`bars ${bars}`}>
-                {bars === 1 ? 'a bar' : `${bars} bars`}
+                {plural(bars, 'a bar', '{n} bars')}
               </MenuItem>
             ))}
             {COUNTS.map((number) => (
               <MenuItem key={number} value={`over ${number}`}>
-                {number} counts, over the bars
+                {t('{number} counts, over the bars', { number })}
               </MenuItem>
             ))}
             {pattern.across && !COUNTS.some((one) => one === counts) && (
-              <MenuItem value={long}>{counts} counts, over the bars</MenuItem>
+              <MenuItem value={long}>{t('{counts} counts, over the bars', { counts })}</MenuItem>
             )}
           </Select>
-          <Choice label="Parts of a count" of={PARTS} value={parts} onChoose={setParts} />
+          <Choice label={t('Parts of a count')} of={PARTS} value={parts} onChoose={setParts} />
           <span className="rhythm-together">{pattern.across && togetherText(barsTogether(pattern, meter))}</span>
         </div>
         <RhythmGrid
@@ -160,34 +166,35 @@ export function RhythmEditor(props: RhythmEditorProps) {
             if (put >= 0) making.hit(voices);
           }}
         />
-        <div className="rhythm-hit" role="group" aria-label="The chosen hit">
-          <Choice label="Accent" of={ACCENTS} value={hit.accent} onChoose={(accent) => as({ accent })} />
-          <Choice label="Stroke" of={STROKES} value={hit.stroke} onChoose={(stroke) => as({ stroke })} />
+        <div className="rhythm-hit" role="group" aria-label={t('The chosen hit')}>
+          <Choice label={t('Accent')} of={ACCENTS} value={hit.accent} onChoose={(accent) => as({ accent })} />
+          <Choice label={t('Stroke')} of={STROKES} value={hit.stroke} onChoose={(stroke) => as({ stroke })} />
           <ToggleButton size="small" value="damped" selected={hit.damped} onChange={() => as({ damped: !hit.damped })}>
-            Damped
+            {t('Damped')}
           </ToggleButton>
           <ToggleButton size="small" value="push" selected={hit.push} onChange={() => as({ push: !hit.push })}>
-            Next chord
+            {t('Next chord')}
           </ToggleButton>
           <Button
             size="small"
             disabled={pattern.hits.length === 1}
-            title={pattern.hits.length === 1 ? 'A rhythm has a hit at least' : 'Take the chosen hit out (⌫)'}
+            title={pattern.hits.length === 1 ? t('A rhythm has a hit at least') : t('Take the chosen hit out (⌫)')}
             onClick={() => change(withoutHit(pattern, which))}
           >
-            Take out
+            {t('Take out')}
           </Button>
         </div>
         <p className="rhythm-keys">
-          <kbd>←→↑↓</kbd> go about · <kbd>Enter</kbd> put in, take out · <kbd>Shift ←→</kbd> shorter, longer ·{' '}
-          <kbd>A</kbd> accent · <kbd>D</kbd> damped · <kbd>U</kbd> stroke · <kbd>E</kbd> next chord
+          <kbd>←→↑↓</kbd> {t('go about ·')} <kbd>{t('Enter')}</kbd> {t('put in, take out ·')} <kbd>{t('Shift ←→')}</kbd>{' '}
+          {t('shorter, longer ·')} <kbd>A</kbd> {t('accent ·')} <kbd>D</kbd> {t('damped ·')} <kbd>U</kbd>{' '}
+          {t('stroke ·')} <kbd>E</kbd> {t('next chord')}
         </p>
       </DialogContent>
       <DialogActions className="rhythm-deeds">
-        <Tool label="Undo" disabled={!making.undo} onClick={() => back(making.undo)}>
+        <Tool label={t('Undo')} disabled={!making.undo} onClick={() => back(making.undo)}>
           <UndoOutlined fontSize="small" />
         </Tool>
-        <Tool label="Redo" disabled={!making.redo} onClick={() => back(making.redo)}>
+        <Tool label={t('Redo')} disabled={!making.redo} onClick={() => back(making.redo)}>
           <RedoOutlined fontSize="small" />
         </Tool>
         <form
@@ -199,13 +206,13 @@ export function RhythmEditor(props: RhythmEditorProps) {
         >
           <TextField
             size="small"
-            label="Name"
+            label={t('Name')}
             value={called}
             onChange={({ target }) => setCalled(target.value)}
             slotProps={{ htmlInput: { maxLength: LONGEST_TITLE } }}
           />
           <Button type="submit" disabled={called.trim() === ''}>
-            Keep it
+            {t('Keep it')}
           </Button>
         </form>
         <Button
@@ -219,10 +226,10 @@ export function RhythmEditor(props: RhythmEditorProps) {
             round();
           }}
         >
-          {active ? 'Stop' : 'Hear it'}
+          {active ? t('Stop') : t('Hear it')}
         </Button>
         <Button variant="contained" color="secondary" onClick={onClose}>
-          Done
+          {t('Done')}
         </Button>
       </DialogActions>
     </Dialog>
@@ -231,7 +238,7 @@ export function RhythmEditor(props: RhythmEditorProps) {
 
 interface ChoiceProps<T> {
   readonly label: string;
-  readonly of: readonly (readonly [value: T, word: string])[];
+  readonly of: readonly (readonly [value: T, word: string | Msg])[];
   readonly value: T;
   readonly onChoose: (value: T) => void;
 }
@@ -248,7 +255,7 @@ function Choice<T extends string | number>({ label, of, value, onChoose }: Choic
     >
       {of.map(([one, word]) => (
         <ToggleButton key={one} value={one}>
-          {word}
+          {t(word)}
         </ToggleButton>
       ))}
     </ToggleButtonGroup>

@@ -3,6 +3,7 @@ import {
   countedAt,
   hitAt,
   hitWords,
+  t,
   ticksPerBar,
   ticksPerCount,
   VOICES_WORDS,
@@ -139,7 +140,7 @@ export function RhythmGrid({ pattern, parts, chosen, onChoose, onChange }: Rhyth
       className="rhythm-grid"
       ref={grid}
       role="grid"
-      aria-label="Hits"
+      aria-label={t('Hits')}
       tabIndex={-1}
       onKeyDown={keys}
       style={{ '--cells': cells } as React.CSSProperties}
@@ -154,12 +155,12 @@ export function RhythmGrid({ pattern, parts, chosen, onChoose, onChange }: Rhyth
       {ROWS.map((voices, row) => (
         <Fragment key={voices}>
           <span className={row === FIRST_FINGER ? 'rhythm-label rhythm-fingers' : 'rhythm-label'}>
-            {VOICES_WORDS[voices]}
+            {t(VOICES_WORDS[voices])}
           </span>
           <div
             className={row === FIRST_FINGER ? 'rhythm-track rhythm-fingers' : 'rhythm-track'}
             role="row"
-            aria-label={VOICES_WORDS[voices]}
+            aria-label={t(VOICES_WORDS[voices])}
           >
             {Array.from({ length: cells }, (_, c) => {
               const one = hits[hitAt(pattern, voices, c * cell)];
@@ -173,7 +174,7 @@ export function RhythmGrid({ pattern, parts, chosen, onChoose, onChange }: Rhyth
                   className={`rhythm-cell ${c % parts === 0 ? 'rhythm-beat' : ''} ${time % bar === 0 && !pattern.across ? 'rhythm-bar' : ''}`}
                   data-cell={`${row} ${c}`}
                   tabIndex={row === here.row && c === at ? 0 : -1}
-                  aria-label={`${VOICES_WORDS[voices]}, ${counted(time)}${one ? `: ${begins ? hitWords(one, meter) : 'sounds on'}` : ''}`}
+                  aria-label={`${t(VOICES_WORDS[voices])}, ${counted(time)}${one ? `: ${begins ? hitWords(one, meter) : t('sounds on')}` : ''}`}
                   onClick={() => {
                     setHere({ row, at: c });
                     if (!one) put(voices, time);

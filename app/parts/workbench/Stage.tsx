@@ -11,6 +11,7 @@ import {
   type Midi,
   type Steer,
   type TakenWish,
+  t,
 } from '../../../core/index.ts';
 import { useLatest } from '../../keep/latest.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
@@ -232,7 +233,7 @@ export function Stage({
         {...span.handlers}
         role="listbox"
         aria-multiselectable="true"
-        aria-label="The chords of the tune"
+        aria-label={t('The chords of the tune')}
         aria-orientation="horizontal"
         tabIndex={0}
         aria-activedescendant={columns.length > 0 ? `column-${selected}` : undefined}

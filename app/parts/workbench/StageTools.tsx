@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import BookmarkAdd from '@mui/icons-material/BookmarkAddOutlined';
 import SelectAll from '@mui/icons-material/SwapHoriz';
 import ZoomIn from '@mui/icons-material/ZoomIn';
@@ -24,17 +25,27 @@ export function StageTools({ onZoom, onKeep, ...extending }: StageToolsProps) {
 /* Drawn anew only when something in it changes: a stage is drawn often. */
 const Tools = memo(function Tools({ onZoom, isExtending, onExtending, onKeep }: StageToolsProps) {
   return (
-    <div className="stage-zoom" role="group" aria-label="How near">
-      <IconButton size="small" aria-label="See more bars" title="See more bars (−)" onClick={() => onZoom(-1)}>
+    <div className="stage-zoom" role="group" aria-label={t('How near')}>
+      <IconButton
+        size="small"
+        aria-label={t('See more bars')}
+        title={t('See more bars (−)')}
+        onClick={() => onZoom(-1)}
+      >
         <ZoomOut fontSize="small" />
       </IconButton>
-      <IconButton size="small" aria-label="See them larger" title="See them larger (+)" onClick={() => onZoom(1)}>
+      <IconButton
+        size="small"
+        aria-label={t('See them larger')}
+        title={t('See them larger (+)')}
+        onClick={() => onZoom(1)}
+      >
         <ZoomIn fontSize="small" />
       </IconButton>
       <IconButton
         size="small"
-        aria-label="Select several chords"
-        title="Select several chords: the next tap takes all up to there (Shift →)"
+        aria-label={t('Select several chords')}
+        title={t('Select several chords: the next tap takes all up to there (Shift →)')}
         aria-pressed={isExtending}
         className={`stage-select ${isExtending ? 'stage-extends' : ''}`}
         onClick={() => onExtending(!isExtending)}
@@ -43,8 +54,8 @@ const Tools = memo(function Tools({ onZoom, isExtending, onExtending, onKeep }: 
       </IconButton>
       <IconButton
         size="small"
-        aria-label="Keep what is selected as a move"
-        title="Keep what is selected as a move, for any key (K)"
+        aria-label={t('Keep what is selected as a move')}
+        title={t('Keep what is selected as a move, for any key (K)')}
         onClick={onKeep}
       >
         <BookmarkAdd fontSize="small" />

@@ -21,6 +21,7 @@ import {
   suffixOf,
   type Group,
   type Style,
+  t,
 } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { Tastes } from './useTaste.ts';
@@ -42,7 +43,7 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
   const change = (next: Style) => onStyle(next.id, next);
   const copy = () => {
     const id = `own-${Date.now().toString(36)}`;
-    onStyle(id, { ...style, id, name: `${style.name}, mine` });
+    onStyle(id, { ...style, id, name: t('{name}, mine', { name: style.name }) });
     onTaste({ ...taste, style: id, stray: style.stray });
     setShown(id);
   };
@@ -50,14 +51,14 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
     onTaste({ ...taste, off: taste.off.includes(id) ? taste.off.filter((other) => other !== id) : [...taste.off, id] });
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
-      <DialogTitle>Styles</DialogTitle>
+      <DialogTitle>{t('Styles')}</DialogTitle>
       <DialogContent>
         <Tabs
           value={style.id}
           onChange={(_, id: string) => setShown(id)}
           variant="scrollable"
           allowScrollButtonsMobile
-          aria-label="Styles"
+          aria-label={t('Styles')}
         >
           {styles.map(({ id, name }) => (
             <Tab key={id} value={id} label={name} />
@@ -69,7 +70,7 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
           ) : (
             <TextField
               size="small"
-              label="Name"
+              label={t('Name')}
               key={style.id}
               defaultValue={style.name}
               onBlur={({ target }) =>
@@ -78,7 +79,7 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
             />
           )}
           <Button variant="outlined" onClick={copy}>
-            Copy to change
+            {t('Copy to change')}
           </Button>
           {!isOurs(style) && (
             <Button
@@ -87,18 +88,20 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
                 onTaste({ ...taste, style: null });
               }}
             >
-              Delete
+              {t('Delete')}
             </Button>
           )}
         </div>
         {isOurs(style) ? (
           <p className="dialog-lead">
-            Colours it likes, best first: <Glyphs text={style.colours.map(musical).join('  ')} />
+            {t('Colours it likes, best first:')} <Glyphs text={style.colours.map(musical).join('  ')} />
           </p>
         ) : (
           <ColoursField key={style.id} style={style} onChange={(colours) => change({ ...style, colours })} />
         )}
-        <p className="dialog-lead">How much each kind of move is wanted, and which moves this tune may have at all.</p>
+        <p className="dialog-lead">
+          {t('How much each kind of move is wanted, and which moves this tune may have at all.')}
+        </p>
         {GROUPS.filter((group) => group !== 'kept').map((group) => (
           <GroupRow
             key={group}
@@ -121,9 +124,9 @@ export function StyleSheet({ tastes, onClose }: StyleSheetProps) {
             onClose();
           }}
         >
-          Use {style.name}
+          {t('Use {name}', { name: style.name })}
         </Button>
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{t('Close')}</Button>
       </DialogActions>
     </Dialog>
   );
@@ -145,13 +148,13 @@ function ColoursField({
       fullWidth
       size="small"
       margin="normal"
-      label="Colours it likes, best first"
+      label={t('Colours it likes, best first')}
       value={text}
       error={wrong !== undefined}
       helperText={
         wrong === undefined
-          ? 'Write them as in 6/9 m9 13sus4'
-          : `“${wrong}” is no colour. Write it like 6/9, m9 or 13sus4.`
+          ? t('Write them as in 6/9 m9 13sus4')
+          : t('“{wrong}” is no colour. Write it like 6/9, m9 or 13sus4.', { wrong })
       }
       onChange={(event) => setText(event.target.value)}
       onBlur={() => wrong === undefined && onChange(words.map((word) => suffixOf(parseSuffix(word)!)))}
@@ -174,7 +177,7 @@ function GroupRow({ group, weight, off, onWeight, onToggle }: GroupRowProps) {
   return (
     <details className="style-group">
       <summary>
-        <span>{GROUP_NAMES[group]}</span>
+        <span>{t(GROUP_NAMES[group])}</span>
         <Slider
           size="small"
           min={0}
@@ -183,20 +186,22 @@ function GroupRow({ group, weight, off, onWeight, onToggle }: GroupRowProps) {
           marks
           value={weight}
           disabled={onWeight === null}
-          aria-label={`How much ${GROUP_NAMES[group]} is wanted`}
+          aria-label={t('How much {group_names} is wanted', { group_names: GROUP_NAMES[group] })}
           onClick={(event) => event.preventDefault()}
           onChange={(_, value) => onWeight?.(value as number)}
         />
-        <small>{on === moves.length ? `${on} moves` : `${on} of ${moves.length} moves`}</small>
+        <small>
+          {on === moves.length ? t('{on} moves', { on }) : t('{on} of {moves} moves', { on, moves: moves.length })}
+        </small>
       </summary>
       <ul>
         {moves.map(({ id, name, mood, stray, reason }) => (
           <li key={id}>
             <FormControlLabel
               control={<Checkbox size="small" checked={!off.includes(id)} onChange={() => onToggle(id)} />}
-              label={`${name}: ${mood} (stray ${stray})`}
+              label={t('{name}: {mood} (stray {stray})', { name: t(name), mood: t(mood), stray })}
             />
-            <small>{reason.replace(/\{\w+\}/g, '…')}</small>
+            <small>{t(reason).replace(/\{\w+\}/g, '…')}</small>
           </li>
         ))}
       </ul>

@@ -3,7 +3,9 @@ import type { ReactNode } from 'react';
 import {
   barsText,
   otherGripsText,
+  plural,
   priceText,
+  t,
   takeStatus,
   wishPlaceText,
   type ArrangedColumn,
@@ -52,24 +54,26 @@ function Status(props: TakeStatusProps) {
       <div className="take-status">
         <p>
           <b>
-            Trying <Glyphs text={tried} />
+            {t('Trying')} <Glyphs text={tried} />
           </b>
           {consequence && `: ${otherGripsText(others.size)}${others.size > 0 ? `, ${barsOf(others)}` : ''}`}
         </p>
         {held && others.size > 0 && (
-          <Button size="small" onClick={trial.keepRest} title="The other grips stay where they are (Shift Enter)">
-            Keep the rest <span className="take-price">{priceText(held.extra)}</span>
+          <Button size="small" onClick={trial.keepRest} title={t('The other grips stay where they are (Shift Enter)')}>
+            {t('Keep the rest')} <span className="take-price">{priceText(held.extra)}</span>
           </Button>
         )}
       </div>
     );
   const changed = columns.flatMap(({ at }, i) => (moved.has(at) ? [i] : []));
   return (
-    <div className="take-status" role="group" aria-label="How the take stands">
+    <div className="take-status" role="group" aria-label={t('How the take stands')}>
       <Facts {...props} />
       {changed.length > 0 && (
         <Fact onMark={props.onMark} columns={changed}>
-          last change: {changed.length} grip{changed.length === 1 ? '' : 's'}, {barsOf(moved)}
+          {plural(changed.length, 'last change: {n} grip, {bars}', 'last change: {n} grips, {bars}', {
+            bars: barsOf(moved),
+          })}
         </Fact>
       )}
     </div>
@@ -117,42 +121,49 @@ function Facts({
     <>
       {unheld.length > 0 && (
         <Fact columns={unheld} onMark={onMark} isWrong>
-          {unheld.length} that this hand cannot hold
+          {t('{unheld} that this hand cannot hold', { unheld: unheld.length })}
         </Fact>
       )}
       <Fact columns={unsaid} onMark={onMark} isWrong={isWrong}>
         {unsaid.length === 0
-          ? `all ${saying.length} say their chord`
-          : `${unsaid.length} of ${saying.length} ${isWrong ? (unsaid.length === 1 ? 'says' : 'say') + ' another chord, or half of it' : 'said in part'}`}
+          ? t('all {all} say their chord', { all: saying.length })
+          : isWrong
+            ? plural(
+                unsaid.length,
+                '{n} of {all} says another chord, or half of it',
+                '{n} of {all} say another chord, or half of it',
+                { all: saying.length },
+              )
+            : t('{n} of {all} said in part', { n: unsaid.length, all: saying.length })}
       </Fact>
       {clashes !== null && (
         <Fact columns={[...new Set(clashes.map(({ at }) => at))]} onMark={onMark} isWrong={clashes.length > 0}>
           {clashes.length === 0
-            ? 'nothing clashes with the melody'
-            : `${clashes.length} ${clashes.length === 1 ? 'note clashes' : 'notes clash'} with the melody`}
+            ? t('nothing clashes with the melody')
+            : plural(clashes.length, '{n} note clashes with the melody', '{n} notes clash with the melody')}
         </Fact>
       )}
       {unisons.length > 0 && (
         <Fact columns={unisons} onMark={onMark}>
-          {unisons.length} in unison with the melody
+          {t('{unisons} in unison with the melody', { unisons: unisons.length })}
         </Fact>
       )}
       {added.length > 0 && (
         <Fact columns={added} onMark={onMark}>
-          something added in {added.length}
+          {t('something added in {added}', { added: added.length })}
         </Fact>
       )}
       <Fact columns={bass.root} onMark={onMark}>
-        root lowest in {bass.root.length}
+        {t('root lowest in {root}', { root: bass.root.length })}
       </Fact>
       {bass.other.length > 0 && (
         <Fact columns={bass.other} onMark={onMark}>
-          another note lowest in {bass.other.length}
+          {t('another note lowest in {other}', { other: bass.other.length })}
         </Fact>
       )}
       {bass.rootless.length > 0 && (
         <Fact columns={bass.rootless} onMark={onMark}>
-          no root in {bass.rootless.length}
+          {t('no root in {rootless}', { rootless: bass.rootless.length })}
         </Fact>
       )}
       {status.kept.length > 0 && (
@@ -160,24 +171,28 @@ function Facts({
           size="small"
           className="fact"
           onClick={onSolveAnew}
-          title="These grips stand as the take was kept; let go, they follow the rules and the hand of today"
+          title={t('These grips stand as the take was kept; let go, they follow the rules and the hand of today')}
         >
-          <span>{status.kept.length === status.sounding.length ? 'all' : status.kept.length} as kept: solve anew</span>
+          <span>
+            {t('{kept} as kept: solve anew', {
+              kept: status.kept.length === status.sounding.length ? t('all') : status.kept.length,
+            })}
+          </span>
         </Button>
       )}
       {(['pinned', 'chosen', 'moved'] as const).map(
         (what) =>
           status[what].length > 0 && (
             <Fact key={what} columns={status[what]} onMark={onMark}>
-              {status[what].length} {what === 'moved' ? 'by moves' : what}
+              {status[what].length} {what === 'moved' ? t('by moves') : what}
             </Fact>
           ),
       )}
       {wishes.length > 0 && (
         <Anchored
-          label={`Wishes of the take: ${wishes.length}`}
+          label={t('Wishes of the take: {wishes}', { wishes: wishes.length })}
           icon={null}
-          text={`${wishes.length} wish${wishes.length === 1 ? '' : 'es'}${unmet > 0 ? `, ${unmet} not met` : ''}`}
+          text={`${plural(wishes.length, '{n} wish', '{n} wishes')}${unmet > 0 ? t(', {unmet} not met', { unmet }) : ''}`}
           className={unmet > 0 ? 'fact fact-wrong' : 'fact'}
         >
           {(close) =>
@@ -195,13 +210,13 @@ function Facts({
               </MenuItemLater>,
               <MenuItemLater
                 key={`${one.at}/${one.from}/back`}
-                aria-label={`Take back: ${wishPlaceText(one, columns)}`}
+                aria-label={t('Take back: {wishPlace}', { wishPlace: wishPlaceText(one, columns) })}
                 onClick={() => {
                   close();
                   onDropWish(one);
                 }}
               >
-                Take it back
+                {t('Take it back')}
               </MenuItemLater>,
             ])
           }

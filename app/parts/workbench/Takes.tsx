@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import { Suspense, useState } from 'react';
 import { Link, useFetcher, useNavigate } from 'react-router';
 import { theOutbox } from '../../keep/browser.ts';
@@ -44,7 +45,7 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
   };
   return (
     <>
-      <Anchored label="Takes" icon={null} text={here?.name ?? 'Take'} className="head-take">
+      <Anchored label={t('Takes')} icon={null} text={here?.name ?? t('Take')} className="head-take">
         {(close) => [
           ...takes.map(({ id, name, unreadable }) => (
             <MenuItemLater
@@ -57,7 +58,7 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
               }}
             >
               {name}
-              {unreadable && ' (cannot be read; save its raw text)'}
+              {unreadable && ` ${t('(cannot be read; save its raw text)')}`}
             </MenuItemLater>
           )),
           <DividerLater key="line" />,
@@ -68,10 +69,10 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
               onThreeTakes();
             }}
           >
-            Three takes of the tune…
+            {t('Three takes of the tune…')}
           </MenuItemLater>,
           <MenuItemLater key="place" component={Link} to={`/tunes/${tuneId}/takes?take=${takeId}`} onClick={close}>
-            Two takes side by side…
+            {t('Two takes side by side…')}
           </MenuItemLater>,
           <MenuItemLater
             key="rename"
@@ -80,7 +81,7 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
               setRenaming(true);
             }}
           >
-            Rename this take…
+            {t('Rename this take…')}
           </MenuItemLater>,
           <MenuItemLater
             key="delete"
@@ -90,7 +91,7 @@ export function Takes({ takes, takeId, tuneId, onThreeTakes }: TakesProps) {
               void remove();
             }}
           >
-            Delete this take
+            {t('Delete this take')}
           </MenuItemLater>,
         ]}
       </Anchored>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { tappedTempo } from '../../../core/index.ts';
+import { tappedTempo, t } from '../../../core/index.ts';
 
 interface TapProps {
   /** In beats a minute. */
@@ -23,7 +23,7 @@ export function Tap({ onTempo }: TapProps) {
       onPointerDown={({ timeStamp }) => tap(timeStamp / 1000)}
       onKeyDown={({ key, repeat, timeStamp }) => !repeat && (key === ' ' || key === 'Enter') && tap(timeStamp / 1000)}
     >
-      Tap
+      {t('Tap')}
     </button>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '../../../core/index.ts';
 import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
@@ -21,14 +22,14 @@ export function TasteFields({ tastes: { taste, setTaste: onTaste, styles }, onEd
       <TextField
         select
         size="small"
-        label="Style"
+        label={t('Style')}
         value={taste.style ?? ''}
         onChange={({ target }) =>
           target.value === EDIT ? onEdit() : onTaste({ ...taste, style: target.value || null })
         }
         slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
       >
-        <MenuItem value="">Any</MenuItem>
+        <MenuItem value="">{t('Any')}</MenuItem>
         {styles.map(({ id, name, words: about }) => (
           <MenuItem key={id} value={id}>
             <span>
@@ -38,18 +39,18 @@ export function TasteFields({ tastes: { taste, setTaste: onTaste, styles }, onEd
           </MenuItem>
         ))}
         <MenuItem value={EDIT} divider>
-          See and change the styles…
+          {t('See and change the styles…')}
         </MenuItem>
       </TextField>
       <label className="taste-stray">
-        Stray {taste.stray}
+        {t('Stray {stray}', { stray: taste.stray })}
         <Slider
           size="small"
           min={0}
           max={FARTHEST}
           step={1}
           value={taste.stray}
-          aria-label="How far moves may stray"
+          aria-label={t('How far moves may stray')}
           onChange={(_, stray) => onTaste({ ...taste, stray: stray as number })}
         />
       </label>

@@ -1,3 +1,4 @@
+import { t, type Decision, type Decisions, type NamedMove, type Patch } from '../../../core/index.ts';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -9,7 +10,6 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Switch from '@mui/material/Switch';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { Suspense, useEffect, useState } from 'react';
-import type { Decision, Decisions, NamedMove, Patch } from '../../../core/index.ts';
 import type { FoundTake, Job } from '../../work/questions.ts';
 import { useWholeTakes } from '../../work/useWholeTakes.ts';
 import { later } from '../frame/later.tsx';
@@ -78,48 +78,52 @@ export function ThreeTakes({ job, kept, tastes, selection, of, bars, onTake, onC
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `asked` says all that matters
   }, [asked, find]);
   const use = (take: FoundTake) => {
-    onTake(between(job.cells, take.cells), `a whole take: ${take.name}`);
+    onTake(between(job.cells, take.cells), t('a whole take: {name}', { name: take.name }));
     onClose();
   };
   return (
     <Dialog open fullWidth fullScreen={isPhone} maxWidth="lg" onClose={onClose} aria-labelledby="takes-title">
-      <DialogTitle id="takes-title">Three takes</DialogTitle>
+      <DialogTitle id="takes-title">{t('Three takes')}</DialogTitle>
       <DialogContent className="three-takes">
-        <p>Chords, grips and connection, chosen together for this style and hand; each of them sounds different.</p>
+        <p>
+          {t('Chords, grips and connection, chosen together for this style and hand; each of them sounds different.')}
+        </p>
         <div className="taste">
           <TasteFields tastes={tastes} onEdit={() => setEditing(true)} />
           <FormControlLabel
             control={<Switch size="small" checked={!anew} onChange={(_, keep) => setAnew(!keep)} />}
-            label="Keep the colours and moves I chose"
+            label={t('Keep the colours and moves I chose')}
           />
           {selection && (
             <FormControlLabel
               control={<Switch size="small" checked={isPart} onChange={(_, on) => setPart(on)} />}
-              label={`Only ${selection.place}`}
+              label={t('Only {place}', { place: selection.place })}
             />
           )}
         </div>
         {bars > LONG && !isPart && (
           <p>
-            {bars} bars are many to look at as a whole: it may take minutes, and can be stopped. Select some bars on the
-            bench first, and only those are looked at.
+            {t(
+              '{bars} bars are many to look at as a whole: it may take minutes, and can be stopped. Select some bars on the bench first, and only those are looked at.',
+              { bars },
+            )}
           </p>
         )}
         <Suspense>{editing && <StyleSheet tastes={tastes} onClose={() => setEditing(false)} />}</Suspense>
         <div className="takes-progress" role="status">
           {phase !== null && (
             <>
-              <span>{phase.phase === 'shapes' ? 'What this hand can hold…' : 'All ways through the tune…'}</span>
-              <LinearProgress variant="determinate" value={phase.share * 100} aria-label="Looking for takes" />
+              <span>{phase.phase === 'shapes' ? t('What this hand can hold…') : t('All ways through the tune…')}</span>
+              <LinearProgress variant="determinate" value={phase.share * 100} aria-label={t('Looking for takes')} />
               <Button size="small" onClick={stop}>
-                Stop
+                {t('Stop')}
               </Button>
             </>
           )}
         </div>
         {failed !== null && <Alert severity="error">{failed}</Alert>}
         {takes !== null && (
-          <ol className={phase === null ? 'found-takes' : 'found-takes stale'} aria-label="Takes">
+          <ol className={phase === null ? 'found-takes' : 'found-takes stale'} aria-label={t('Takes')}>
             {takes.map((take, i) => (
               <FoundTakeRow
                 key={i}
@@ -139,9 +143,9 @@ export function ThreeTakes({ job, kept, tastes, selection, of, bars, onTake, onC
             ))}
           </ol>
         )}
-        {takes?.length === 0 && <p>This hand can hold none of these chords: look at the player first.</p>}
+        {takes?.length === 0 && <p>{t('This hand can hold none of these chords: look at the player first.')}</p>}
         {takes !== null && takes.length > 0 && takes.length < count && phase === null && (
-          <p>There are no more that differ in a quarter of the beats.</p>
+          <p>{t('There are no more that differ in a quarter of the beats.')}</p>
         )}
       </DialogContent>
       <DialogActions>
@@ -149,10 +153,10 @@ export function ThreeTakes({ job, kept, tastes, selection, of, bars, onTake, onC
           onClick={() => setCount(count + 1)}
           disabled={phase !== null || takes === null || takes.length < count || count >= MOST}
         >
-          Another
+          {t('Another')}
         </Button>
         <Button variant="contained" color="secondary" onClick={onClose}>
-          Back to the bench
+          {t('Back to the bench')}
         </Button>
       </DialogActions>
     </Dialog>

@@ -2,8 +2,10 @@ import Button from '@mui/material/Button';
 import {
   carriedText,
   handChange,
+  plural,
   priceText,
   spelledPitch,
+  t,
   type ArrangedColumn,
   type Grip,
 } from '../../../core/index.ts';
@@ -41,20 +43,20 @@ export function TuneStrings({ at, here, before, solved, onPeek, onChoose }: Tune
         </p>
       )}
       {others.length > 0 && (
-        <div className="ways-out" role="group" aria-label="The tune on another string">
+        <div className="ways-out" role="group" aria-label={t('The tune on another string')}>
           {others.map(({ string, count: grips, grip: other, extra }) => (
             <Button
               key={string}
               size="small"
               variant="outlined"
-              title={`${other.grip}; ${grips} ${grips === 1 ? 'grip' : 'grips'} there`}
+              title={t('{grip}; {plural} there', { grip: other.grip, plural: plural(grips, '{n} grip', '{n} grips') })}
               onMouseEnter={() => onPeek(other)}
               onMouseLeave={() => onPeek(null)}
               onFocus={() => onPeek(other)}
               onBlur={() => onPeek(null)}
               onClick={() => onChoose(other)}
             >
-              string {count - string} <small>{priceText(extra)}</small>
+              {t('string {count}', { count: count - string })} <small>{priceText(extra)}</small>
             </Button>
           ))}
         </div>

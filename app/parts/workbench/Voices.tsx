@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import {
+  locale,
   musical,
   noteIn,
   noteText,
@@ -9,6 +10,7 @@ import {
   pitchText,
   SERVES_HEADINGS,
   servingText,
+  t,
   VOICE_WAYS,
   wayText,
   type Column,
@@ -41,9 +43,9 @@ interface VoicesProps {
 /** Each voice of the grip sent where one likes at the next change, and everything that can come of it. */
 export function Voices({ voices, column, next, guitar, noteNames, trying, onTry, onKeep, onHear }: VoicesProps) {
   const { pitches, ways, armed, found: steered } = voices;
-  if (pitches.length === 0) return <p className="side-empty">No chord sounds here.</p>;
+  if (pitches.length === 0) return <p className="side-empty">{t('No chord sounds here.')}</p>;
   if (next === null)
-    return <p className="side-empty">Nothing follows this chord. Select one that another comes after.</p>;
+    return <p className="side-empty">{t('Nothing follows this chord. Select one that another comes after.')}</p>;
   const name = (pitch: Midi) => {
     const note = column.chord && noteIn(column.chord, pitchClassOf(pitch));
     return note ? noteText(note, noteNames) : pitchText(pitch, noteNames);
@@ -53,15 +55,15 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
     <div className="voices">
       <p>
         <span>
-          To <Glyphs text={musical(next.symbol)} /> in bar {next.slot.bar}, each voice goes
+          {t('To')} <Glyphs text={musical(next.symbol)} /> {t('in bar {bar}, each voice goes', { bar: next.slot.bar })}
         </span>
         {steers && (
           <Button size="small" onClick={voices.free}>
-            All free
+            {t('All free')}
           </Button>
         )}
       </p>
-      <ul className="voices-ways" aria-label="Voices, from the top">
+      <ul className="voices-ways" aria-label={t('Voices, from the top')}>
         {pitches
           .map((pitch, v) => ({ pitch, v }))
           .reverse()
@@ -72,7 +74,7 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
                 <Glyphs text={musical(name(pitch))} />
               </b>
               <Ways
-                label={`${name(pitch)}, voice ${row + 1}`}
+                label={t('{name}, voice {row}', { name: name(pitch), row: row + 1 })}
                 way={ways[v]!}
                 noteNames={noteNames}
                 onWay={(way) => voices.set(v, way)}
@@ -81,10 +83,10 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
           ))}
       </ul>
       {steered === null ? (
-        <p className="side-empty">Looking where they can go…</p>
+        <p className="side-empty">{t('Looking where they can go…')}</p>
       ) : (
         <>
-          <ul className="options" aria-label="What can come of it">
+          <ul className="options" aria-label={t('What can come of it')}>
             {steered.outcomes.map((outcome, i) => (
               <Row
                 key={`${outcome.grip.grip} ${wayText(outcome)}`}
@@ -100,10 +102,13 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
           </ul>
           <p className="side-empty">
             {steered.outcomes.length === 0
-              ? 'Nothing that this hand can hold comes of it. Set a voice free, or send it the other way.'
+              ? t('Nothing that this hand can hold comes of it. Set a voice free, or send it the other way.')
               : steered.all > steered.outcomes.length
-                ? `The nearest ${steered.outcomes.length} of ${steered.all.toLocaleString('en')}: send a voice to see others.`
-                : `That is all this hand can hold.`}
+                ? t('The nearest {outcomes} of {all}: send a voice to see others.', {
+                    outcomes: steered.outcomes.length,
+                    all: steered.all.toLocaleString(locale()),
+                  })
+                : t('That is all this hand can hold.')}
           </p>
         </>
       )}
@@ -136,7 +141,7 @@ function Ways({ label, way, noteNames, onWay }: WaysProps) {
       ))}
       {exact !== null && (
         <ToggleButton value={exact}>
-          to <Glyphs text={musical(exact)} />
+          {t('to')} <Glyphs text={musical(exact)} />
         </ToggleButton>
       )}
     </ToggleButtonGroup>
@@ -160,7 +165,7 @@ function Row({ outcome, heading, guitar, ...row }: RowProps) {
   return (
     <OptionRow
       {...row}
-      heading={heading ? SERVES_HEADINGS[serves] : null}
+      heading={heading ? t(SERVES_HEADINGS[serves]) : null}
       name={grip.grip}
       stands={false}
       extra={extra}

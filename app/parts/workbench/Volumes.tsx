@@ -1,3 +1,4 @@
+import { msg, t, type Msg } from '../../../core/index.ts';
 import VolumeOff from '@mui/icons-material/VolumeOff';
 import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import IconButton from '@mui/material/IconButton';
@@ -15,12 +16,12 @@ interface VolumesProps {
   readonly onClose: () => void;
 }
 
-const NAMES: Readonly<Record<Heard, string>> = {
-  guitar: 'Guitar',
-  melody: 'Melody',
-  bass: 'Bass',
-  brushes: 'Brushes',
-  click: 'Click',
+const NAMES: Readonly<Record<Heard, Msg>> = {
+  guitar: msg('Guitar'),
+  melody: msg('Melody'),
+  bass: msg('Bass'),
+  brushes: msg('Brushes'),
+  click: msg('Click'),
 };
 
 /** How loud the guitar, the band and the click are; each may be silent, or alone. */
@@ -32,19 +33,19 @@ export function Volumes({ anchor, mix, hasMelody, onClose }: VolumesProps) {
     const others = HEARD_PARTS.filter((one) => one !== part);
     const isAlone = !isSilent && others.every((one) => silent.includes(one));
     return (
-      <div key={part} role="group" aria-label={name} className="volume" data-silent={isSilent}>
-        <span>{name}</span>
+      <div key={part} role="group" aria-label={t(name)} className="volume" data-silent={isSilent}>
+        <span>{t(name)}</span>
         <Slider
           size="small"
           min={0}
           max={1}
           step={0.05}
           value={levels[part]}
-          aria-label={`${name} volume`}
+          aria-label={t('{name} volume', { name })}
           onChange={(_, value) => setLevels({ ...levels, [part]: value as number })}
         />
         <IconButton
-          aria-label={`${name} silent`}
+          aria-label={t('{name} silent', { name })}
           aria-pressed={isSilent}
           onClick={() => setSilent(isSilent ? silent.filter((one) => one !== part) : [...silent, part])}
         >
@@ -54,10 +55,10 @@ export function Volumes({ anchor, mix, hasMelody, onClose }: VolumesProps) {
           type="button"
           className="volume-only"
           aria-pressed={isAlone}
-          aria-label={`${name} only`}
+          aria-label={t('{name} only', { name })}
           onClick={() => setSilent(isAlone ? [] : others)}
         >
-          only
+          {t('only')}
         </button>
       </div>
     );
@@ -66,7 +67,7 @@ export function Volumes({ anchor, mix, hasMelody, onClose }: VolumesProps) {
     <Popover anchorEl={anchor} open onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
       <div className="volumes">
         {HEARD_PARTS.filter((part) => part !== 'melody' || hasMelody).map(row)}
-        <p>With the guitar silent, play it yourself. With headphones, start low.</p>
+        <p>{t('With the guitar silent, play it yourself. With headphones, start low.')}</p>
       </div>
     </Popover>
   );

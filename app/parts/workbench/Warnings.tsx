@@ -2,7 +2,7 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { barsText, musical, problemLine, type Kept } from '../../../core/index.ts';
+import { barsText, musical, problemLine, type Kept, t } from '../../../core/index.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
@@ -31,18 +31,18 @@ export function Warnings({ tuneId, unread, arrangement, failed, onMark, kept, on
     <>
       {kept && (
         <Alert severity="info" className="bench-note" onClose={onDismiss}>
-          This chord was changed in another window. Your change is kept in “{kept.name}”.{' '}
+          {t('This chord was changed in another window. Your change is kept in “{name}”.', { name: kept.name })}{' '}
           <Link className="snack-link" to={`?take=${kept.id}`} reloadDocument>
-            Open it
+            {t('Open it')}
           </Link>
         </Alert>
       )}
       {(unread === null || unread.length > 0) && (
         <Alert severity="warning" className="bench-note">
           {unread === null
-            ? 'Something in the chart cannot be read, and stands as it was.'
-            : `The chart cannot be read in ${barsText(unread)}; there it stands as it was.`}{' '}
-          <Link to={`/tunes/${tuneId}/chart`}>Mend the chart</Link>
+            ? t('Something in the chart cannot be read, and stands as it was.')
+            : t('The chart cannot be read in {bars}; there it stands as it was.', { bars: barsText(unread) })}{' '}
+          <Link to={`/tunes/${tuneId}/chart`}>{t('Mend the chart')}</Link>
         </Alert>
       )}
       {unheld.length > 0 && (
@@ -52,16 +52,18 @@ export function Warnings({ tuneId, unread, arrangement, failed, onMark, kept, on
           action={
             <>
               <Button size="small" color="inherit" onClick={() => onMark(unheld)}>
-                Show {unheld.length === 1 ? 'it' : 'them'}
+                {unheld.length === 1 ? t('Show it') : t('Show them')}
               </Button>
               <Button size="small" color="inherit" component={Link} to={`/players?tune=${tuneId}`}>
-                Another hand
+                {t('Another hand')}
               </Button>
             </>
           }
         >
           <Glyphs
-            text={`This hand cannot hold ${unheldText(unheld.map((i) => columns[i]!.column))}; the path goes on past it.`}
+            text={t('This hand cannot hold {unheld}; the path goes on past it.', {
+              unheld: unheldText(unheld.map((i) => columns[i]!.column)),
+            })}
           />
         </Alert>
       )}
@@ -70,7 +72,7 @@ export function Warnings({ tuneId, unread, arrangement, failed, onMark, kept, on
           {lines.slice(0, 3).join(' ')}
         </Alert>
       )}
-      {failed && <Alert severity="error">The arrangement could not be worked out: {failed}</Alert>}
+      {failed && <Alert severity="error">{t('The arrangement could not be worked out: {failed}', { failed })}</Alert>}
     </>
   );
 }
@@ -79,5 +81,7 @@ export function Warnings({ tuneId, unread, arrangement, failed, onMark, kept, on
 function unheldText(columns: readonly ArrangedTake['columns'][number]['column'][]): string {
   const bars = new Map<string, number[]>();
   for (const { symbol, slot } of columns) bars.set(symbol, [...(bars.get(symbol) ?? []), slot.bar]);
-  return [...bars].map(([symbol, those]) => `${musical(symbol)} in ${barsText(those)}`).join(', ');
+  return [...bars]
+    .map(([symbol, those]) => t('{symbol} in {bars}', { symbol: musical(symbol), bars: barsText(those) }))
+    .join(', ');
 }

@@ -8,6 +8,7 @@ import {
   whyText,
   type Arrangement,
   type NoteNames,
+  t,
 } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { NextBest } from '../../work/questions.ts';
@@ -32,18 +33,18 @@ export function WayTold({ at, tune, nextBest, noteNames }: WayProps) {
       {from !== null && (
         <>
           <dt>
-            <Glyphs text={`From ${from}`} />
+            <Glyphs text={t('From {from}', { from })} />
           </dt>
           <dd>
             <Glyphs text={whyText(before, here, noteNames)} />
           </dd>
         </>
       )}
-      <dt>What it costs</dt>
+      <dt>{t('What it costs')}</dt>
       <dd>{costText(here.terms)}</dd>
       {nextBest && (
         <>
-          <dt>Instead of it</dt>
+          <dt>{t('Instead of it')}</dt>
           <dd>
             <Glyphs text={nextBestText(nextBest)} />.
           </dd>
@@ -52,12 +53,12 @@ export function WayTold({ at, tune, nextBest, noteNames }: WayProps) {
       {after && (
         <>
           <dt>
-            <Glyphs text={`On to ${musical(after.column.symbol)}`} />
+            <Glyphs text={t('On to {symbol}', { symbol: musical(after.column.symbol) })} />
           </dt>
           <dd>{joinText(after)}</dd>
         </>
       )}
-      <dt>The whole tune</dt>
+      <dt>{t('The whole tune')}</dt>
       <dd>
         {figuresText(tune.figures)}. {rootPositionText(tune.rootPosition)}.
       </dd>

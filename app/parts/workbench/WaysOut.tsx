@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { difficultyWord, priceText, wayOutText, type Grip } from '../../../core/index.ts';
+import { difficultyWord, priceText, wayOutText, type Grip, t } from '../../../core/index.ts';
 import type { EasierGrip } from '../../work/questions.ts';
 import './workbench.css';
 
@@ -14,7 +14,7 @@ interface WaysOutProps {
 export function WaysOut({ easier, onPeek, onChoose }: WaysOutProps) {
   if (easier === null || easier.length === 0) return null;
   return (
-    <div className="ways-out" role="group" aria-label="Ways out of a hard grip">
+    <div className="ways-out" role="group" aria-label={t('Ways out of a hard grip')}>
       {easier.map(({ way, grip, extra }) => (
         <Button
           key={way}

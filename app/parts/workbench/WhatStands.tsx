@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { caution, impliedText, musical, readingSentence } from '../../../core/index.ts';
+import { caution, impliedText, musical, readingSentence, t } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { later } from '../frame/later.tsx';
@@ -48,20 +48,26 @@ function Told(props: WhatStandsProps) {
                 {said.leans && (
                   <em>
                     {' '}
-                    It was made for the chord {said.leans === 'next' ? 'after it' : 'before it'}, and that has changed.
+                    {t('It was made for the chord {which}, and that has changed.', {
+                      which: said.leans === 'next' ? t('after it') : t('before it'),
+                    })}
                   </em>
                 )}
               </p>
             )}
             <p>
-              The chart says <Glyphs text={musical(column.plain)} />
+              {t('The chart says')} <Glyphs text={musical(column.plain)} />
               {!slot.reading && !column.plain.endsWith('.') && '.'}
               {slot.reading && (
                 <>
-                  , <Glyphs text={musical(slot.reading.numeral)} /> in{' '}
+                  , <Glyphs text={musical(slot.reading.numeral)} /> {t('in')}{' '}
                   <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
                   <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
-                  {slot.also.length > 0 && <Glyphs text={` Also: ${readingSentence(slot.also[0]!)}`} />}
+                  {slot.also.length > 0 && (
+                    <Glyphs
+                      text={` ${t('Also: {readingSentence}', { readingSentence: readingSentence(slot.also[0]!) })}`}
+                    />
+                  )}
                 </>
               )}
             </p>
@@ -73,7 +79,7 @@ function Told(props: WhatStandsProps) {
             {/* In a line: its reason stands under Between. */}
             {at.added.map(({ name, reason }) => (
               <p key={name} className="told-added" title={reason}>
-                Added: <b>{name}</b>
+                {t('Added:')} <b>{name}</b>
               </p>
             ))}
             {decision?.voicing?.led && column.chord && grip && (

@@ -3,16 +3,21 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import {
   areasOf,
+  barsText,
   FAMILIES,
-  MANNERS,
+  inSentence,
   MANNER_WORDS,
+  MANNERS,
+  msg,
   musical,
   parseFrets,
   pitchText,
+  t,
   wishText,
   type Column,
   type LineWay,
   type Manner,
+  type Msg,
   type NoteNames,
   type Wish,
   type WishKind,
@@ -42,12 +47,12 @@ interface WishesProps {
 }
 
 const ANY = 'any';
-const LINES: readonly (readonly [LineWay | typeof ANY, string])[] = [
-  [ANY, 'free'],
-  ['falling', 'falls'],
-  ['rising', 'rises'],
-  ['still', 'stays'],
-  ['chromatic', 'half steps'],
+const LINES: readonly (readonly [LineWay | typeof ANY, Msg])[] = [
+  [ANY, msg('free')],
+  ['falling', msg('falls')],
+  ['rising', msg('rises')],
+  ['still', msg('stays')],
+  ['chromatic', msg('half steps')],
 ];
 const NOTES = [ANY, '3', '4', '5'] as const;
 /** Sets of neighbouring strings, by number. */
@@ -60,10 +65,10 @@ const STRING_SETS = [
 ] as const;
 
 const FINGERS = [
-  [1, 'index'],
-  [2, 'middle'],
-  [3, 'ring'],
-  [4, 'little'],
+  [1, msg('index')],
+  [2, msg('middle')],
+  [3, msg('ring')],
+  [4, msg('little')],
 ] as const;
 
 /** What the player wishes of the selected span: how outer voices go, and what its grips are like. */
@@ -78,12 +83,10 @@ export function Wishes(props: WishesProps) {
     <div className="wishes">
       <Standing wishes={column.wishes} onDrop={onDrop} />
       {unmet.some(({ hard }) => hard) && (
-        <ul className="wishes-unmet" aria-label="What cannot be met">
+        <ul className="wishes-unmet" aria-label={t('What cannot be met')}>
           {[...stoppedBy(unmet.filter(({ hard }) => hard))].map(([text, bars]) => (
             <li key={text}>
-              <Glyphs
-                text={`${text}: cannot be met in bar${bars.length > 1 ? 's' : ''} ${bars.join(', ')}, else it is.`}
-              />
+              <Glyphs text={t('{text}: cannot be met in {bars}, else it is.', { text, bars: barsText(bars) })} />
             </li>
           ))}
         </ul>
@@ -91,24 +94,24 @@ export function Wishes(props: WishesProps) {
       {(['top', 'bass'] as const).map((kind) => (
         <Choice
           key={kind}
-          label={kind === 'top' ? 'The top line' : 'The bass'}
+          label={kind === 'top' ? t('The top line') : t('The bass')}
           choices={LINES}
           value={of(kind)?.way ?? ANY}
           onChoose={(way) => put(kind, way === ANY ? null : { kind, way })}
         />
       ))}
       <Choice
-        label="Outer voices"
+        label={t('Outer voices')}
         choices={[
-          [ANY, 'free'],
-          ['contrary', 'contrary motion'],
+          [ANY, t('free')],
+          ['contrary', t('contrary motion')],
         ]}
         value={of('contrary') ? 'contrary' : ANY}
         onChoose={(way) => put('contrary', way === ANY ? null : { kind: 'contrary' })}
       />
       <Choice
-        label="Frets"
-        choices={[[ANY, 'any'], ...areas]}
+        label={t('Frets')}
+        choices={[[ANY, t('any')], ...areas]}
         value={area ? `${area.from}-${area.to}` : ANY}
         onChoose={(text) => {
           const [from, to] = text.split('-').map(Number) as [number, number];
@@ -116,38 +119,41 @@ export function Wishes(props: WishesProps) {
         }}
       />
       <Choice
-        label="Notes in a grip"
+        label={t('Notes in a grip')}
         choices={NOTES.map((count) => [count, count] as const)}
         value={String(of('notes')?.count ?? ANY)}
         onChoose={(count) => put('notes', count === ANY ? null : { kind: 'notes', count: Number(count) })}
       />
       <div className="wishes-lists">
         <Pick
-          label="Comped"
-          none="as the tune is"
+          label={t('Comped')}
+          none={t('as the tune is')}
           value={manner ?? ''}
-          choices={MANNERS.map((one) => [one, MANNER_WORDS[one].name.toLowerCase()])}
+          choices={MANNERS.map((one) => [one, inSentence(t(MANNER_WORDS[one].name))])}
           onPick={(name) => onManner(MANNERS.find((one) => one === name) ?? null)}
         />
         <Pick
-          label="Strings"
+          label={t('Strings')}
           value={of('strings')?.strings.join() ?? ''}
-          choices={STRING_SETS.map((strings) => [strings.join(), `${strings[0]} to ${strings.at(-1)}`])}
+          choices={STRING_SETS.map((strings) => [
+            strings.join(),
+            t('{strings} to {strings2}', { strings: strings[0], strings2: strings.at(-1) }),
+          ])}
           onPick={(text) =>
             put('strings', text === '' ? null : { kind: 'strings', strings: text.split(',').map(Number) })
           }
         />
         <Pick
-          label="Kind of voicing"
+          label={t('Kind of voicing')}
           value={of('family')?.family ?? ''}
-          choices={FAMILIES.map((family) => [family, family])}
+          choices={FAMILIES.map((family) => [family, t(family)])}
           onPick={(name) => {
             const family = FAMILIES.find((one) => one === name);
             put('family', family ? { kind: 'family', family } : null);
           }}
         />
         <Pick
-          label="A finger rests"
+          label={t('A finger rests')}
           value={String(of('finger')?.finger ?? '')}
           choices={FINGERS.map(([finger, name]) => [String(finger), name])}
           onPick={(finger) =>
@@ -155,28 +161,30 @@ export function Wishes(props: WishesProps) {
           }
         />
         <Pick
-          label="A note sounds on"
+          label={t('A note sounds on')}
           value={String(of('thread')?.pitch ?? '')}
           choices={[...new Set(guitar.open)].map((pitch) => [String(pitch), musical(pitchText(pitch, noteNames))])}
           onPick={(pitch) => put('thread', pitch === '' ? null : { kind: 'thread', pitch: Number(pitch) })}
         />
         <DraftField
-          label="Arrives at"
+          label={t('Arrives at')}
           value={of('arrive')?.grip ?? ''}
           width="100%"
           faultOf={(text) =>
             text.trim() === '' || parseFrets(text)?.length === guitar.open.length
               ? null
-              : `A fret for each of ${guitar.open.length} strings, low first, x for not played: x-3-5-4-5-3.`
+              : t('A fret for each of {open} strings, low first, x for not played: x-3-5-4-5-3.', {
+                  open: guitar.open.length,
+                })
           }
           onTake={(text) => put('arrive', text.trim() === '' ? null : { kind: 'arrive', grip: text.trim() })}
         />
       </div>
       <Choice
-        label="How much"
+        label={t('How much')}
         choices={[
-          ['hard', 'at any price'],
-          ['soft', 'weighed'],
+          ['hard', t('at any price')],
+          ['soft', t('weighed')],
         ]}
         value={isHard ? 'hard' : 'soft'}
         onChoose={(how) => {
@@ -201,7 +209,7 @@ function stoppedBy(unmet: WishesProps['unmet']): ReadonlyMap<string, readonly nu
 interface PickProps {
   readonly label: string;
   readonly value: string;
-  readonly choices: readonly (readonly [string, string])[];
+  readonly choices: readonly (readonly [string, string | Msg])[];
   readonly onPick: (value: string) => void;
   /** What none is called. */
   readonly none?: string;
@@ -221,7 +229,7 @@ function Pick({ label, value, choices, onPick, none = 'any' }: PickProps) {
       <MenuItem value="">{none}</MenuItem>
       {choices.map(([id, name]) => (
         <MenuItem key={id} value={id}>
-          <Glyphs text={name} />
+          <Glyphs text={t(name)} />
         </MenuItem>
       ))}
     </TextField>
@@ -231,14 +239,16 @@ function Pick({ label, value, choices, onPick, none = 'any' }: PickProps) {
 /** The wishes the column lies in, and a way to take each back. */
 function Standing({ wishes, onDrop }: { wishes: Column['wishes']; onDrop: (at: string) => void }) {
   if (wishes.length === 0)
-    return <p className="wishes-none">Nothing is wished here. For several chords: drag, or Shift with the arrows.</p>;
+    return (
+      <p className="wishes-none">{t('Nothing is wished here. For several chords: drag, or Shift with the arrows.')}</p>
+    );
   return (
-    <ul className="wishes-standing" aria-label="Wishes here">
+    <ul className="wishes-standing" aria-label={t('Wishes here')}>
       {wishes.map(({ at, wish, hard }) => (
         <li key={at}>
           <span>
             <Glyphs text={wishText(wish)} />
-            {!hard && <small> if it costs little</small>}
+            {!hard && <small> {t('if it costs little')}</small>}
           </span>
           <Button
             size="small"
@@ -248,7 +258,7 @@ function Standing({ wishes, onDrop }: { wishes: Column['wishes']; onDrop: (at: s
               currentTarget.closest('.wishes')?.querySelector<HTMLElement>('.setting button')?.focus();
             }}
           >
-            Take back
+            {t('Take back')}
           </Button>
         </li>
       ))}

@@ -1,4 +1,4 @@
-import { slotKeys, type NoteNames } from '../../../core/index.ts';
+import { slotKeys, type NoteNames, t } from '../../../core/index.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { Carry } from './Carry.tsx';
@@ -50,7 +50,7 @@ export function WishesTab({ hasMelody, unmet, guitar, noteNames, ways, hearing, 
         ways={ways.ways}
         onPeek={ways.peek}
         onHear={hearing.way}
-        onTake={(way) => arranged && edit(wayPatch(arranged, way.grips), 'another way through the tune')}
+        onTake={(way) => arranged && edit(wayPatch(arranged, way.grips), t('another way through the tune'))}
       />
     </>
   );

@@ -20,6 +20,7 @@ import {
   type Offered,
   type Steer,
   tuningKey,
+  t,
 } from '../../../core/index.ts';
 import type { KeptCells } from '../../keep/cells.ts';
 import { useFresh } from '../../keep/fresh.ts';
@@ -396,8 +397,8 @@ export function Workbench(props: WorkbenchProps) {
                 unisons={melody.unisons(arranged)}
                 added={[...new Set(added.map((one) => one.column))]}
                 onMark={mark}
-                onDropWish={({ at }) => edit({ [at]: null }, 'a wish less')}
-                onSolveAnew={() => edit(solvedAnew(cells), 'solving the take anew')}
+                onDropWish={({ at }) => edit({ [at]: null }, t('a wish less'))}
+                onSolveAnew={() => edit(solvedAnew(cells), t('solving the take anew'))}
               />
             )}
           </Suspense>

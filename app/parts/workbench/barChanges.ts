@@ -6,6 +6,7 @@ import {
   type Chart,
   type Patch,
   type ReadSlot,
+  t,
 } from '../../../core/index.ts';
 import type { BarChanges, ChangesScope } from './Changes.tsx';
 
@@ -23,8 +24,8 @@ export function barChanges(
   const { chart, slots, barIds, cells } = take;
   const indexOf = ({ sourceBar }: ReadSlot) => sourceBar - chart.bars[0]!.number;
   const scopes: Readonly<Record<ChangesScope, readonly [(other: ReadSlot) => boolean, string]>> = {
-    bar: [({ bar }) => bar === slot.bar, `in bar ${slot.bar}`],
-    pass: [({ pass }) => pass === slot.pass, 'this time through'],
+    bar: [({ bar }) => bar === slot.bar, t('in bar {bar}', { bar: slot.bar })],
+    pass: [({ pass }) => pass === slot.pass, t('this time through')],
     tune: [() => true, 'throughout'],
   };
   return {
@@ -37,7 +38,7 @@ export function barChanges(
       const keys = slots
         .filter((other) => isIn(other) && chart.bars[indexOf(other)]!.alternates.length >= Math.max(1, number))
         .map((other) => changesName(barIds[indexOf(other)]!, other.pass));
-      edit(Object.fromEntries(keys.map((key) => [key, decision])), `other changes ${place}`);
+      edit(Object.fromEntries(keys.map((key) => [key, decision])), t('other changes {place}', { place }));
     },
   };
 }

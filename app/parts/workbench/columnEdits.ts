@@ -14,6 +14,7 @@ import {
   type Grip,
   type MoveSaid,
   type Patch,
+  t,
 } from '../../../core/index.ts';
 
 /** A change of the decisions, and what undo calls it. */
@@ -38,7 +39,7 @@ export function columnEdits(
   const { slot, decision, move } = column;
   const changed = (made: Pick<ChordDecision, 'colour' | 'voicing'> | null, label: string): Change => ({
     patch: { [column.at]: made && { ...decisionFor(slot), ...made } },
-    label: `${label} in bar ${slot.bar}`,
+    label: t('{label} in bar {bar}', { label, bar: slot.bar }),
   });
   const decide = (...what: Parameters<typeof changed>) => {
     const { patch, label } = changed(...what);
@@ -50,12 +51,12 @@ export function columnEdits(
     /** What a colour or a grip would change. */
     toColour: ({ group, suffix, chord }: ColourOption) =>
       changed({ colour: group === 'chart' ? null : suffix }, musical(symbolOf(chord))),
-    toGrip: ({ grip }: Pick<Grip, 'grip'>) => changed({ colour, voicing: { grip } }, `the grip ${grip}`),
-    pinTo: ({ grip }: Pick<Grip, 'grip'>) => decide({ colour, voicing: { grip } }, `the grip ${grip}`),
+    toGrip: ({ grip }: Pick<Grip, 'grip'>) => changed({ colour, voicing: { grip } }, t('the grip {grip}', { grip })),
+    pinTo: ({ grip }: Pick<Grip, 'grip'>) => decide({ colour, voicing: { grip } }, t('the grip {grip}', { grip })),
     /** Pins the grip that stands, or unpins it. */
     pin: () => {
-      if (decision?.voicing) decide({ colour }, 'unpinning the grip');
-      else if (grip) decide({ colour, voicing: { grip: grip.grip } }, 'pinning the grip');
+      if (decision?.voicing) decide({ colour }, t('unpinning the grip'));
+      else if (grip) decide({ colour, voicing: { grip: grip.grip } }, t('pinning the grip'));
     },
     /** Holds the grip that stands with other fingers; null: as they lie best. */
     finger: (fingers: string | null) => {
@@ -64,23 +65,27 @@ export function columnEdits(
       const { fingers: _, ...voicing } = decision?.voicing?.grip === grip.grip ? decision.voicing : { grip: grip.grip };
       decide(
         { colour, voicing: { ...voicing, ...(fingers !== null && { fingers }) } },
-        fingers === null ? 'fingers as they lie best' : `the fingers ${fingers}`,
+        fingers === null ? t('fingers as they lie best') : t('the fingers {fingers}', { fingers }),
       );
     },
     /** Lets go of what was decided, and of the grip the take was kept with. */
     release: () => {
       const kept = column.kept === null ? {} : { [keptName(column.at)]: null };
       if (decision || column.kept !== null)
-        edit({ ...(decision && changed(null, '').patch), ...kept }, `letting go in bar ${slot.bar}`);
+        edit({ ...(decision && changed(null, '').patch), ...kept }, t('letting go in bar {bar}', { bar: slot.bar }));
     },
-    divide: cut && (() => edit({ [cut.at]: cut.cell }, `two colours in bar ${slot.bar}`)),
+    divide: cut && (() => edit({ [cut.at]: cut.cell }, t('two colours in bar {bar}', { bar: slot.bar }))),
     /** Moves the beginning of a part by beats. */
     shift: (beats: number) => {
       const patch = shiftPart(column, before, beats);
-      if (patch) edit(patch, `${beats > 0 ? 'beginning later' : 'beginning earlier'} in ${place}`);
+      if (patch)
+        edit(
+          patch,
+          t('{which} in {place}', { which: beats > 0 ? t('beginning later') : t('beginning earlier'), place }),
+        );
     },
     /** Takes the move that made the column away. */
-    lift: move && (() => edit({ [move.at]: null }, `lifting the ${said?.name ?? 'move'}`)),
+    lift: move && (() => edit({ [move.at]: null }, t('lifting the {name}', { name: said?.name ?? t('move') }))),
   };
 }
 export type ColumnEdits = ReturnType<typeof columnEdits>;

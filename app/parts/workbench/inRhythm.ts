@@ -1,4 +1,4 @@
-import type { Column, Decision, Decisions, Patch, Score } from '../../../core/index.ts';
+import { t, type Column, type Decision, type Decisions, type Patch, type Score } from '../../../core/index.ts';
 import type { InTimeProps } from './InTime.tsx';
 import type { hearings } from './hearings.ts';
 import { rhythmEdits } from './rhythmEdits.ts';
@@ -27,7 +27,7 @@ export function inRhythm(
   taking: Taking,
 ): Pick<InTimeProps, 'tune' | 'selection' | 'making'> {
   return {
-    tune: rhythmEdits(columns, cells, 'the tune', edit),
+    tune: rhythmEdits(columns, cells, t('the tune'), edit),
     selection: from === to ? null : { edits: rhythmEdits(columns.slice(from, to + 1), cells, place, edit), place },
     making: { active, stop, score, round: hearing.round, hit: hearing.hit, ...taking },
   };

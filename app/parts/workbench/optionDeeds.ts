@@ -1,4 +1,4 @@
-import { servingText, type Decision, type Grip, type Patch } from '../../../core/index.ts';
+import { servingText, type Decision, type Grip, type Patch, t } from '../../../core/index.ts';
 import type { GripMark, useGripBook } from '../../keep/player.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import type { Change, ColumnEdits } from './columnEdits.ts';
@@ -42,7 +42,9 @@ export function optionDeeds({
 }: Offer) {
   const { colours, moves, moving, grips, voices, outcomes, trying, peek } = offered;
   const made = (move: PricedMove): Change | null =>
-    moving.fresh && move.extra !== null ? { patch: move.patch, label: `${move.name} in ${place}` } : null;
+    moving.fresh && move.extra !== null
+      ? { patch: move.patch, label: t('{name} in {place}', { name: move.name, place }) }
+      : null;
   /** What each option of a tab would change; null: it cannot be had. */
   const changes: Readonly<Record<OptionsTab, (index: number) => Change | null>> = {
     colour: (index) => {
@@ -56,7 +58,9 @@ export function optionDeeds({
     },
     voice: (index) => {
       const outcome = outcomes[index];
-      return outcome ? { patch: outcome.patch, label: `${servingText(outcome.end)} after ${place}` } : null;
+      return outcome
+        ? { patch: outcome.patch, label: t('{serving} after {place}', { serving: servingText(outcome.end), place }) }
+        : null;
     },
     wish: () => null,
     between: (index) => {
@@ -71,7 +75,7 @@ export function optionDeeds({
     if (tab === 'move') toBeginning();
     for (const cell of Object.values(change.patch)) if (cell?.layer === 'move') onMade(cell.id);
     offered.rest();
-    edit(others ?? change.patch, others ? `${change.label}, the rest kept` : change.label);
+    edit(others ?? change.patch, others ? t('{label}, the rest kept', { label: change.label }) : change.label);
   };
   return {
     /** What is being tried would change. */

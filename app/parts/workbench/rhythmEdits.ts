@@ -1,7 +1,10 @@
+import { saidPattern } from './useRhythms.ts';
 import {
+  inSentence,
   isSmall,
   patternOf,
   rhythmName,
+  t,
   TEXTURE_WORDS,
   textureName,
   USUAL_PACE,
@@ -53,7 +56,7 @@ export function rhythmEdits(
           ...(next.yields && { yields: next.yields }),
         },
       },
-      `${words} in ${place}`,
+      t('{words} in {place}', { words, place }),
     );
   return {
     /** Undefined where nothing was decided; null: each chord once, held. */
@@ -61,11 +64,15 @@ export function rhythmEdits(
     dials,
     texture: texture?.layer === 'texture' ? texture.texture : null,
     play: (pattern: string | null) =>
-      play(pattern, dials, pattern === null ? 'held chords' : (patternOf(pattern)?.name.toLowerCase() ?? pattern)),
+      play(
+        pattern,
+        dials,
+        pattern === null ? t('held chords') : inSentence(saidPattern(patternOf(pattern))?.name ?? pattern),
+      ),
     dial: (next: { readonly [K in keyof RhythmDials]?: RhythmDials[K] | undefined }, words: string) =>
       standing && play(standing.pattern, { ...dials, ...next }, words),
     /** As the rest of the tune. */
-    drop: () => edit({ [rhythmName(first.at)]: null }, `no rhythm of its own in ${place}`),
+    drop: () => edit({ [rhythmName(first.at)]: null }, t('no rhythm of its own in {place}', { place })),
     /** Of two notes at a time: how often they change. */
     pace: (texture?.layer === 'texture' && texture.pace) || USUAL_PACE,
     sound: (next: Texture | null, pace?: Pace) => {
@@ -73,7 +80,9 @@ export function rhythmEdits(
       const decision: Decision | null = next && { layer: 'texture', ticks, texture: next, ...own };
       edit(
         { [textureName(first.at)]: decision },
-        next ? `${TEXTURE_WORDS[next].name.toLowerCase()} in ${place}` : `as the rest of the tune in ${place}`,
+        next
+          ? t('{name} in {place}', { name: inSentence(t(TEXTURE_WORDS[next].name)), place })
+          : t('as the rest of the tune in {place}', { place }),
       );
     },
   };

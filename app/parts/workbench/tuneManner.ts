@@ -1,4 +1,4 @@
-import { handOf, neckOf, ownManner, ringsIn, type Column, type Manner, type Player } from '../../../core/index.ts';
+import { handOf, neckOf, ownManner, ringsIn, type Column, type Manner, type Player, t } from '../../../core/index.ts';
 import type { TuneManner } from './MannerMenu.tsx';
 import type { Tastes } from './useTaste.ts';
 
@@ -10,7 +10,7 @@ export const mannerStanding = ({ taste, chosen }: Tastes, player: Player): Manne
 export function mannerOf(tastes: Tastes, player: Player, columns: readonly Column[]): TuneManner {
   const { taste, chosen, setTaste } = tastes;
   const without = chosen?.manner
-    ? { manner: chosen.manner, whose: `the style ${chosen.name}` }
+    ? { manner: chosen.manner, whose: t('the style {name}', { name: chosen.name }) }
     : { manner: ownManner(player), whose: player.name };
   return {
     stands: mannerStanding(tastes, player),

@@ -26,6 +26,7 @@ import {
   type ReadSlot,
   type Score,
   type Scored,
+  t,
 } from '../../../core/index.ts';
 import type { AddedMark } from '../stream/AddedMarks.tsx';
 import type { Change } from './columnEdits.ts';
@@ -112,7 +113,7 @@ export function useBetween(asked: Asked) {
     // The decision is made of what is listed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [first, places, of, slots, keys, cells, name, amount, style, from, to]);
-  const where = from === to ? 'the tune' : place;
+  const where = from === to ? t('the tune') : place;
   /** The chords for which something was decided. */
   const own = columns.flatMap(({ at, slot }, column) => {
     const decision = cells[addedName(at)];
@@ -122,8 +123,10 @@ export function useBetween(asked: Asked) {
     if (decision.decoration === null || added.some((one) => one.column === column)) return [];
     const there = places.find((one) => one.column === column);
     const found = there && notOfferedAt(there).find(({ decoration }) => decoration.id === decision.decoration);
-    const why = found ? notOfferedText(found.decoration, found.why) : 'No chord is played there, or none that it fits.';
-    return [{ at, column, bar, name: found?.decoration.name ?? 'something chosen', why }];
+    const why = found
+      ? notOfferedText(found.decoration, found.why)
+      : t('No chord is played there, or none that it fits.');
+    return [{ at, column, bar, name: t(found?.decoration.name ?? 'something chosen'), why }];
   }
 
   return {
@@ -155,25 +158,29 @@ export function useBetween(asked: Asked) {
       /** As its span has it again. */
       on: ({ at, bar }: { readonly at: string; readonly bar: number }): Change => ({
         patch: { [addedName(at)]: null },
-        label: `bar ${bar} decorated again`,
+        label: t('bar {bar} decorated again', { bar }),
       }),
-      toWay: (seed: number): Change => ({ patch: { [name]: decisionOf(seed) }, label: `decorated in ${where}` }),
+      toWay: (seed: number): Change => ({
+        patch: { [name]: decisionOf(seed) },
+        label: t('decorated in {where}', { where }),
+      }),
       /** Nothing in a part of the tune is a decision of its own: more may be added around it. */
       toAmount: (next: number): Change => ({
         patch: {
           [name]: next === 0 && from === to ? null : decisionOf(decor?.seed ?? 1, { amount: next }),
         },
-        label: next === 0 ? `nothing added in ${where}` : `${next} % decorated in ${where}`,
+        label:
+          next === 0 ? t('nothing added in {where}', { where }) : t('{next} % decorated in {where}', { next, where }),
       }),
       toStyle: (next: DecorStyle): Change => ({
         patch: { [name]: decisionOf(decor?.seed ?? 1, { style: next }) },
-        label: `decorated otherwise in ${where}`,
+        label: t('decorated otherwise in {where}', { where }),
       }),
     },
   };
   function adding({ at, slot }: Column, { decoration, variant }: Offered): Change {
     const patch: Patch<Decision> = { [addedName(at)]: { layer: 'added', decoration: decoration.id, variant } };
-    return { patch, label: `${decoration.name} in bar ${slot.bar}` };
+    return { patch, label: t('{name} in bar {bar}', { name: t(decoration.name), bar: slot.bar }) };
   }
   function without({ at, slot }: Column, what: string): Change {
     const own = cells[addedName(at)];
@@ -183,7 +190,7 @@ export function useBetween(asked: Asked) {
     const patch: Patch<Decision> = {
       [addedName(at)]: isOwn && !comes ? null : { layer: 'added', decoration: null, variant: '' },
     };
-    return { patch, label: `without ${what} in bar ${slot.bar}` };
+    return { patch, label: t('without {what} in bar {bar}', { what, bar: slot.bar }) };
   }
 }
 /** What is added as it is drawn: what is tried stands in the place of what the selected chord has; and the notes that has on the neck. */

@@ -14,6 +14,7 @@ import {
   type NoteName,
   type NoteWay,
   type Patch,
+  t,
 } from '../../../core/index.ts';
 import { useLies } from '../../work/answers.ts';
 import { solver } from '../../work/solver.ts';
@@ -71,7 +72,7 @@ export function useCarry({ columns, slots, keys, cells, from, to, place, edit, s
   const decidedAt = carryDecidedAt(slots, keys, cells);
   const standing = decidedAt(columns[from]!.slot.start);
   const lies = useLies(solved);
-  const where = isWhole ? 'the tune' : place;
+  const where = isWhole ? t('the tune') : place;
   const [choosing, setChoosing] = useState(false);
   const notes = notesIn(columns.slice(from, to + 1), columns[to + 1], cells);
   const set = (next: Pick<CarryDecision, 'density' | 'octave'>, words: string) => {
@@ -81,7 +82,7 @@ export function useCarry({ columns, slots, keys, cells, from, to, place, edit, s
         ...(isWhole && without(cells, 'carry')),
         [name]: { layer: 'carry', ticks: spanTicks(span), ...next },
       },
-      `${words} in ${where}`,
+      t('{words} in {where}', { words, where }),
     );
   };
   return {
@@ -95,14 +96,17 @@ export function useCarry({ columns, slots, keys, cells, from, to, place, edit, s
       set({ density: USUAL_DENSITY, octave: known?.[0]?.octave ?? 0 }, 'chord-melody');
     },
     accompany(): void {
-      if (isWhole) edit(without(cells, 'carry'), 'accompaniment in the tune');
+      if (isWhole) edit(without(cells, 'carry'), t('accompaniment in the tune'));
       else set({ density: null, octave: 0 }, 'accompaniment');
     },
     notes,
     /** Some notes are played so, or (null) as they come. */
     say(which: readonly SaidNote[], way: NoteWay | null): void {
-      const words = which.length === 1 ? which[0]!.name : `${which.length} notes`;
-      edit(Object.fromEntries(which.map(({ at }) => [at, way && { layer: 'note', way }])), `${words} played otherwise`);
+      const words = which.length === 1 ? which[0]!.name : t('{which} notes', { which: which.length });
+      edit(
+        Object.fromEntries(which.map(({ at }) => [at, way && { layer: 'note', way }])),
+        t('{words} played otherwise', { words }),
+      );
     },
     /** Whether the search is at work. */
     choosing,
@@ -113,11 +117,11 @@ export function useCarry({ columns, slots, keys, cells, from, to, place, edit, s
       const within = isWhole ? null : { start: first.start, end: last.start + last.entry.ticks };
       const patch = await solver().gripsByPrice(solved.name, within);
       setChoosing(false);
-      if (patch && Object.keys(patch).length > 0) edit(patch, `grips where they come easily in ${where}`);
+      if (patch && Object.keys(patch).length > 0) edit(patch, t('grips where they come easily in {where}', { where }));
     },
     /** What is said of single notes, and how to take it back: all of the tune’s. */
     said: ofLayer(cells, 'note').length,
-    unsay: () => edit(without(cells, 'note'), 'nothing said of single notes'),
+    unsay: () => edit(without(cells, 'note'), t('nothing said of single notes')),
     change: (next: Partial<Pick<CarryDecision, 'density' | 'octave'>>, words: string) =>
       standing && set({ density: standing.density, octave: standing.octave, ...next }, words),
   };

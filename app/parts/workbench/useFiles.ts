@@ -1,5 +1,5 @@
+import { t, type Player, type Score } from '../../../core/index.ts';
 import { useState } from 'react';
-import type { Player, Score } from '../../../core/index.ts';
 import { performanceFrom, type Played } from '../../sound/perform.ts';
 import type { Volumes } from '../../sound/performance.ts';
 import { download, fileName } from '../frame/download.ts';
@@ -44,7 +44,7 @@ export function useFiles({ score, player, volumes, from, to, played }: Filed) {
         const { soundFile } = await import('../../sound/file.ts');
         download(fileName(score.title, 'wav'), await soundFile(performance, volumes, setSounding), 'audio/wav');
       } catch (error) {
-        setFailed(`No sound file: ${error instanceof Error ? error.message : String(error)}`);
+        setFailed(t('No sound file: {error}', { error: error instanceof Error ? error.message : String(error) }));
       }
       setSounding(null);
     },

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { keptMoveId } from '../../../core/index.ts';
+import { keptMoveId, t } from '../../../core/index.ts';
 import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
 import { Notice } from '../frame/Notice.tsx';
 import type { KeepSheetProps } from './KeepSheet.tsx';
@@ -16,11 +16,11 @@ export function useKeeping(tuneId: string, loaded: KeptMovesLoaded) {
     <Notice
       open={kept !== null}
       goes
-      message={kept && `“${kept.name}” is kept: it fits in any key.`}
+      message={kept && t('“{name}” is kept: it fits in any key.', { name: kept.name })}
       action={
         kept && (
           <Button size="small" color="inherit" component={Link} to={`/moves?move=${kept.id}&tune=${tuneId}`}>
-            See it
+            {t('See it')}
           </Button>
         )
       }

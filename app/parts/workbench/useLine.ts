@@ -7,6 +7,7 @@ import {
   type LineNote,
   type SpanNamed,
   type SpanWay,
+  t,
 } from '../../../core/index.ts';
 import { useSpanWays } from '../../work/answers.ts';
 import { placeText } from './placeText.ts';
@@ -42,8 +43,11 @@ export function useLine({ columns, arranged, slots, keys, cells, from, to, place
     near: tops.find(({ grip }) => grip !== null)?.grip?.pitches.at(-1) ?? USUAL_TOP,
     standing: standing ? lineText(standing.decision.notes, ticks) : null,
     put: (notes: readonly LineNote[]) =>
-      edit({ [standing?.name ?? lineName(span.at)]: { layer: 'line', ticks, notes } }, `a line on top in ${where}`),
-    takeBack: () => standing && edit({ [standing.name]: null }, `no line on top in ${where}`),
+      edit(
+        { [standing?.name ?? lineName(span.at)]: { layer: 'line', ticks, notes } },
+        t('a line on top in {where}', { where }),
+      ),
+    takeBack: () => standing && edit({ [standing.name]: null }, t('no line on top in {where}', { where })),
     /** The top notes of the grips that stand, as a line. */
     topLine(): readonly LineNote[] {
       const notes: LineNote[] = [];
@@ -64,7 +68,7 @@ export function useLine({ columns, arranged, slots, keys, cells, from, to, place
     /** Null while they are looked for. */
     ways,
     hear: ({ grips }: SpanWay) => hear(first, last, grips),
-    take: ({ patch }: SpanWay) => edit(patch, `another way to play ${where}`),
+    take: ({ patch }: SpanWay) => edit(patch, t('another way to play {where}', { where })),
   };
 }
 /** Where the top of a grip most often lies: C5. */

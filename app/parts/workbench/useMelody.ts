@@ -17,13 +17,14 @@ import {
   type MelodyCells,
   type NearRemedy,
   type SungNote,
+  t,
 } from '../../../core/index.ts';
 import { useCells, type KeptCells } from '../../keep/cells.ts';
 import type { MelodyMark } from '../stream/layout.ts';
 
 /** The tune's melody as it stands in the bars of its chart, and how it is changed. */
 export function useSung(tuneId: string, chart: Chart, barIds: readonly string[], kept: KeptCells) {
-  const [cells, edit] = useCells(`melody:${tuneId}`, kept, 'the melody');
+  const [cells, edit] = useCells(`melody:${tuneId}`, kept, t('the melody'));
   const melody = useMemo(
     () => melodyIn(notesOfCells(cells as MelodyCells), barIds, chart.bars),
     [chart, barIds, cells],

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import {
+  moveText,
   mendingMoves,
   movePatch,
   slotKeys,
@@ -10,6 +11,7 @@ import {
   type Patch,
   type Proposal,
   type ReadSlot,
+  t,
 } from '../../../core/index.ts';
 import type { SungMelody } from './useMelody.ts';
 
@@ -34,7 +36,7 @@ export function useMends(melody: SungMelody, { slots, barIds, cells, column, sel
     const span = spanAt(slots, start, slots[index]!.entry.ticks);
     if (!span) return;
     const patch = movePatch(slots, slotKeys(slots, barIds), cells, span, proposal);
-    edit(patch, `${proposal.move.name} in bar ${column.slot.bar}`);
+    edit(patch, t('{name} in bar {bar}', { name: moveText(proposal.move), bar: column.slot.bar }));
   };
   return { mends, mending, mend };
 }

@@ -1,11 +1,12 @@
 import { useMemo, useState } from 'react';
 import {
   caution,
-  difficultyWord,
+  isEasy,
   musical,
   parseChord,
   servingText,
   symbolOf,
+  t,
   type ArrangedColumn,
   type Chord,
   type Column,
@@ -145,7 +146,7 @@ export function useOffered(
     move: moves[trying] && moves[trying].parts.map(({ symbol }) => musical(symbol)).join(' '),
     voice: outcomes[trying] && servingText(outcomes[trying].end),
     wish: null,
-    between: between[trying]?.offer.decoration.name ?? null,
+    between: between[trying] ? t(between[trying].offer.decoration.name) : null,
   }[tab];
   const listed = { colour: colours, move: found, grip: null, voice: null, wish: null, between: null }[tab];
   return {
@@ -206,5 +207,4 @@ const groupsUnderMelody = (moves: readonly PricedMove[], melodyFirst: boolean): 
   );
 
 /** Whether ways out of a grip are offered. */
-const isHard = ({ reachMm, difficulty }: Grip) =>
-  difficultyWord(difficulty) !== 'easy' || caution(reachMm, difficulty) !== null;
+const isHard = ({ reachMm, difficulty }: Grip) => !isEasy(difficulty) || caution(reachMm, difficulty) !== null;

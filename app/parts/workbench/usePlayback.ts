@@ -1,5 +1,5 @@
+import { t, type Score } from '../../../core/index.ts';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Score } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import {
   bothFrom,
@@ -48,7 +48,7 @@ export function usePlayback() {
     } catch (error) {
       setStarting(false);
       setPlaying(null);
-      setFailed(`No sound: ${error instanceof Error ? error.message : String(error)}`);
+      setFailed(t('No sound: {error}', { error: error instanceof Error ? error.message : String(error) }));
     }
   }, []);
   /** Counts what was asked to play: an older start that comes late says nothing any more. */
@@ -84,7 +84,7 @@ export function usePlayback() {
         lost() {
           if (mine !== run.current) return;
           stop();
-          setFailed('The sound went away: is the device still there? Play begins again.');
+          setFailed(t('The sound went away: is the device still there? Play begins again.'));
         },
       });
     });

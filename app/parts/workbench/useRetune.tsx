@@ -10,6 +10,7 @@ import {
   type Patch,
   type Pitched,
   type SungNote,
+  t,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
@@ -44,7 +45,7 @@ export function useRetune(
       message={made && <Glyphs text={made.said} />}
       action={
         <Button size="small" color="secondary" onClick={undo}>
-          Undo
+          {t('Undo')}
         </Button>
       }
     />

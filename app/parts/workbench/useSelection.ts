@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Column } from '../../../core/index.ts';
+import { type Column } from '../../../core/index.ts';
 import { useOfWindow } from '../../keep/remembered.ts';
 
 type Placed = Pick<Column, 'chord' | 'slot'>;

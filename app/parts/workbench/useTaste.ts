@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { STYLES, type Style } from '../../../core/index.ts';
+import { STYLES, type Style, t } from '../../../core/index.ts';
 import { useCells, type KeptCells } from '../../keep/cells.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { DEFAULT_TASTE, type MovesTaste } from './taste.ts';
@@ -9,10 +9,16 @@ export const useGrating = () => useRemembered('grating', false);
 
 /** The styles there are, and how moves are chosen in a tune; both kept with the tunes. */
 export function useTaste(tuneId: string, keptStyles: KeptCells, keptTaste: KeptCells) {
-  const [ownCells, editStyles] = useCells('setting:styles', keptStyles, 'a style of your own');
-  const [tasteCells, editTaste] = useCells(`setting:taste.${tuneId}`, keptTaste, 'how moves are chosen');
+  const [ownCells, editStyles] = useCells('setting:styles', keptStyles, t('a style of your own'));
+  const [tasteCells, editTaste] = useCells(`setting:taste.${tuneId}`, keptTaste, t('how moves are chosen'));
   const taste = useMemo((): MovesTaste => ({ ...DEFAULT_TASTE, ...tasteCells }), [tasteCells]);
-  const styles = useMemo(() => [...STYLES, ...(Object.values(ownCells) as Style[])], [ownCells]);
+  const styles = useMemo(
+    () => [
+      ...STYLES.map((style) => ({ ...style, name: t(style.name), words: t(style.words) })),
+      ...(Object.values(ownCells) as Style[]),
+    ],
+    [ownCells],
+  );
   const [grating] = useGrating();
   return {
     taste,

@@ -1,16 +1,18 @@
 import {
+  inSentence,
   MANNER_WORDS,
   mannerName,
+  t,
+  WISH_KINDS,
   wishName,
   wishText,
+  type Column,
   type Decision,
   type Decisions,
-  type Column,
   type Manner,
   type Patch,
   type Wish,
   type WishKind,
-  WISH_KINDS,
 } from '../../../core/index.ts';
 import { spanTicks } from './spanTicks.ts';
 
@@ -36,16 +38,16 @@ export function wishEdits(
       const decision: Decision | null = wish && { layer: 'wish', wish, hard, ticks };
       edit(
         { [wishName(first.at, kind)]: decision },
-        wish ? `${wishText(wish)} in ${place}` : `a wish less in ${place}`,
+        wish ? t('{wish} in {place}', { wish: wishText(wish), place }) : t('a wish less in {place}', { place }),
       );
     },
     /** How the span is comped that begins there, or null. */
     manner: spanManner?.layer === 'manner' ? spanManner.manner : null,
     comp(manner: Manner | null): void {
       const decision: Decision | null = manner && { layer: 'manner', manner, ticks };
-      const words = manner ? MANNER_WORDS[manner].name.toLowerCase() : 'as the rest of the tune';
-      edit({ [mannerName(first.at)]: decision }, `${words} in ${place}`);
+      const words = manner ? inSentence(t(MANNER_WORDS[manner].name)) : t('as the rest of the tune');
+      edit({ [mannerName(first.at)]: decision }, t('{words} in {place}', { words, place }));
     },
-    drop: (at: string) => edit({ [at]: null }, `a wish less in ${place}`),
+    drop: (at: string) => edit({ [at]: null }, t('a wish less in {place}', { place })),
   };
 }

@@ -1,3 +1,4 @@
+import { t } from '../../words/words.ts';
 import type { DecorStyle } from '../../decor.ts';
 import type { Hand } from '../../neck/hand.ts';
 import { remembered } from '../../remember.ts';
@@ -121,7 +122,7 @@ export const decoratedBy =
       id: one.decoration.id,
       variant: one.variant,
       kind: one.decoration.kind,
-      name: one.decoration.name,
+      name: t(one.decoration.name),
       reason: decorationReason(one),
       notes: notesAdded(one.added, of.open),
     }));
@@ -129,5 +130,4 @@ export const decoratedBy =
   };
 
 /** What a decoration says of itself. */
-export const decorationReason = ({ decoration, args }: Offered): string =>
-  decoration.reason.replace(/\{(\w+)\}/g, (_, name: string) => args[name] ?? '');
+export const decorationReason = ({ decoration, args }: Offered): string => t(decoration.reason, args);
