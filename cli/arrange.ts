@@ -42,6 +42,8 @@ import {
   type JointTaste,
   type Midi,
   parseTune,
+  ENGLISH,
+  speakFrom,
 } from '../core/index.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { playerOf } from './player.ts';
@@ -138,6 +140,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
   const by = playing(tune.value, wishes, world);
   if (!by.ok) return by;
   const { player, library, pricing, session, asked, taste, wished } = by;
+  speakFrom(() => ({ ...ENGLISH, notes: player.noteNames }));
   const cells = taste ? run(wholeTakes(session, { ...asked, cells: by.cells, taste }, 1))[0]!.cells : by.cells;
   const take = run(solveTake(session, { ...asked, cells }));
   const { columns } = take;
@@ -155,11 +158,7 @@ export function arrange(file: string, wishes: Wishes, world: World): Answer {
       ...slot,
       ...(tunes[i] && { melody: melodyOf(tunes[i], arranged.columns[i]!.column) }),
       ...(wishes.explain && {
-        why: whyText(
-          arranged.columns.slice(0, i).findLast(({ grip }) => grip !== null) ?? null,
-          arranged.columns[i]!,
-          player.noteNames,
-        ),
+        why: whyText(arranged.columns.slice(0, i).findLast(({ grip }) => grip !== null) ?? null, arranged.columns[i]!),
         terms: arranged.columns[i]!.terms,
       }),
       ...(wishes.candidates ? { candidates: candidatesOf(columns[i]!.chord, library) } : {}),

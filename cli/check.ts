@@ -18,6 +18,7 @@ import {
   type CheckedNote,
   type ReadSlot,
   type Remedy,
+  symbolText,
 } from '../core/index.ts';
 import { table } from './table.ts';
 import { UsageError, type Answer, type World } from './verb.ts';
@@ -40,13 +41,13 @@ export function check(file: string, { readText }: World): Answer {
   const rows = checked.map((one, i) => {
     const { bar, beat, chord, degree, verdict, reason, remedies } = notes[i]!;
     const { key } = slots[one.at]!;
-    const mended = remedies.map((one) => ('pitch' in one ? pitchInKey(one.pitch!, key) : musical(one.symbol!)));
+    const mended = remedies.map((one) => ('pitch' in one ? pitchInKey(one.pitch!, key) : symbolText(one.symbol!)));
     const name = spelledPitch(one.note.pitch, one.note.spelling);
     return [
       bar,
       Math.round(beat * 100) / 100,
       name,
-      musical(chord),
+      symbolText(chord),
       degree === null ? '' : musical(degree),
       verdict,
       reason,

@@ -214,11 +214,9 @@ export {
   DEFAULT_PLAYER,
   handOf,
   LONGEST_NAME,
-  NOTE_NAMES,
   PLAYER_FIELDS,
   readPlayer,
   type Company,
-  type NoteNames,
   type Player,
   type PlayerField,
 } from './neck/player.ts';
@@ -456,21 +454,35 @@ export {
   type SpanPlace,
 } from './wording/moves.ts';
 export { moveText } from './wording/moves.ts';
-export { musical, spokenSymbol, symbolParts, type SymbolParts } from './wording/music.ts';
+export {
+  keyWords,
+  musical,
+  noteText,
+  pitchText,
+  spokenSymbol,
+  symbolParts,
+  symbolText,
+  type SymbolParts,
+} from './wording/music.ts';
 export {
   decimal,
+  ENGLISH,
   filled,
   inSentence,
   LANGUAGES,
   locale,
   msg,
+  NOTE_NAMES,
   plural,
-  speak,
+  speakFrom,
+  speech,
   spokenLanguage,
   t,
   type Args,
   type Language,
   type Msg,
+  type NoteNames,
+  type Speech,
   type Table,
 } from './words/words.ts';
 export { foundKeyText, readingLabel, readingSentence } from './wording/reading.ts';
@@ -500,7 +512,7 @@ export { costText, nextBestText, TERM_NAMES, whyText } from './wording/why.ts';
 export { barsText, otherGripsText, standsText, wishPlaceText } from './wording/status.ts';
 export { wishText } from './wording/wishes.ts';
 export { asChordText, smallChangeText } from './wording/around.ts';
-export { handLimitsText, noteText, pitchText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';
+export { handLimitsText, PLAYER_RIGHT, settingCaution, tuningText } from './wording/player.ts';
 export { apartFrom, type SectionOf, type ToldTake } from './wording/side-by-side.ts';
 export { HARMONY_WORDS, harmonyText, takeFiguresText, takeText } from './wording/takes.ts';
 export { faultText, lostText, type FileFault } from './wording/files.ts';

@@ -5,7 +5,6 @@ import {
   formatMeter,
   headerKey,
   jumpText,
-  musical,
   sheetLines,
   sheetPages,
   t,
@@ -14,6 +13,7 @@ import {
   type SheetBar,
   type SheetLine,
   type SheetLook,
+  keyWords,
 } from '../core/index.ts';
 import { diagram, INK, line, SERIF, svg, symbol, tenth, text } from './drawing.ts';
 
@@ -111,7 +111,7 @@ function drawnPages(sheet: Sheet, { neck, pages }: ChartDrawn): readonly string[
 }
 
 const facts = ({ key, meter, tempo, feel }: Sheet): string =>
-  `${musical(headerKey(key))} · ${formatMeter(meter)} · ${t('{tempo} a minute', { tempo })}${feel === 'swing' ? ` · ${t('swing')}` : ''}`;
+  `${keyWords(headerKey(key))} · ${formatMeter(meter)} · ${t('{tempo} a minute', { tempo })}${feel === 'swing' ? ` · ${t('swing')}` : ''}`;
 
 /** A chart with its grips as one SVG file (SVG 1.1). */
 export const writeChartSvg = (sheet: Sheet, neck: Neck): string =>

@@ -1,3 +1,4 @@
+import { ENGLISH, speakFrom } from '../words/words.ts';
 import { describe, expect, test } from '@jest/globals';
 import { parseChart } from '../chart/parse.ts';
 import { buildLibrary } from '../grip/library.ts';
@@ -44,11 +45,11 @@ describe('an arrangement', () => {
       'b2:1:0': pinned('C', 'x-3-2-0-1-0'),
     });
     const [first, second, third] = result.columns;
-    expect(whyText(null, first!, 'letters')).toBe('');
-    expect(whyText(first!, second!, 'letters')).toBe(
-      'holds F, D falls to G, C falls to B, hand stays, 8 semitones in all',
-    );
-    expect(whyText(second!, third!, 'german')).toMatch(/^G .*F .*H .* in all$/);
+    expect(whyText(null, first!)).toBe('');
+    expect(whyText(first!, second!)).toBe('holds F, D falls to G, C falls to B, hand stays, 8 semitones in all');
+    speakFrom(() => ({ ...ENGLISH, notes: 'german' }));
+    expect(whyText(second!, third!)).toMatch(/^G .*F .*H .* in all$/);
+    speakFrom(() => ENGLISH);
     expect(costText(third!.terms)).toMatch(/^[\d.]+: .*voices that move [\d.]+/);
     expect(costText(sumTerms([]))).toBe('nothing');
   });

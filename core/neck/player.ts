@@ -1,3 +1,4 @@
+import { NOTE_NAMES, type NoteNames } from '../words/words.ts';
 import { bad, good, problem, type Outcome, type Problem } from '../problem.ts';
 import { parsePitch } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
@@ -11,8 +12,6 @@ export const COMPANIES = ['alone', 'bass'] as const;
 export type Company = (typeof COMPANIES)[number];
 
 /** How notes are named where a note stands alone; chord symbols stay as the chart has them. */
-export const NOTE_NAMES = ['letters', 'german', 'fixed-do'] as const;
-export type NoteNames = (typeof NOTE_NAMES)[number];
 
 /** A player: the hand and the guitar, and what they like. */
 export interface Player extends Hand {

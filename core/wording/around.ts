@@ -4,7 +4,7 @@ import type { AsChord } from '../chord/names.ts';
 import type { Degree } from '../pitch/degree.ts';
 import type { SmallChange } from '../grip/around.ts';
 import { listed } from './hand.ts';
-import { musical } from './music.ts';
+import { musical, symbolText } from './music.ts';
 
 /** What sounds, as the chord it stands for: `G7, without its 3, with ♭5`. */
 export function asChordText(chord: Chord, { without, with: added }: AsChord): string {
@@ -14,7 +14,7 @@ export function asChordText(chord: Chord, { without, with: added }: AsChord): st
     (degree) => degree !== '5' || !added.some((other) => other === 'b5' || other === 'b13'),
   );
   const parts = [
-    musical(symbolOf(chord)),
+    symbolText(symbolOf(chord)),
     missed.length > 0 ? t('without its {list}', { list: list(missed) }) : '',
     added.length > 0 ? t('with {list}', { list: list(added) }) : '',
   ].filter(Boolean);
@@ -35,5 +35,5 @@ export function smallChangeText(symbol: string, { at, changes }: Pick<SmallChang
       which: by > 0 ? t('higher') : t('lower'),
     });
   });
-  return t('your {symbol}, {told}', { symbol: musical(symbol), told: told.join(', ') });
+  return t('your {symbol}, {told}', { symbol: symbolText(symbol), told: told.join(', ') });
 }

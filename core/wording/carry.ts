@@ -1,11 +1,10 @@
 import { msg, plural, t, type Msg } from '../words/words.ts';
-import { pitchName } from '../pitch/note.ts';
 import type { NoteWay } from '../take/layers/note.ts';
 import type { Finger } from '../neck/hold.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import type { PlayedNote, RingingString } from '../score/chord-melody.ts';
 import type { Legato } from '../score/legato.ts';
-import { musical } from './music.ts';
+import { noteText, pitchText } from './music.ts';
 
 /** How a note of the tune is played, as it is chosen; and where it is not, what is missing. */
 export const NOTE_WAY_WORDS: Readonly<Record<NoteWay, { readonly name: Msg; readonly lacks: Msg }>> = {
@@ -48,7 +47,7 @@ const placeText = (string: number, fret: number, finger: Finger, strings: number
 export function playedNoteText({ pitch, string, fret, finger, how, legato }: PlayedNote, strings: number): string {
   const at = placeText(string, fret, finger, strings);
   return t('{pitch} on {at}{more}', {
-    pitch: musical(pitchName(pitch)),
+    pitch: pitchText(pitch),
     at,
     more: how === 'alone' ? t(', alone') : legato ? `, ${t(LEGATO_WORDS[legato])}` : '',
   });
@@ -57,7 +56,7 @@ export function playedNoteText({ pitch, string, fret, finger, how, legato }: Pla
 /** Where a bass off the beat is played: `the bass A2 on string 5, open`. */
 export const playedBassText = ({ string, fret, finger }: RingingString, open: readonly Midi[]): string =>
   t('the bass {pitch} on {place}', {
-    pitch: musical(pitchName(open[string]! + fret)),
+    pitch: pitchText(open[string]! + fret),
     place: placeText(string, fret, finger, open.length),
   });
 
@@ -76,7 +75,7 @@ export function carriedText(
       ? ''
       : `; ${plural(stay, 'this one keeps one finger down', 'this one keeps {fingers} fingers down', { fingers: t(COUNTS[stay]!) })}`;
   return t('{note} on string {strings}: {choice}{kept}.', {
-    note: musical(note),
+    note: noteText(note),
     strings: strings - string,
     choice,
     kept,

@@ -4,7 +4,7 @@ import { spell } from '../pitch/degree.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import type { ToHear } from '../practice/ear.ts';
 import { SURE_ENOUGH, type Fault, type Judged, type Unlike } from '../practice/verdict.ts';
-import { musical } from './music.ts';
+import { noteText, symbolText } from './music.ts';
 import { toneWord } from './steer.ts';
 
 /** Something the ear says of a stroke. */
@@ -55,7 +55,7 @@ function noteOver(chord: Chord | null, pitch: Midi): string {
   const pc = pitchClassOf(pitch);
   const natural = NATURALS[pc];
   if (natural !== undefined) return natural;
-  return chord ? musical(noteIn(chord, pc) ?? spell(chord.root, outsideDegree(chord, pc))) : t('another note');
+  return chord ? noteText(noteIn(chord, pc) ?? spell(chord.root, outsideDegree(chord, pc))) : t('another note');
 }
 
 /** What the ear says of a stroke of a chord, on strings tuned so; a quarter lasts `quarter` seconds. */
@@ -97,7 +97,7 @@ export function earLines(
   return verdicts.flatMap(({ stroke, faults }) => {
     const { bar, column } = strokes[stroke]!;
     const at = column === null ? undefined : columns[column];
-    const where = t('bar {bar}{more}', { bar, more: at ? `, ${musical(at.symbol)}` : '' });
+    const where = t('bar {bar}{more}', { bar, more: at ? `, ${symbolText(at.symbol)}` : '' });
     return faults.map((fault) => ({
       where,
       words: heardFaultText(fault, at?.chord ?? null, open, quarter),

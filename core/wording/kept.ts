@@ -1,6 +1,6 @@
 /* Kept moves in words: what they are, where they fit, what gets lost. */
 import { msg, t, type Msg } from '../words/words.ts';
-import { musical } from './music.ts';
+import { musical, symbolText } from './music.ts';
 import type { MovePrice } from '../leading/take.ts';
 import type { Proposal } from '../reharm/moves/propose.ts';
 import type { Feature, PassageIs } from '../reharm/kept/name.ts';
@@ -132,7 +132,7 @@ function oneLoss(loss: Loss): string {
     case 'meter':
       return t('From {meter}.', { meter: loss.meter });
     case 'chords':
-      return t('No time for {lost}.', { lost: loss.lost.map(musical).join(', ') });
+      return t('No time for {lost}.', { lost: loss.lost.map(symbolText).join(', ') });
     case 'left': {
       const words = [...new Set(loss.layers.map((layer) => t(LAYER_WORDS[layer])))];
       return t('Left behind: its {words}.', { words: words.join(', ') });

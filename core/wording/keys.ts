@@ -1,7 +1,7 @@
 import { plural, t } from '../words/words.ts';
 import type { Capo, KeyFacts, VoiceFit } from '../neck/key-advice.ts';
 import { headerKey } from '../pitch/key.ts';
-import { musical } from './music.ts';
+import { keyWords } from './music.ts';
 
 /** How far a tune moves: `up 3`, `down 2`. */
 export function movedByText(up: number): string {
@@ -21,7 +21,7 @@ export function keyFactsText({ openStrings, openBasses, tonicFrets }: KeyFacts):
 export function capoText({ fret, shapes, openBasses }: Capo): string {
   return t('capo {fret}, as in {headerKey}: {plural}', {
     fret,
-    headerKey: musical(headerKey(shapes)),
+    headerKey: keyWords(headerKey(shapes)),
     plural: plural(openBasses, '{n} open bass', '{n} open basses'),
   });
 }

@@ -10,7 +10,7 @@ import type { SungNote } from '../melody/melody.ts';
 import type { MelodyRange } from '../melody/range.ts';
 import { barAt, type Stave, type StaveNote } from '../melody/stave.ts';
 import { ticksPerBar, ticksPerBeat, type Ticks } from '../time/meter.ts';
-import { musical } from './music.ts';
+import { musical, noteText } from './music.ts';
 
 const ACCORDS: Readonly<Record<NoteAccord, Msg>> = {
   'chord-tone': msg('a tone of the chord'),
@@ -54,7 +54,7 @@ export const rubText = ({ note, verdict }: Rub): string =>
   });
 
 /** A pitch by the name it is written with, and its octave, as it is shown. */
-export const spelledPitch = (pitch: Midi, spelling: NoteName): string => musical(writtenPitch(pitch, spelling));
+export const spelledPitch = (pitch: Midi, spelling: NoteName): string => noteText(writtenPitch(pitch, spelling));
 
 /** A pitch as the key writes it. */
 export const pitchInKey = (pitch: Midi, key: Key): string => spelledPitch(pitch, nameInKey(key, pitchClassOf(pitch)));

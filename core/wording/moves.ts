@@ -12,10 +12,9 @@ import type { Group } from '../reharm/moves/groups.ts';
 import { ANY_TASTE, proposalsFor, type Proposal } from '../reharm/moves/propose.ts';
 import { spanAt, type Span } from '../reharm/moves/span.ts';
 import { moveOf } from '../reharm/moves/table.ts';
-import { pitchName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
 import { ticksPerBeat } from '../time/meter.ts';
-import { musical } from './music.ts';
+import { pitchText, symbolText } from './music.ts';
 
 /** Why a move may be made, in a sentence. */
 export function moveReason({ move, found }: Proposal): string {
@@ -30,7 +29,7 @@ export function namedMove({ move, found }: Proposal, open: readonly Midi[]): str
   if (found.ring === undefined) return moveText(move);
   const string = open.indexOf(found.ring);
   return string < 0
-    ? t('{name}, {pitch} on the frets', { name: moveText(move), pitch: musical(pitchName(found.ring)) })
+    ? t('{name}, {pitch} on the frets', { name: moveText(move), pitch: pitchText(found.ring) })
     : t('{name}, open string {open}', { name: moveText(move), open: open.length - string });
 }
 
@@ -67,7 +66,7 @@ function appliedText({ id, found, span, told }: AppliedMove): { readonly name: s
 }
 
 function reasonText({ reason }: Move, args: Found['args']): string {
-  return t(reason, Object.fromEntries(Object.entries(args ?? {}).map(([name, said]) => [name, musical(said)])));
+  return t(reason, Object.fromEntries(Object.entries(args ?? {}).map(([name, said]) => [name, symbolText(said)])));
 }
 
 /** Where on the written-out chart a span begins, and how long it is: bar and beat from 1, by default the chord's own length. */
@@ -117,10 +116,10 @@ export function whyNot(span: Span | null): readonly string[] {
   const falls = next !== null && (next.degree - here.degree + 12) % 12 === 5;
   if (single && isFive && !falls) {
     const follows =
-      next === null ? t('nothing follows') : t('{symbol} follows', { symbol: musical(symbolOf(next.chord)) });
+      next === null ? t('nothing follows') : t('{symbol} follows', { symbol: symbolText(symbolOf(next.chord)) });
     reasons.push(
       t('{symbol} does not fall a fifth here ({follows}): no substitute, and no altered tensions.', {
-        symbol: musical(symbolOf(here.chord)),
+        symbol: symbolText(symbolOf(here.chord)),
         follows,
       }),
     );

@@ -3,11 +3,10 @@ import { DEFAULT_HAND, type Hand } from '../neck/hand.ts';
 import { listed } from './hand.ts';
 import { MANNERS } from '../manner.ts';
 import { MATTERS, WEIGHED_TERMS } from '../neck/terms.ts';
-import type { PlayerField, Player, NoteNames } from '../neck/player.ts';
+import type { PlayerField, Player } from '../neck/player.ts';
 import { TUNINGS } from '../neck/tuning.ts';
-import { pitchName, type NoteName } from '../pitch/note.ts';
 import type { Midi } from '../pitch/pitch.ts';
-import { musical } from './music.ts';
+import { pitchText } from './music.ts';
 
 /** What each setting of a player may be, in words. */
 export const PLAYER_RIGHT: Readonly<Record<PlayerField, Msg>> = {
@@ -56,42 +55,10 @@ export const PLAYER_NAMES: Readonly<Record<PlayerField, Msg>> = {
   matters: msg('list of what matters'),
 };
 
-const SYLLABLES: Readonly<Record<string, string>> = {
-  C: 'Do',
-  D: 'Re',
-  E: 'Mi',
-  F: 'Fa',
-  G: 'Sol',
-  A: 'La',
-  B: 'Si',
-};
-/** German letters with their accidentals; what is not here adds -es or -is. */
-const GERMAN: Readonly<Record<string, string>> = { B: 'H', Bb: 'B', Eb: 'Es', Ab: 'As' };
-
-/** A note's name as a player reads it: `Bb` → B♭, in German B, in fixed do Si♭. */
-export function noteText(note: NoteName, names: NoteNames): string {
-  const accidental = note.slice(1);
-  if (names === 'fixed-do') return musical(SYLLABLES[note[0]!]!) + accidental.replace('b', '♭').replace('#', '♯');
-  if (names === 'german') {
-    const known = GERMAN[note];
-    if (known !== undefined) return known;
-    const letter = note[0] === 'B' ? 'H' : note[0]!;
-    return letter + (accidental === 'b' ? 'es' : accidental === '#' ? 'is' : '');
-  }
-  return musical(note);
-}
-
-/** A pitch with its octave, as a player reads it: `E2`. */
-export function pitchText(midi: Midi, names: NoteNames): string {
-  const name = pitchName(midi);
-  const octave = /-?\d+$/.exec(name)![0];
-  return noteText(name.slice(0, -octave.length), names) + octave;
-}
-
 /** A tuning's name, or its strings from the lowest: `E A D G B E`. */
-export function tuningText(tuning: readonly Midi[], names: NoteNames): string {
+export function tuningText(tuning: readonly Midi[]): string {
   const known = TUNINGS.find(({ strings }) => strings.join() === tuning.join());
-  return known ? t(known.name) : tuning.map((pitch) => pitchText(pitch, names).replace(/-?\d+$/, '')).join(' ');
+  return known ? t(known.name) : tuning.map((pitch) => pitchText(pitch).replace(/-?\d+$/, '')).join(' ');
 }
 
 /** A caution that goes with a setting, said once where it is set; null where none does. */

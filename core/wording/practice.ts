@@ -8,7 +8,7 @@ import { REST_AFTER, REST_SECONDS, type RestReason } from '../practice/care.ts';
 import type { SessionReason } from '../practice/session.ts';
 import type { PlanStep } from '../practice/plan.ts';
 import { difficultyWord } from './hand.ts';
-import { musical } from './music.ts';
+import { symbolText } from './music.ts';
 import { toneWord } from './steer.ts';
 
 const NUMBERS = [msg('no'), msg('one'), msg('two'), msg('three'), msg('four'), msg('five')];
@@ -74,9 +74,9 @@ export const WAY_WORDS: Readonly<Record<PassageWay, { readonly name: Msg; readon
 export function practisedText(what: Practised): string {
   switch (what.kind) {
     case 'grip':
-      return musical(what.symbol);
+      return symbolText(what.symbol);
     case 'change':
-      return t('{symbol} to {symbol2}', { symbol: musical(what.from.symbol), symbol2: musical(what.to.symbol) });
+      return t('{symbol} to {symbol2}', { symbol: symbolText(what.from.symbol), symbol2: symbolText(what.to.symbol) });
     case 'passage':
       return `${what.title}, ${what.bars}${what.way ? `: ${t(WAY_WORDS[what.way].name)}` : ''}`;
     case 'move':

@@ -7,7 +7,7 @@ import { whyNotText } from './hand.ts';
 import { PLAYER_NAMES, PLAYER_RIGHT } from './player.ts';
 import type { NoteWay } from '../take/layers/note.ts';
 import { NOTE_WAY_WORDS } from './carry.ts';
-import { musical } from './music.ts';
+import { noteText, symbolText } from './music.ts';
 
 type Args = Problem['args'];
 
@@ -145,32 +145,32 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'nothing-to-take': () => t('There is no chord here that this hand can hold: a take needs one at least.'),
   'move-loose': ({ text, into }) =>
     t('This hand cannot play {text} as its move says: {bond_words}. Another way stands in.', {
-      text: musical(String(text)),
+      text: symbolText(String(text)),
       bond_words: BOND_WORDS[into as Bond],
     }),
   'pin-not-on-top': ({ note, text }) =>
     t('The grip pinned for {text} does not have the tune’s {note} on top; another stands in.', {
-      text: musical(String(text)),
-      note: musical(String(note)),
+      text: symbolText(String(text)),
+      note: noteText(String(note)),
     }),
   'tune-alone': ({ note, text }) =>
     t(
       'This hand has no grip of {text} with {note} on top: the note is played alone. Another octave or key may have one.',
-      { text: musical(String(text)), note: musical(String(note)) },
+      { text: symbolText(String(text)), note: noteText(String(note)) },
     ),
   'note-not-so': ({ note, way, text }) =>
     t('{note} over {text} is not played as you said ({name}): {lacks}.', {
-      note: musical(String(note)),
-      text: musical(String(text)),
+      note: noteText(String(note)),
+      text: symbolText(String(text)),
       name: NOTE_WAY_WORDS[way as NoteWay].name,
       lacks: NOTE_WAY_WORDS[way as NoteWay].lacks,
     }),
   'tune-off-neck': ({ note }) =>
     t('{note} is not on this neck, and is left out. Take the tune into another octave (Wishes) or key.', {
-      note: musical(String(note)),
+      note: noteText(String(note)),
     }),
   'pin-unplayable': ({ text }) =>
-    t('The pinned grip does not play {text} any more; another stands in.', { text: musical(String(text)) }),
+    t('The pinned grip does not play {text} any more; another stands in.', { text: symbolText(String(text)) }),
   'pin-unheld': ({ text, reason }) =>
     t('This hand does not hold the pinned grip {text}: {whyNot}. Another stands in.', {
       text,
@@ -178,8 +178,8 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
     }),
   'ring-lost': ({ note, text }) =>
     t('No grip of {text} for this hand lets {note} sound on; another stands in.', {
-      text: musical(String(text)),
-      note: musical(String(note)),
+      text: symbolText(String(text)),
+      note: noteText(String(note)),
     }),
   'frame-jumps': () => t('This chart jumps (D.C., D.S.): write its intro or ending by hand, where it is to be played.'),
   'frame-meter': () => t('The meter changes in the last phrase: write the intro or ending by hand.'),
@@ -218,7 +218,7 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'melody-repeat-closes': () =>
     t('The melody closes a repeat here, and the chart does not. Write :| in the chart, or leave it out.'),
   'chord-unplayable': ({ text }) =>
-    t('This hand has no grip for {text} on its neck; it is passed over.', { text: musical(String(text)) }),
+    t('This hand has no grip for {text} on its neck; it is passed over.', { text: symbolText(String(text)) }),
   'player-no-json': ({ text }) => t('This is no JSON: {text}', { text }),
   'player-no-object': () => t('A player is written as {"reach": 110, "thumb": false, …}.'),
   'player-field-unknown': ({ field }) =>

@@ -3,10 +3,10 @@ import type { Outside, OutsideKind } from '../reading/reason.ts';
 import type { Reading } from '../reading/read.ts';
 import { formatKey, headerKey } from '../pitch/key.ts';
 import type { FoundKey } from '../chart/find-key.ts';
-import { musical } from './music.ts';
+import { noteText, symbolText, keyWords } from './music.ts';
 
-const keyName = ({ key }: Outside) => (key === null ? t('another key') : musical(formatKey(key)));
-const to = ({ target }: Outside) => musical(target ?? t('what follows'));
+const keyName = ({ key }: Outside) => (key === null ? t('another key') : keyWords(formatKey(key)));
+const to = ({ target }: Outside) => (target === null || target === undefined ? t('what follows') : symbolText(target));
 
 /** A chord from outside in a few words, for its column. */
 const LABELS: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
@@ -18,7 +18,7 @@ const LABELS: Readonly<Record<OutsideKind, (outside: Outside) => string>> = {
   'related-ii': (outside) => t('ii before {to}7', { to: to(outside) }),
   'foreign-ii-v': (outside) => t('ii–V, {key}', { key: keyName(outside) }),
   landing: ({ key }) =>
-    t('lands, {which} of {tonic}', { which: key?.mode === 'minor' ? 'i' : 'I', tonic: musical(key?.tonic ?? '') }),
+    t('lands, {which} of {tonic}', { which: key?.mode === 'minor' ? 'i' : 'I', tonic: noteText(key?.tonic ?? '') }),
   modulation: (outside) => t('to {key}', { key: keyName(outside) }),
   'non-resolving-dominant': () => t('lifts'),
   'passing-diminished': () => t('passing'),
@@ -91,7 +91,7 @@ export function readingLabel({ outside }: Reading): string {
 export function readingSentence({ outside, function: does, key }: Reading): string {
   if (outside !== null) return SENTENCES[outside.kind](outside);
   return t('In {formatKey}{more}.', {
-    formatKey: musical(formatKey(key)),
+    formatKey: keyWords(formatKey(key)),
     more: does === null ? '' : `, ${t(FUNCTIONS[does])}`,
   });
 }
@@ -100,10 +100,10 @@ export function readingSentence({ outside, function: does, key }: Reading): stri
 export function foundKeyText({ key, confidence, runnerUp }: FoundKey): string {
   const sure = t('{confidence} % sure; next best {formatKey}', {
     confidence: Math.round(confidence * 100),
-    formatKey: musical(formatKey(runnerUp)),
+    formatKey: keyWords(formatKey(runnerUp)),
   });
   return t('The key is read from the chords: {formatKey} ({sure}). Write key: {headerKey} to settle it.', {
-    formatKey: musical(formatKey(key)),
+    formatKey: keyWords(formatKey(key)),
     sure,
     headerKey: headerKey(key),
   });

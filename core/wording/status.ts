@@ -1,7 +1,7 @@
 import { plural, t } from '../words/words.ts';
 import type { Column } from '../take/columns.ts';
 import { listed } from './hand.ts';
-import { musical } from './music.ts';
+import { symbolText } from './music.ts';
 import { wishText } from './wishes.ts';
 import type { TakenWish } from '../leading/status.ts';
 
@@ -32,7 +32,7 @@ export function standsText({
   move,
   symbol,
 }: Pick<Column, 'decision' | 'kept' | 'move' | 'symbol'>): string {
-  const name = musical(symbol);
+  const name = symbolText(symbol);
   if (decision?.voicing) return t('{name} stands because you pinned its grip.', { name });
   if (kept !== null) return t('{name} stands in the grip that the take was kept with.', { name });
   if (decision) return t('{name} stands because you chose it.', { name });

@@ -4,7 +4,7 @@ import type { Serving } from '../chord/serving.ts';
 import type { LedOutcome, Serves } from '../leading/steer.ts';
 import type { Degree } from '../pitch/degree.ts';
 import { listed, semitonesText } from './hand.ts';
-import { musical } from './music.ts';
+import { musical, symbolText } from './music.ts';
 
 const TONES: Partial<Record<Degree, Msg>> = {
   '1': msg('root'),
@@ -25,7 +25,7 @@ export const toneWord = (degree: Degree): string => (TONES[degree] ? t(TONES[deg
 export function servingText({ chord, without, with: added }: Serving): string {
   const missed = without.map(toneWord);
   return [
-    musical(symbolOf(chord)),
+    symbolText(symbolOf(chord)),
     ...(missed.length > 0 ? [t('without its {missed}', { missed: listed(missed) })] : []),
     ...(added.length > 0 ? [t('with {added}', { added: listed(added.map(musical)) })] : []),
   ].join(' ');

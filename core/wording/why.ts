@@ -3,12 +3,11 @@ import { noteIn, type Chord } from '../chord/chord.ts';
 import type { ArrangedColumn } from '../leading/arrange.ts';
 import type { Terms } from '../leading/terms.ts';
 import { distinct, voicePairs } from '../leading/movement.ts';
-import type { NoteNames } from '../neck/player.ts';
 import { TERMS, type Term } from '../neck/terms.ts';
 import { pitchClassOf, type Midi } from '../pitch/pitch.ts';
 import { priceText } from './grips.ts';
 import { listed, semitonesText } from './hand.ts';
-import { noteText, pitchText } from './player.ts';
+import { noteText, pitchText } from './music.ts';
 import type { Wish } from '../take/layers/wish.ts';
 import { wishText } from './wishes.ts';
 
@@ -60,12 +59,12 @@ export const TERM_NAMES: Readonly<Record<Term, Msg>> = {
 };
 
 /** What happens between two columns: `holds E and A, F falls to E, hand stays, 1 semitone in all`. Empty where none sounds. */
-export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, names: NoteNames): string {
+export function whyText(before: ArrangedColumn | null, here: ArrangedColumn): string {
   if (!before?.grip || !here.grip) return '';
   const [from, to] = [distinct(before.grip.pitches), distinct(here.grip.pitches)];
   const name = (chord: Chord | null, pitch: Midi) => {
     const note = chord && noteIn(chord, pitchClassOf(pitch));
-    return note ? noteText(note, names) : pitchText(pitch, names).replace(/-?\d+$/, '');
+    return note ? noteText(note) : pitchText(pitch).replace(/-?\d+$/, '');
   };
   const old = (pitch: Midi) => name(before.column.chord, pitch);
   const now = (pitch: Midi) => name(here.column.chord, pitch);
@@ -79,7 +78,7 @@ export function whyText(before: ArrangedColumn | null, here: ArrangedColumn, nam
   const some = (notes: readonly string[], one: string, many: string) =>
     notes.length > 0 ? [`${listed(notes)} ${notes.length === 1 ? one : many}`] : [];
   const { carry } = here.column;
-  const tune = carry && carry.pitch !== null ? pitchText(carry.pitch, names) : null;
+  const tune = carry && carry.pitch !== null ? pitchText(carry.pitch) : null;
   return [
     ...(tune === null ? [] : [carry!.struck ? t('carries {tune}', { tune }) : t('{tune} sounds on', { tune })]),
     ...(held.length > 0 ? [t('holds {held}', { held: listed(held) })] : []),

@@ -1,8 +1,7 @@
 import { msg, plural, t, type Msg } from '../words/words.ts';
 import type { LineWay, Wish } from '../take/layers/wish.ts';
-import { pitchName } from '../pitch/note.ts';
 import { listed } from './hand.ts';
-import { musical } from './music.ts';
+import { pitchText } from './music.ts';
 
 const WAYS: Readonly<Record<LineWay, Msg>> = {
   falling: msg('falls'),
@@ -23,7 +22,7 @@ export function wishText(wish: Wish): string {
     case 'contrary':
       return t('outer voices in contrary motion');
     case 'thread':
-      return t('{pitch} sounds on', { pitch: musical(pitchName(wish.pitch)) });
+      return t('{pitch} sounds on', { pitch: pitchText(wish.pitch) });
     case 'area':
       return t('in frets {from} to {to}', { from: wish.from, to: wish.to });
     case 'strings':

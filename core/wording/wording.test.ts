@@ -1,4 +1,5 @@
-import { describe, expect, test } from '@jest/globals';
+import { afterEach, describe, expect, test } from '@jest/globals';
+import { ENGLISH, speakFrom, type Speech } from '../words/words.ts';
 import { parseChart } from '../chart/parse.ts';
 import { colourReason, priceText } from './grips.ts';
 import {
@@ -11,12 +12,12 @@ import {
   orderText,
   ratingText,
 } from './hand.ts';
-import { noteText, pitchText, settingCaution, tuningText } from './player.ts';
+import { settingCaution, tuningText } from './player.ts';
 import { asChord } from '../chord/names.ts';
 import { parseChord } from '../chord/symbol.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { asChordText, smallChangeText } from './around.ts';
-import { musical, spokenSymbol, symbolParts } from './music.ts';
+import { keyWords, musical, noteText, pitchText, spokenSymbol, symbolParts, symbolText } from './music.ts';
 import { PLAYER_FIELDS, readPlayer } from '../neck/player.ts';
 import { readChart } from '../reading/read.ts';
 import { formOfChart } from '../reading/form.ts';
@@ -25,6 +26,24 @@ import { capoText, keyFactsText, movedByText, voiceFitText } from './keys.ts';
 import { problemLine, problemText } from './problems.ts';
 import { foundKeyText, readingLabel, readingSentence } from './reading.ts';
 import { carriedText, playedBassText, playedNoteText } from './carry.ts';
+
+const reading = (how: Partial<Speech>) => speakFrom(() => ({ ...ENGLISH, ...how }));
+afterEach(() => reading({}));
+
+test.each([
+  ['letters', true, 'B♭7 F♯m/B Bmaj7', 'B flat 7'],
+  ['german', false, 'B♭7 F♯m/B Bmaj7', 'B flat 7'],
+  ['german', true, 'B7 F♯m/H Hmaj7', 'B 7'],
+  ['fixed-do', true, 'Si♭7 Fa♯m/Si Simaj7', 'Si flat 7'],
+] as const)('chord symbols with notes as %s, on wish %s', (notes, namesChords, shown, spoken) => {
+  reading({ notes, namesChords });
+  expect(symbolText('Bb7 F#m/B Bmaj7')).toBe(shown);
+  expect(symbolText('bVII7 ii–V #11')).toBe('♭VII7 ii–V ♯11');
+  expect(spokenSymbol('Bb7')).toBe(spoken);
+  expect(Object.values(symbolParts('F#m/B')).join('|')).toBe(
+    { letters: 'F|♯|m||B', german: namesChords ? 'F|♯|m||H' : 'F|♯|m||B', 'fixed-do': 'Fa|♯|m||Si' }[notes],
+  );
+});
 
 test.each([
   ['Bb7', 'B♭7'],
@@ -195,9 +214,16 @@ describe('note names as the player reads them', () => {
   });
 
   test('pitches and tunings', () => {
-    expect(pitchText(47, 'german')).toBe('H2');
-    expect(tuningText([40, 45, 50, 55, 59, 64], 'letters')).toBe('Standard');
-    expect(tuningText([41, 45, 50, 55, 59, 64], 'fixed-do')).toBe('Fa La Re Sol Si Mi');
+    reading({ notes: 'german' });
+    expect([pitchText(47), noteText('Bb3'), keyWords('Bb major'), keyWords('F#m')]).toEqual([
+      'H2',
+      'B3',
+      'B major',
+      'Fis minor',
+    ]);
+    reading({ notes: 'fixed-do' });
+    expect(tuningText([40, 45, 50, 55, 59, 64])).toBe('Standard');
+    expect(tuningText([41, 45, 50, 55, 59, 64])).toBe('Fa La Re Sol Si Mi');
   });
 });
 

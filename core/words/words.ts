@@ -1,8 +1,13 @@
 /*
  * Words as they are read. The English sentence stands where it is said, and names its own row in the table of every
- * other language; `{name}` in it is filled in. The language is one for a whole process, as a gettext locale is: a
- * browser, or a server of one player. All who draw set it first (`speak`), and nothing of a search ever asks for it.
+ * other language; `{name}` in it is filled in. How it is read is
+ * asked of whoever set it (`speakFrom`), as a gettext locale is: no function hands a language on, and no search ever
+ * asks for one.
  */
+
+/** What notes are called. */
+export const NOTE_NAMES = ['letters', 'german', 'fixed-do'] as const;
+export type NoteNames = (typeof NOTE_NAMES)[number];
 
 /** Languages the interface can be read in (BCP 47). */
 export const LANGUAGES = ['en', 'de'] as const;
@@ -19,19 +24,30 @@ export type Args = Readonly<Record<string, string | number | Msg | undefined>>;
 /** English sentences, each with what it is in another language. */
 export type Table = Readonly<Record<string, string>>;
 
-let language: Language = 'en';
-let table: Table = {};
-
-/** Sets the language all that follows is said in; English needs no table. */
-export function speak(next: Language, words: Table = {}): void {
-  language = next;
-  table = words;
+/** How a reader reads: a language, what notes are called, and whether chord symbols are named so, too. */
+export interface Speech {
+  readonly language: Language;
+  /** Rows of the language; English needs none. */
+  readonly table: Table;
+  readonly notes: NoteNames;
+  readonly namesChords: boolean;
 }
 
-/** How dates and numbers are written (BCP 47). */
-export const locale = (): string => (language === 'en' ? 'en-GB' : language);
+export const ENGLISH: Speech = { language: 'en', table: {}, notes: 'letters', namesChords: false };
 
-export const spokenLanguage = (): Language => language;
+let current = (): Speech => ENGLISH;
+
+/** Sets where all that follows learns how it is read: a browser has one reader, a server one for each request. */
+export function speakFrom(source: () => Speech): void {
+  current = source;
+}
+
+/** How it is read now. */
+export const speech = (): Speech => current();
+export const spokenLanguage = (): Language => current().language;
+
+/** How dates and numbers are written (BCP 47). */
+export const locale = (): string => (spokenLanguage() === 'en' ? 'en-GB' : spokenLanguage());
 
 /** Marks a sentence of a table, which `t` says where it is shown. */
 export const msg = (text: string, args?: Args): Msg => ({ msg: text, ...(args && { args }) });
@@ -42,6 +58,7 @@ const CONTEXT = / ¦ .*$/;
 /** A sentence in the language that is set: `t('{count} of {all} clean', {count: 3, all: 4})`. What has no row stays English. */
 export function t(text: string | Msg, args: Args = {}): string {
   if (typeof text !== 'string') return t(text.msg, { ...text.args, ...args });
+  const { table } = current();
   const said = Object.hasOwn(table, text) ? table[text]! : text.replace(CONTEXT, '');
   return filled(said, args);
 }
@@ -60,9 +77,9 @@ export const filled = (text: string, args: Args): string =>
 /** A number with so many decimals, with the comma or point of the language: `2.4`, `2,4`. */
 export function decimal(number: number, digits: number): string {
   const text = number.toFixed(digits);
-  return language === 'de' ? text.replace('.', ',') : text;
+  return spokenLanguage() === 'de' ? text.replace('.', ',') : text;
 }
 
 /** A word that begins a line, put within a sentence: `Held` → `held`. German keeps its capitals. */
 export const inSentence = (text: string): string =>
-  language === 'de' ? text : text.charAt(0).toLowerCase() + text.slice(1);
+  spokenLanguage() === 'de' ? text : text.charAt(0).toLowerCase() + text.slice(1);

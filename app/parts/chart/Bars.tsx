@@ -17,6 +17,7 @@ import {
   type Section,
   msg,
   t,
+  symbolText,
 } from '../../../core/index.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
 import { marksOf, type Mark } from '../reading/marks.ts';
@@ -168,7 +169,7 @@ function BarBox({
       </span>
       {bar.alternates.map(({ text }, i) => (
         <span key={i} className="bar-alternate">
-          {t('or')} <Glyphs text={musical(text)} />
+          {t('or')} <Glyphs text={symbolText(text)} />
         </span>
       ))}
       {bar.lyrics.map((words, verse) => (

@@ -12,7 +12,6 @@ import {
   mendedText,
   movedCells,
   msg,
-  musical,
   notesOfCells,
   parseChart,
   partsOfTune,
@@ -30,6 +29,8 @@ import {
   type Simplified,
   type SungOver,
   type WordsPiece,
+  symbolText,
+  keyWords,
 } from '../../../core/index.ts';
 import { Notice } from '../frame/Notice.tsx';
 import { Frame } from '../frame/Frame.tsx';
@@ -321,7 +322,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             const moved = transpose(text, key.tonic);
             if (!moved.ok) return;
             sung.edit(movedCells(sung.cells, parsed.value.key.tonic, key.tonic, up), t(MOVED));
-            rewrite(moved.value, t('Moved to {headerKey}.', { headerKey: musical(headerKey(key)) }), t(MOVED));
+            rewrite(moved.value, t('Moved to {headerKey}.', { headerKey: keyWords(headerKey(key)) }), t(MOVED));
           }}
         />
       )}
@@ -360,7 +361,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
 
 /** What went, in a line: the symbols with their bars. */
 function strippedText({ dropped }: Simplified): string {
-  const all = dropped.map(({ bar, symbol }) => `${musical(symbol)} (${bar})`);
+  const all = dropped.map(({ bar, symbol }) => `${symbolText(symbol)} (${bar})`);
   const shown =
     all.length > 5
       ? t('{all} and {all2} more', { all: all.slice(0, 5).join(', '), all2: all.length - 5 })

@@ -13,7 +13,6 @@ import {
   capoText,
   movedByText,
   melodyRangeText,
-  musical,
   parsePitch,
   voiceFit,
   voiceFitText,
@@ -27,6 +26,7 @@ import {
   msg,
   t,
   type Msg,
+  keyWords,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { useLiesInKeys } from './useLiesInKeys.ts';
@@ -90,7 +90,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
               text={t(
                 'As a chord-melody it lies best in {headerKey}, {octave_words}: {carried} of {notes} notes can be carried.',
                 {
-                  headerKey: musical(headerKey(best.choice.key)),
+                  headerKey: keyWords(headerKey(best.choice.key)),
                   octave_words: OCTAVE_WORDS[best.lies.octave]!,
                   carried: best.lies.carried,
                   notes: best.lies.notes,
@@ -116,7 +116,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
                 role="radio"
                 aria-checked={chosen === choice}
                 aria-label={[
-                  musical(name),
+                  keyWords(name),
                   here ? t('it stands here') : movedByText(fit?.up ?? choice.up),
                   keyFactsText(choice),
                   choice.capo && capoText(choice.capo),
@@ -129,7 +129,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
                 onDoubleClick={() => !here && move(choice)}
               >
                 <b>
-                  <Glyphs text={musical(name)} />
+                  <Glyphs text={keyWords(name)} />
                 </b>
                 <span>{here ? t('it stands here') : movedByText(fit?.up ?? choice.up)}</span>
                 <span className="keys-facts">
@@ -163,7 +163,9 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
           disabled={chosen === null || chosen.key.tonic === chart.key.tonic}
           onClick={() => chosen && move(chosen)}
         >
-          <Glyphs text={chosen ? t('Move to {headerKey}', { headerKey: musical(headerKey(chosen.key)) }) : t('Move')} />
+          <Glyphs
+            text={chosen ? t('Move to {headerKey}', { headerKey: keyWords(headerKey(chosen.key)) }) : t('Move')}
+          />
         </Button>
       </DialogActions>
     </Dialog>

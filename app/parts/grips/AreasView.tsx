@@ -20,6 +20,8 @@ import {
   type Frets,
   type Player,
   t,
+  noteText,
+  symbolText,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { DraftField } from '../frame/DraftField.tsx';
@@ -118,7 +120,7 @@ function Over({ chord, onChoose }: { readonly chord: Chord; readonly onChoose: (
           title={one.degrees.map(musical).join(' ')}
           onClick={() => onChoose(one.chord)}
         >
-          <Glyphs text={musical(symbolOf(one.chord))} />
+          <Glyphs text={symbolText(symbolOf(one.chord))} />
         </button>
       ))}
     </small>
@@ -137,7 +139,9 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
   const lowestIn = (at: number, lowest: string) => (
     <em>
       <Glyphs
-        text={chords.length > 1 ? musical(symbolOf(chords[at]!)) : t('{lowest} lowest', { lowest: musical(lowest) })}
+        text={
+          chords.length > 1 ? symbolText(symbolOf(chords[at]!)) : t('{lowest} lowest', { lowest: noteText(lowest) })
+        }
       />
     </em>
   );
@@ -158,7 +162,7 @@ function Shapes({ chords, area, player, guitar, onHear, onShow }: ShapesProps) {
               )
             }
           >
-            <Glyphs text={t('{symbol}, note by note', { symbol: musical(symbolOf(chord)) })} />
+            <Glyphs text={t('{symbol}, note by note', { symbol: symbolText(symbolOf(chord)) })} />
           </Button>
         ))}
       </div>

@@ -3,7 +3,6 @@ import Button from '@mui/material/Button';
 import {
   allowedMs,
   handChange,
-  musical,
   neededMs,
   pitchText,
   rateChange,
@@ -18,6 +17,7 @@ import {
   msg,
   t,
   type Msg,
+  symbolText,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { useClimb } from '../../work/answers.ts';
@@ -78,7 +78,7 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
   const heardOf = (grip: Grip) =>
     [line !== 'top' && grip.pitches[0]!, line !== 'bass' && grip.pitches.at(-1)!]
       .filter((pitch) => pitch !== false)
-      .map((pitch) => pitchText(pitch, player.noteNames))
+      .map((pitch) => pitchText(pitch))
       .join(' – ');
   return (
     <div className="climb" aria-busy={grips === null}>
@@ -135,7 +135,7 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
           <Glyphs
             text={t(
               '{symbol} has no such run for this hand at this tempo. Ask for fewer grips, more beats to each, or other strings.',
-              { symbol: musical(symbolOf(chord)) },
+              { symbol: symbolText(symbolOf(chord)) },
             )}
           />
         </p>
@@ -144,7 +144,7 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
         <GripRow
           title={
             <>
-              <Glyphs text={`${musical(symbolOf(chord))}, ${direction === 'up' ? t('climbing') : t('falling')}`} />
+              <Glyphs text={`${symbolText(symbolOf(chord))}, ${direction === 'up' ? t('climbing') : t('falling')}`} />
               <Button
                 size="small"
                 variant="outlined"

@@ -48,7 +48,6 @@ export function Fingerboard(props: FingerboardProps) {
         held={held}
         guitar={guitar}
         labels={labels}
-        noteNames={player.noteNames}
         label={said}
         onFrets={onFrets}
         onHear={onHear}

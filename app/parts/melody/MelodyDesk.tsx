@@ -22,6 +22,7 @@ import {
   type SungNote,
   type Ticks,
   t,
+  symbolText,
 } from '../../../core/index.ts';
 import type { useMelodyEdits } from '../../keep/useMelodyEdits.ts';
 import { Notice } from '../frame/Notice.tsx';
@@ -129,7 +130,7 @@ function clashesIn(chart: Chart, bars: readonly PlayedBar[], sung: readonly Sung
   for (const one of clashing) {
     const bar = bars.find(({ number }) => number === one.note.bar)!;
     const at = stave.bars[bar.index]!.start + one.note.tick;
-    const over = one.chord ? ` ${t('over {symbol}', { symbol: musical(symbolOf(one.chord)) })}` : '';
+    const over = one.chord ? ` ${t('over {symbol}', { symbol: symbolText(symbolOf(one.chord)) })}` : '';
     found[at] = `${musical(one.verdict!.degree)}${over}: ${checkedText(one)}`;
   }
   return found;

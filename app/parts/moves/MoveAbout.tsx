@@ -11,7 +11,6 @@ import {
   formatMeter,
   locale,
   msg,
-  musical,
   placeWords,
   plural,
   readKeptMove,
@@ -24,6 +23,7 @@ import {
   type KeyOrder,
   type Msg,
   type NamedMove,
+  keyWords,
 } from '../../../core/index.ts';
 import type { LibraryMove } from '../../keep/kept-moves.ts';
 import { usePractise } from '../../keep/practice.ts';
@@ -131,7 +131,7 @@ export function MoveAbout(props: MoveAboutProps) {
         >
           {keys.map((key) => (
             <MenuItem key={key.tonic} value={key.tonic}>
-              <Glyphs text={musical(formatKey(key))} />
+              <Glyphs text={keyWords(formatKey(key))} />
             </MenuItem>
           ))}
         </TextField>

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from 'react';
-import { formatKey, musical, plainNumeral, type ArrangedColumn, type Key, t } from '../../../core/index.ts';
+import { formatKey, musical, plainNumeral, type ArrangedColumn, type Key, t, keyWords } from '../../../core/index.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
 import type { Guitar } from '../neck/layout.ts';
 import { pitchRange } from '../stream/layout.ts';
@@ -51,7 +51,7 @@ export function MoveStrip({ columns, sections, playing, guitar, stale, onHear }:
             style={{ width: WIDTH }}
           >
             <span className="strip-key">
-              {section && sections.length > 1 && <Glyphs text={musical(formatKey(section.key))} />}
+              {section && sections.length > 1 && <Glyphs text={keyWords(formatKey(section.key))} />}
             </span>
             <button
               type="button"

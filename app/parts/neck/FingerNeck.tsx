@@ -1,13 +1,5 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import {
-  degreeIn,
-  pitchClassOf,
-  type Chord,
-  type Frets,
-  type Holding,
-  type NoteNames,
-  t,
-} from '../../../core/index.ts';
+import { degreeIn, pitchClassOf, type Chord, type Frets, type Holding, t } from '../../../core/index.ts';
 import { neckLayout, type Guitar } from './layout.ts';
 import { Neck, type NeckLabels } from './Neck.tsx';
 
@@ -20,7 +12,6 @@ interface FingerNeckProps {
   readonly held: Holding | null;
   readonly guitar: Guitar;
   readonly labels: NeckLabels;
-  readonly noteNames: NoteNames;
   /** Frets to lie in, from the capo. */
   readonly area?: readonly [number, number] | null;
   readonly label: string;
@@ -30,7 +21,7 @@ interface FingerNeckProps {
 
 /** A neck to put fingers on, by pointing or by keys. */
 export function FingerNeck(props: FingerNeckProps) {
-  const { frets, chord, held, guitar, labels, noteNames, area = null, label, onFrets, onHear } = props;
+  const { frets, chord, held, guitar, labels, area = null, label, onFrets, onHear } = props;
   const [cursor, setCursor] = useState<number | null>(null);
   // Where the neck is wider than the page, the frets to lie in are what is seen of it.
   const around = useRef<HTMLDivElement>(null);
@@ -96,7 +87,6 @@ export function FingerNeck(props: FingerNeckProps) {
         }
         next={null}
         labels={labels}
-        noteNames={noteNames}
         area={area}
         cursor={cursor}
         onPlace={(string, fret) => put(string, frets[string] === fret ? -1 : fret)}

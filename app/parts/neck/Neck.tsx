@@ -8,7 +8,6 @@ import {
   type Finger,
   type Grip,
   type HandShape,
-  type NoteNames,
 } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { neckLayout, type Guitar, type NeckLayout } from './layout.ts';
@@ -50,7 +49,6 @@ interface NeckProps {
   /** Notes of the tune that are played from the grip, in order. */
   readonly between?: readonly BetweenNote[];
   readonly labels: NeckLabels;
-  readonly noteNames: NoteNames;
   /** Two fingers and the distance between them. */
   readonly spans?: readonly Span[];
   /** Frets to lie in, from the capo. */
@@ -73,7 +71,6 @@ export function Neck({
   next,
   between = NO_NOTES,
   labels,
-  noteNames,
   spans = NO_SPANS,
   area = null,
   label,
@@ -131,7 +128,7 @@ export function Neck({
       {next && drawn && <Paths grip={drawn.grip} next={next} at={at} />}
       {next && <Ghosts grip={drawn?.grip ?? null} next={next} at={at} />}
       <Between notes={between} at={at} />
-      {drawn && <Fingers drawn={drawn} guitar={guitar} labels={labels} noteNames={noteNames} at={at} />}
+      {drawn && <Fingers drawn={drawn} guitar={guitar} labels={labels} at={at} />}
       {onPlace && <Places guitar={guitar} at={at} onPlace={onPlace} />}
     </svg>
   );
@@ -259,19 +256,19 @@ function Between({ notes, at }: { readonly notes: readonly BetweenNote[]; readon
   );
 }
 
-interface FingersProps extends Pick<NeckProps, 'guitar' | 'labels' | 'noteNames'> {
+interface FingersProps extends Pick<NeckProps, 'guitar' | 'labels'> {
   readonly drawn: DrawnGrip;
   readonly at: NeckLayout;
 }
 
-function Fingers({ drawn, guitar, labels, noteNames, at }: FingersProps) {
+function Fingers({ drawn, guitar, labels, at }: FingersProps) {
   const { grip, chord, optional = [], mutedBy = [] } = drawn;
   const pitches = grip.frets.map((fret, s) => (fret < 0 ? Infinity : guitar.open[s]! + fret));
   // With open strings the lowest string is not always the lowest note.
   const lowest = pitches.indexOf(Math.min(...pitches));
   const note = (s: number) => {
     const name = chord && noteIn(chord, pitchClassOf(pitches[s]!));
-    return name === null ? '' : noteText(name, noteNames);
+    return name === null ? '' : noteText(name);
   };
   const degree = (s: number) => (grip.degrees[s] === 'bass' ? note(s) : musical(grip.degrees[s] ?? ''));
   const inside = (s: number) =>

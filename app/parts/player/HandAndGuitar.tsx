@@ -57,7 +57,6 @@ export function HandAndGuitar({ player, onChange }: Settings) {
           drawn={null}
           next={null}
           labels="fingers"
-          noteNames={player.noteNames}
           spans={trial ? [spanOf(trial, guitar.open.length)] : reachSpans(player, guitar.mm)}
           area={player.area}
           label={t('The neck: {open} strings, {highestFret} frets', {

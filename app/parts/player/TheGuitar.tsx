@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { pitchText, TUNINGS, type Midi, t } from '../../../core/index.ts';
+import { musical, pitchName, pitchText, TUNINGS, type Midi, t } from '../../../core/index.ts';
 import { Several } from '../frame/Choice.tsx';
 import { Draft, Flag, NumberDraft, type Settings } from './fields.tsx';
 import './player.css';
@@ -46,7 +46,7 @@ export function TheGuitar({ player, onChange }: Settings) {
           onChange={({ tuning: strings }) => strings && retune(strings)}
           field="tuning"
           label={t('Strings, lowest first')}
-          write={(one) => one.tuning.map((open) => pitchText(open, 'letters')).join(' ')}
+          write={(one) => one.tuning.map((open) => musical(pitchName(open))).join(' ')}
           read={(text) => text.replaceAll('♭', 'b').replaceAll('♯', '#')}
           width={252}
         />
@@ -79,7 +79,7 @@ export function TheGuitar({ player, onChange }: Settings) {
       </div>
       <Several
         label={t('Strings in use')}
-        choices={tuning.map((open, s) => [s, pitchText(open, player.noteNames)] as const)}
+        choices={tuning.map((open, s) => [s, pitchText(open)] as const)}
         on={tuning.map((_, s) => s).filter((s) => !player.unusedStrings.includes(s))}
         onToggle={(on) => {
           if (on.length >= 3) onChange({ unusedStrings: tuning.map((_, s) => s).filter((s) => !on.includes(s)) });

@@ -1,4 +1,4 @@
-import { formatKey, headerKey, musical, t } from '../../../core/index.ts';
+import { formatKey, headerKey, t, keyWords } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { Mark } from './marks.ts';
 import './reading.css';
@@ -10,7 +10,7 @@ export function Tie({ mark }: { readonly mark: Mark | undefined }) {
   return (
     <span
       className="tie"
-      title={pairKey ? t('ii–V of {formatKey}', { formatKey: musical(formatKey(pairKey)) }) : undefined}
+      title={pairKey ? t('ii–V of {formatKey}', { formatKey: keyWords(formatKey(pairKey)) }) : undefined}
     >
       {pair && <i className={`tie-${pair}`} />}
       {arrow && (
@@ -31,7 +31,7 @@ export function AreaBand({ mark }: { readonly mark: Mark | undefined }) {
       <i className="area-line" />
       {opens && (
         <span className="area-label">
-          <Glyphs text={t('in {headerKey}', { headerKey: musical(headerKey(key)) })} />
+          <Glyphs text={t('in {headerKey}', { headerKey: keyWords(headerKey(key)) })} />
         </span>
       )}
     </>

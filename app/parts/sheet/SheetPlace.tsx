@@ -11,6 +11,7 @@ import TextField from '@mui/material/TextField';
 import { Suspense, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
 import {
+  keyWords,
   formatMeter,
   headerKey,
   musical,
@@ -310,10 +311,10 @@ function pageOf({ sheet, lines, pages }: SetSheet, played: number | null): numbe
 /** What stands under the title. */
 function factsOf({ key, meter, tempo, feel }: Chart, player: Player, take: string | null): readonly string[] {
   const { capo, tuning } = player;
-  const keyText = headerKey(key).replace('b', '♭').replace('#', '♯');
+  const keyText = keyWords(headerKey(key));
   const guitar = [
     ...(capo > 0 ? [t('Capo at fret {capo}: frets are counted from there', { capo })] : []),
-    ...(isStandard(tuning) ? [] : [t('Strings from the lowest: {tuning}', { tuning: tuningText(tuning, 'letters') })]),
+    ...(isStandard(tuning) ? [] : [t('Strings from the lowest: {tuning}', { tuning: tuningText(tuning) })]),
     ...(take === null ? [] : [take]),
   ];
   return [

@@ -143,7 +143,6 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
               held={isOnNeck ? (holdingsOf(fingers, hand)[0] ?? null) : null}
               guitar={guitar}
               labels="fingers"
-              noteNames="letters"
               area={question.area}
               label={isOnNeck ? t('Grip {formatFrets}', { formatFrets: formatFrets(fingers) }) : t('No grip yet')}
               onFrets={setFingers}

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import {
+  keyWords,
   areasOf,
   handOf,
   keepable,
@@ -7,7 +8,6 @@ import {
   keysInOrder,
   keysOfMode,
   lastFretOf,
-  musical,
   formatKey,
   neckOf,
   pitchClass,
@@ -101,5 +101,5 @@ function whole(voiced: ReturnType<typeof useVoiced>, gone: string | null, goal: 
   return { ...voiced, span: last < 0 ? null : { from: 0, to: last }, gone, goal };
 }
 
-export const keyText = (key: Key): string => musical(formatKey(key));
+export const keyText = (key: Key): string => keyWords(formatKey(key));
 export const areaText = ([from, to]: Area): string => t('frets {from} to {to}', { from, to });

@@ -3,13 +3,13 @@ import { memo, useRef, useState, type MouseEvent, type PointerEvent } from 'reac
 import {
   distinct,
   musical,
-  pitchName,
   ribbonsBetween,
   type ArrangedColumn,
   type Grip,
   type Midi,
   type Ribbon,
   t,
+  pitchText,
 } from '../../../core/index.ts';
 import { SvgLabel } from '../symbol/glyphs.tsx';
 import { standsOf, type Stand } from './layout.ts';
@@ -149,7 +149,7 @@ export const StreamColumn = memo(function StreamColumn(props: StreamColumnProps)
       {drag && drag.to !== drag.pitch && (
         <g className="note-wanted">
           <rect x={left} y={yOf(drag.to) - mark / 2} width={right - left} height={mark} rx={mark / 2} />
-          <SvgLabel text={musical(pitchName(drag.to))} x={(left + right) / 2} y={yOf(drag.to)} size={mark - 3} />
+          <SvgLabel text={pitchText(drag.to)} x={(left + right) / 2} y={yOf(drag.to)} size={mark - 3} />
         </g>
       )}
       {distinct(tried?.pitches ?? []).map((pitch) => (

@@ -110,7 +110,7 @@ function Notes({ notes, onSay }: { readonly notes: readonly SaidNote[]; readonly
           notes.map((note) => (
             <WayChoice
               key={note.at}
-              name={musical(note.name)}
+              name={note.name}
               way={note.way}
               none={note.isCarried ? t('a grip') : t('single')}
               steps={note.steps}

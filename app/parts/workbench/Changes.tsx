@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { musical, type Alternate, t } from '../../../core/index.ts';
+import { type Alternate, t, symbolText } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
 
@@ -30,7 +30,7 @@ export function Changes({ alternates, chosen, returns, choose }: BarChanges) {
         <ToggleButton value={0}>{t('as written')}</ToggleButton>
         {alternates.map(({ text }, i) => (
           <ToggleButton key={i} value={i + 1}>
-            <Glyphs text={musical(text)} />
+            <Glyphs text={symbolText(text)} />
           </ToggleButton>
         ))}
       </ToggleButtonGroup>

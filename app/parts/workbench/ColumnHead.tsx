@@ -4,7 +4,6 @@ import {
   inSentence,
   MANNER_WORDS,
   msg,
-  musical,
   opensChord,
   readingLabel,
   spelledPitch,
@@ -12,6 +11,7 @@ import {
   TEXTURE_WORDS,
   type Column,
   type MoveSaid,
+  symbolText,
 } from '../../../core/index.ts';
 import type { Mark } from '../reading/marks.ts';
 import { AreaBand, Tie } from '../reading/Tie.tsx';
@@ -74,7 +74,7 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
           )}
         </span>
         <span className="column-plain">
-          {!goesOn && <Glyphs text={musical(column.plain)} />}
+          {!goesOn && <Glyphs text={symbolText(column.plain)} />}
           {opensBar && column.hasChanges && <em title={t('This bar is known with other changes')}> {t('or…')}</em>}
         </span>
       </span>
@@ -125,9 +125,7 @@ export const ColumnHead = memo(function ColumnHead(props: ColumnHeadProps) {
 
 /** The note of the tune that a column carries. */
 const noteOf = ({ carry }: ShownColumn): string =>
-  carry !== null && carry.pitch !== null && carry.spelling !== null
-    ? musical(spelledPitch(carry.pitch, carry.spelling))
-    : '';
+  carry !== null && carry.pitch !== null && carry.spelling !== null ? spelledPitch(carry.pitch, carry.spelling) : '';
 
 /** Why a column stands as it does, in a few words: the move that made it, or its reading. */
 function labelOf({ move, slot }: Column, before: Column | undefined, said: MoveSaid | undefined): string {

@@ -8,7 +8,6 @@ import {
   FAMILIES,
   locale,
   msg,
-  musical,
   noteIn,
   notesOfShape,
   pitchName,
@@ -17,6 +16,7 @@ import {
   type GripFamily,
   type GripFilter,
   type Msg,
+  noteText,
 } from '../../../core/index.ts';
 import type { Guitar } from '../neck/layout.ts';
 import type { GripList } from './useGripList.ts';
@@ -184,14 +184,14 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
             choices={there.tops.map((top) => {
               const name = noteIn(chord, top % 12);
               const octave = /-?\d+$/.exec(pitchName(top))![0];
-              return [String(top), `${musical(name ?? '')} ${octave}`] as const;
+              return [String(top), `${noteText(name ?? '')} ${octave}`] as const;
             })}
             onChange={(value) => set({ top: value === ANY ? undefined : Number(value) })}
           />
           <Question
             label={t('Bass')}
             value={filter.bass === undefined ? ANY : String(filter.bass)}
-            choices={there.basses.map((pc) => [String(pc), musical(noteIn(chord, pc) ?? '')] as const)}
+            choices={there.basses.map((pc) => [String(pc), noteText(noteIn(chord, pc) ?? '')] as const)}
             onChange={(value) => set({ bass: value === ANY ? undefined : Number(value) })}
           />
           <Question

@@ -9,7 +9,6 @@ import {
   handOf,
   holdingsOf,
   locale,
-  musical,
   mutedText,
   neededMs,
   optionalStrings,
@@ -27,6 +26,7 @@ import {
   type PlayedNote,
   type Player,
   type RingingString,
+  symbolText,
 } from '../../../core/index.ts';
 import { later } from '../frame/later.tsx';
 import { shareAlong, type Guitar } from '../neck/layout.ts';
@@ -148,7 +148,7 @@ export function Hand(props: HandProps) {
           )}
           {change && (
             <>
-              {t('to')} <Glyphs text={musical(following!.column.symbol)} />: {change.words} ·{' '}
+              {t('to')} <Glyphs text={symbolText(following!.column.symbol)} />: {change.words} ·{' '}
               <span className={change.rating === 'rushed' ? 'hand-rushed' : ''}>{t(CHANGE_WORDS[change.rating])}</span>
             </>
           )}
@@ -162,7 +162,6 @@ export function Hand(props: HandProps) {
           next={following?.grip ?? null}
           between={trying ? undefined : [...between, ...basses, ...added]}
           labels={labels}
-          noteNames={player.noteNames}
           label={
             grip
               ? [

@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { headerKey, keysOfMode, musical, pitchClass, semitonesText, type Chart, t } from '../../../core/index.ts';
+import { headerKey, keysOfMode, pitchClass, semitonesText, type Chart, t, keyWords } from '../../../core/index.ts';
 
 interface HeardInProps {
   readonly chart: Chart;
@@ -15,9 +15,9 @@ const shiftWords = (shift: number) =>
   shift === 0 ? t('as written') : `${semitonesText(Math.abs(shift))} ${shift > 0 ? t('higher') : t('lower')}`;
 /** The key a tune sounds in so many semitones higher. */
 function keyHeard({ key }: Chart, shift: number): string {
-  if (shift === 0) return musical(headerKey(key));
+  if (shift === 0) return keyWords(headerKey(key));
   const pc = (pitchClass(key.tonic) + shift + 12) % 12;
-  return musical(headerKey(keysOfMode(key).find(({ tonic }) => pitchClass(tonic) === pc) ?? key));
+  return keyWords(headerKey(keysOfMode(key).find(({ tonic }) => pitchClass(tonic) === pc) ?? key));
 }
 
 /** The key a tune is heard in. */

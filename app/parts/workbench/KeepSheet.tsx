@@ -11,7 +11,6 @@ import {
   KEEP_PART_WORDS,
   KEEP_PARTS,
   keepable,
-  musical,
   nearness,
   nearText,
   PASSAGE_USES,
@@ -24,6 +23,7 @@ import {
   type KeepPart,
   type PassageUse,
   t,
+  symbolText,
 } from '../../../core/index.ts';
 import type { KeptMoves } from '../../keep/kept-moves.ts';
 import { useRemembered } from '../../keep/remembered.ts';
@@ -103,7 +103,7 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
           <p className="keep-chords">
             {move.chords.split(' | ').map((bar, i) => (
               <span key={i}>
-                <Glyphs text={musical(bar)} />
+                <Glyphs text={symbolText(bar)} />
               </span>
             ))}
           </p>

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { Suspense, useState } from 'react';
-import { GROUP_NAMES, musical, type Column, t } from '../../../core/index.ts';
+import { GROUP_NAMES, type Column, t, symbolText } from '../../../core/index.ts';
 import type { PricedMove } from '../../work/questions.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { later } from '../frame/later.tsx';
@@ -48,7 +48,7 @@ export function Moves(props: MovesProps) {
           <Cheaper
             column={column}
             cheapest={cheapest.extra}
-            name={cheapest.parts.map(({ symbol }) => musical(symbol)).join(' ')}
+            name={cheapest.parts.map(({ symbol }) => symbolText(symbol)).join(' ')}
             onTake={() => onMake(cheapest)}
           />
         )}

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { handLimitsText, musical, symbolOf, type Column, type Player, t } from '../../../core/index.ts';
+import { handLimitsText, symbolOf, type Column, type Player, t, symbolText } from '../../../core/index.ts';
 import type { PricedColour } from '../../work/questions.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
@@ -28,7 +28,7 @@ export function NoGrip({ column, player, playersAt, colours, onColour }: NoGripP
     <div className="no-grip" role="status">
       <p>
         <b>
-          <Glyphs text={t('This hand has no grip of {symbol}.', { symbol: musical(column.symbol) })} />
+          <Glyphs text={t('This hand has no grip of {symbol}.', { symbol: symbolText(column.symbol) })} />
         </b>{' '}
         {t('{more} The path goes on past it.', {
           more: limits ? t('It has {limits}.', { limits }) : t('Its notes lie too far apart on this neck.'),
@@ -37,7 +37,7 @@ export function NoGrip({ column, player, playersAt, colours, onColour }: NoGripP
       <div className="no-grip-ways">
         {held.map((colour) => (
           <Button key={colour.suffix} size="small" variant="outlined" onClick={() => onColour(colour)}>
-            <Glyphs text={musical(symbolOf(colour.chord))} />
+            <Glyphs text={symbolText(symbolOf(colour.chord))} />
           </Button>
         ))}
         <Button size="small" component={Link} to={playersAt}>

@@ -3,7 +3,6 @@ import Tabs from '@mui/material/Tabs';
 import { Suspense, useState, type ReactNode } from 'react';
 import {
   joinText,
-  musical,
   symbolOf,
   type Arrangement,
   type CheckedNote,
@@ -12,6 +11,7 @@ import {
   msg,
   t,
   type Msg,
+  symbolText,
 } from '../../../core/index.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { afterMusic, useAfterMusic } from '../frame/afterMusic.tsx';
@@ -143,7 +143,7 @@ export function Options(props: OptionsProps) {
           </Suspense>
         )}
       </div>
-      <Way at={at} tune={tune} noteNames={who.player.noteNames} nextBest={offered.nextBest} />
+      <Way at={at} tune={tune} nextBest={offered.nextBest} />
       <p className="side-keys">
         <kbd>↑↓</kbd> {t('try')} <kbd>{t('Enter')}</kbd> {t('keep')} <kbd>H</kbd> {t('hear')}{' '}
         {tab === 'voice' ? (
@@ -232,7 +232,7 @@ function ColourTab(props: OptionsProps) {
             <Cheaper
               column={at.column}
               cheapest={best.extra}
-              name={musical(symbolOf(best.chord))}
+              name={symbolText(symbolOf(best.chord))}
               onTake={() => deeds.keep(cheapest)}
             />
           </Suspense>
@@ -260,11 +260,11 @@ function ColourTab(props: OptionsProps) {
 }
 
 /** How the path comes to the chord, in a line; opened, why it does so, how it goes on, and the figures of the tune. */
-function WayHere({ at, tune, nextBest, noteNames }: WayProps) {
+function WayHere({ at, tune, nextBest }: WayProps) {
   const { here, before } = at;
   const [open, setOpen] = useRemembered('way-open', false);
   if (!here?.grip || !tune) return null;
-  const from = before ? musical(before.column.symbol) : null;
+  const from = before ? symbolText(before.column.symbol) : null;
   return (
     <details className="side-way" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>
@@ -277,7 +277,7 @@ function WayHere({ at, tune, nextBest, noteNames }: WayProps) {
       </summary>
       {open && (
         <Suspense>
-          <WayTold at={at} tune={tune} nextBest={nextBest} noteNames={noteNames} />
+          <WayTold at={at} tune={tune} nextBest={nextBest} />
         </Suspense>
       )}
     </details>

@@ -3,7 +3,6 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import {
   difficultyWord,
-  musical,
   parseFrets,
   priceText,
   servingText,
@@ -12,6 +11,7 @@ import {
   type Grip,
   type Patch,
   t,
+  symbolText,
 } from '../../../core/index.ts';
 import { useOwnGrip } from '../../work/answers.ts';
 import type { Solved } from '../../work/questions.ts';
@@ -52,7 +52,7 @@ export function OwnGrip({ index, column, strings, solved, busy, onPeek, onTake }
   const words = malformed
     ? t('One fret a string, the lowest first, x where it is silent: {example}', { example: exampleOf(strings) })
     : refused !== null
-      ? refused(musical(column.slot.symbol))
+      ? refused(symbolText(column.slot.symbol))
       : stands && stands.extra === null
         ? t('What stands around it leaves no way there.')
         : null;

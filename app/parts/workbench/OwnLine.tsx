@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { musical, parseLine, priceText, problemLine, wishText, type LineNote, msg, t } from '../../../core/index.ts';
+import { parseLine, priceText, problemLine, wishText, type LineNote, msg, t, symbolText } from '../../../core/index.ts';
 import { DraftField } from '../frame/DraftField.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { OwnLines } from './useLine.ts';
@@ -57,7 +57,7 @@ export function OwnLine(line: OwnLines) {
           <p className="own-line-grips">
             {way.grips.map(({ symbol, grip }, k) => (
               <span key={k}>
-                {symbol !== way.grips[k - 1]?.symbol && <Glyphs text={`${musical(symbol)} `} />}
+                {symbol !== way.grips[k - 1]?.symbol && <Glyphs text={`${symbolText(symbol)} `} />}
                 <code>{grip ?? t('alone')}</code>
               </span>
             ))}

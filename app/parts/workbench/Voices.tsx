@@ -3,7 +3,6 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import {
   locale,
-  musical,
   noteIn,
   noteText,
   pitchClassOf,
@@ -15,9 +14,9 @@ import {
   wayText,
   type Column,
   type Midi,
-  type NoteNames,
   type Steer,
   type VoiceWay,
+  symbolText,
 } from '../../../core/index.ts';
 import type { SteeredOutcome } from '../../work/questions.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
@@ -33,7 +32,6 @@ interface VoicesProps {
   /** The next that sounds, or null. */
   readonly next: Column | null;
   readonly guitar: Guitar;
-  readonly noteNames: NoteNames;
   readonly trying: number;
   readonly onTry: (index: number) => void;
   readonly onKeep: (index: number) => void;
@@ -41,21 +39,22 @@ interface VoicesProps {
 }
 
 /** Each voice of the grip sent where one likes at the next change, and everything that can come of it. */
-export function Voices({ voices, column, next, guitar, noteNames, trying, onTry, onKeep, onHear }: VoicesProps) {
+export function Voices({ voices, column, next, guitar, trying, onTry, onKeep, onHear }: VoicesProps) {
   const { pitches, ways, armed, found: steered } = voices;
   if (pitches.length === 0) return <p className="side-empty">{t('No chord sounds here.')}</p>;
   if (next === null)
     return <p className="side-empty">{t('Nothing follows this chord. Select one that another comes after.')}</p>;
   const name = (pitch: Midi) => {
     const note = column.chord && noteIn(column.chord, pitchClassOf(pitch));
-    return note ? noteText(note, noteNames) : pitchText(pitch, noteNames);
+    return note ? noteText(note) : pitchText(pitch);
   };
   const steers = ways.some((way) => way !== 'free');
   return (
     <div className="voices">
       <p>
         <span>
-          {t('To')} <Glyphs text={musical(next.symbol)} /> {t('in bar {bar}, each voice goes', { bar: next.slot.bar })}
+          {t('To')} <Glyphs text={symbolText(next.symbol)} />{' '}
+          {t('in bar {bar}, each voice goes', { bar: next.slot.bar })}
         </span>
         {steers && (
           <Button size="small" onClick={voices.free}>
@@ -71,12 +70,11 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
             <li key={pitch} className={armed === v ? 'voice-armed' : ''}>
               <kbd>{row + 1}</kbd>
               <b>
-                <Glyphs text={musical(name(pitch))} />
+                <Glyphs text={name(pitch)} />
               </b>
               <Ways
                 label={t('{name}, voice {row}', { name: name(pitch), row: row + 1 })}
                 way={ways[v]!}
-                noteNames={noteNames}
                 onWay={(way) => voices.set(v, way)}
               />
             </li>
@@ -119,13 +117,12 @@ export function Voices({ voices, column, next, guitar, noteNames, trying, onTry,
 interface WaysProps {
   readonly label: string;
   readonly way: Steer;
-  readonly noteNames: NoteNames;
   readonly onWay: (way: VoiceWay) => void;
 }
 
 /** Where one voice goes. */
-function Ways({ label, way, noteNames, onWay }: WaysProps) {
-  const exact = typeof way === 'object' ? pitchText(way.to, noteNames) : null;
+function Ways({ label, way, onWay }: WaysProps) {
+  const exact = typeof way === 'object' ? pitchText(way.to) : null;
   return (
     <ToggleButtonGroup
       exclusive
@@ -141,7 +138,7 @@ function Ways({ label, way, noteNames, onWay }: WaysProps) {
       ))}
       {exact !== null && (
         <ToggleButton value={exact}>
-          {t('to')} <Glyphs text={musical(exact)} />
+          {t('to')} <Glyphs text={exact} />
         </ToggleButton>
       )}
     </ToggleButtonGroup>

@@ -2,7 +2,7 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { barsText, musical, problemLine, type Kept, t } from '../../../core/index.ts';
+import { barsText, problemLine, type Kept, t, symbolText } from '../../../core/index.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './workbench.css';
@@ -82,6 +82,6 @@ function unheldText(columns: readonly ArrangedTake['columns'][number]['column'][
   const bars = new Map<string, number[]>();
   for (const { symbol, slot } of columns) bars.set(symbol, [...(bars.get(symbol) ?? []), slot.bar]);
   return [...bars]
-    .map(([symbol, those]) => t('{symbol} in {bars}', { symbol: musical(symbol), bars: barsText(those) }))
+    .map(([symbol, those]) => t('{symbol} in {bars}', { symbol: symbolText(symbol), bars: barsText(those) }))
     .join(', ');
 }

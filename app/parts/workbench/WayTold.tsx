@@ -2,13 +2,12 @@ import {
   costText,
   figuresText,
   joinText,
-  musical,
   nextBestText,
   rootPositionText,
   whyText,
   type Arrangement,
-  type NoteNames,
   t,
+  symbolText,
 } from '../../../core/index.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import type { NextBest } from '../../work/questions.ts';
@@ -19,15 +18,14 @@ export interface WayProps {
   readonly at: Selection;
   /** The tune as a whole; null until it is voiced. */
   readonly tune: Pick<Arrangement, 'figures' | 'rootPosition'> | null;
-  readonly noteNames: NoteNames;
   readonly nextBest: NextBest | null;
 }
 
 /** Why the path comes to the chord as it does, how it goes on, and the figures of the tune. */
-export function WayTold({ at, tune, nextBest, noteNames }: WayProps) {
+export function WayTold({ at, tune, nextBest }: WayProps) {
   const { here, before, after } = at;
   if (!here || !tune) return null;
-  const from = before ? musical(before.column.symbol) : null;
+  const from = before ? symbolText(before.column.symbol) : null;
   return (
     <dl>
       {from !== null && (
@@ -36,7 +34,7 @@ export function WayTold({ at, tune, nextBest, noteNames }: WayProps) {
             <Glyphs text={t('From {from}', { from })} />
           </dt>
           <dd>
-            <Glyphs text={whyText(before, here, noteNames)} />
+            <Glyphs text={whyText(before, here)} />
           </dd>
         </>
       )}
@@ -53,7 +51,7 @@ export function WayTold({ at, tune, nextBest, noteNames }: WayProps) {
       {after && (
         <>
           <dt>
-            <Glyphs text={t('On to {symbol}', { symbol: musical(after.column.symbol) })} />
+            <Glyphs text={t('On to {symbol}', { symbol: symbolText(after.column.symbol) })} />
           </dt>
           <dd>{joinText(after)}</dd>
         </>

@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { caution, impliedText, musical, readingSentence, t } from '../../../core/index.ts';
+import { caution, impliedText, musical, readingSentence, t, symbolText, keyWords } from '../../../core/index.ts';
 import { afterMusic } from '../frame/afterMusic.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import { later } from '../frame/later.tsx';
@@ -56,12 +56,12 @@ function Told(props: WhatStandsProps) {
               </p>
             )}
             <p>
-              {t('The chart says')} <Glyphs text={musical(column.plain)} />
+              {t('The chart says')} <Glyphs text={symbolText(column.plain)} />
               {!slot.reading && !column.plain.endsWith('.') && '.'}
               {slot.reading && (
                 <>
                   , <Glyphs text={musical(slot.reading.numeral)} /> {t('in')}{' '}
-                  <Glyphs text={musical(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
+                  <Glyphs text={keyWords(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
                   <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
                   {slot.also.length > 0 && (
                     <Glyphs

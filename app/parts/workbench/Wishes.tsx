@@ -9,7 +9,6 @@ import {
   MANNER_WORDS,
   MANNERS,
   msg,
-  musical,
   parseFrets,
   pitchText,
   t,
@@ -18,7 +17,6 @@ import {
   type LineWay,
   type Manner,
   type Msg,
-  type NoteNames,
   type Wish,
   type WishKind,
 } from '../../../core/index.ts';
@@ -39,7 +37,6 @@ interface WishesProps {
   /** Those that are not met, and in which bars; a hard one cannot be. */
   readonly unmet: readonly { readonly bar: number; readonly wish: Wish; readonly hard: boolean }[];
   readonly guitar: Guitar;
-  readonly noteNames: NoteNames;
   /** Wishes something of the span, or (null) no longer. */
   readonly onWish: (kind: WishKind, wish: Wish | null, hard: boolean) => void;
   /** Takes away a wish by the name of its cell. */
@@ -73,7 +70,7 @@ const FINGERS = [
 
 /** What the player wishes of the selected span: how outer voices go, and what its grips are like. */
 export function Wishes(props: WishesProps) {
-  const { manner, onManner, column, beginning, unmet, guitar, noteNames, onWish, onDrop } = props;
+  const { manner, onManner, column, beginning, unmet, guitar, onWish, onDrop } = props;
   const of = <K extends WishKind>(kind: K) => beginning.get(kind)?.wish as Extract<Wish, { kind: K }> | undefined;
   const isHard = [...beginning.values()].every(({ hard }) => hard);
   const put = (kind: WishKind, wish: Wish | null) => onWish(kind, wish, isHard);
@@ -163,7 +160,7 @@ export function Wishes(props: WishesProps) {
         <Pick
           label={t('A note sounds on')}
           value={String(of('thread')?.pitch ?? '')}
-          choices={[...new Set(guitar.open)].map((pitch) => [String(pitch), musical(pitchText(pitch, noteNames))])}
+          choices={[...new Set(guitar.open)].map((pitch) => [String(pitch), pitchText(pitch)])}
           onPick={(pitch) => put('thread', pitch === '' ? null : { kind: 'thread', pitch: Number(pitch) })}
         />
         <DraftField

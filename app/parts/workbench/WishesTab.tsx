@@ -1,4 +1,4 @@
-import { slotKeys, type NoteNames, t } from '../../../core/index.ts';
+import { slotKeys, t } from '../../../core/index.ts';
 import type { ArrangedTake } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
 import { Carry } from './Carry.tsx';
@@ -17,13 +17,12 @@ interface WishesTabProps extends Wishing {
   readonly hasMelody: boolean;
   readonly unmet: ArrangedTake['unmet'];
   readonly guitar: Guitar;
-  readonly noteNames: NoteNames;
   readonly ways: ReturnType<typeof useWays>;
   readonly hearing: ReturnType<typeof hearings>;
 }
 
 /** What the player wishes: of the tune on the guitar, of the grips of a span, a line on top of it, and other ways through. */
-export function WishesTab({ hasMelody, unmet, guitar, noteNames, ways, hearing, ...wishing }: WishesTabProps) {
+export function WishesTab({ hasMelody, unmet, guitar, ways, hearing, ...wishing }: WishesTabProps) {
   const { tuneId, columns, arranged, slots, barIds, cells, from, to, place, edit } = wishing;
   const keys = slotKeys(slots, barIds);
   const carry = useCarry({ ...wishing, keys });
@@ -39,7 +38,6 @@ export function WishesTab({ hasMelody, unmet, guitar, noteNames, ways, hearing, 
         beginning={wished.beginning}
         unmet={unmet.map(({ column: at, wish, hard }) => ({ bar: columns[at]?.slot.bar ?? 0, wish, hard }))}
         guitar={guitar}
-        noteNames={noteNames}
         onWish={wished.wish}
         onDrop={wished.drop}
       />

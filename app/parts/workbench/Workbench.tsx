@@ -465,7 +465,6 @@ export function Workbench(props: WorkbenchProps) {
               column={column}
               next={after?.column ?? null}
               guitar={guitar}
-              noteNames={player.noteNames}
               trying={trying}
               onTry={setTrying}
               onKeep={keep}
@@ -503,7 +502,6 @@ export function Workbench(props: WorkbenchProps) {
               hasMelody={sung.length > 0}
               unmet={unmet}
               guitar={guitar}
-              noteNames={player.noteNames}
               ways={ways}
               hearing={hearing}
             />

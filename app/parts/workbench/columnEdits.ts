@@ -2,7 +2,6 @@ import {
   decisionFor,
   divide,
   keptName,
-  musical,
   shiftPart,
   symbolOf,
   suffixOf,
@@ -15,6 +14,7 @@ import {
   type MoveSaid,
   type Patch,
   t,
+  symbolText,
 } from '../../../core/index.ts';
 
 /** A change of the decisions, and what undo calls it. */
@@ -50,7 +50,7 @@ export function columnEdits(
   return {
     /** What a colour or a grip would change. */
     toColour: ({ group, suffix, chord }: ColourOption) =>
-      changed({ colour: group === 'chart' ? null : suffix }, musical(symbolOf(chord))),
+      changed({ colour: group === 'chart' ? null : suffix }, symbolText(symbolOf(chord))),
     toGrip: ({ grip }: Pick<Grip, 'grip'>) => changed({ colour, voicing: { grip } }, t('the grip {grip}', { grip })),
     pinTo: ({ grip }: Pick<Grip, 'grip'>) => decide({ colour, voicing: { grip } }, t('the grip {grip}', { grip })),
     /** Pins the grip that stands, or unpins it. */

@@ -2,7 +2,6 @@ import { useMemo, useState } from 'react';
 import {
   caution,
   isEasy,
-  musical,
   parseChord,
   servingText,
   symbolOf,
@@ -12,6 +11,7 @@ import {
   type Column,
   type Grip,
   type Rub,
+  symbolText,
 } from '../../../core/index.ts';
 import type { useGripBook } from '../../keep/player.ts';
 import { useColours, useGrips, useMoves, useNextBest, useWaysOut } from '../../work/answers.ts';
@@ -141,9 +141,9 @@ export function useOffered(
   }
   /** What is tried, as it is called. */
   const name = {
-    colour: chord && musical(symbolOf(chord)),
+    colour: chord && symbolText(symbolOf(chord)),
     grip: grips.at(trying)?.grip.grip,
-    move: moves[trying] && moves[trying].parts.map(({ symbol }) => musical(symbol)).join(' '),
+    move: moves[trying] && moves[trying].parts.map(({ symbol }) => symbolText(symbol)).join(' '),
     voice: outcomes[trying] && servingText(outcomes[trying].end),
     wish: null,
     between: between[trying] ? t(between[trying].offer.decoration.name) : null,
