@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { MiddlewareFunction } from 'react-router';
 import { nonceOf } from './nonce.ts';
+import { inItsWords } from './speech.server.ts';
 
 /** No form of ours is larger: a chart is 100,000 characters at most, and JSON may escape each. */
 const LARGEST_BODY = 1_000_000;
@@ -55,7 +56,7 @@ export const guard: MiddlewareFunction<Response> = async ({ request, context }, 
   }
   const nonce = randomBytes(16).toString('base64');
   context.set(nonceOf, nonce);
-  const response = await next();
+  const response = await inItsWords(request, next);
   response.headers.set('Content-Security-Policy', policy(nonce));
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');

@@ -1,4 +1,4 @@
-import { t } from '../core/index.ts';
+import { speech, t } from '../core/index.ts';
 import '@fontsource-variable/figtree/index.css';
 import '@fontsource-variable/fraunces/soft.css';
 import figtree from '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2?url';
@@ -34,8 +34,9 @@ export const middleware: Route.MiddlewareFunction[] = [guard];
 
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = useContext(NonceContext);
+  const { language, notes, namesChords } = speech();
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang={language} data-notes={notes} data-names-chords={namesChords} suppressHydrationWarning>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

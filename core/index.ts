@@ -624,6 +624,7 @@ export {
 } from './practice/care.ts';
 export { dueAhead, minutesByDay, tempoLines, type TempoLine } from './practice/progress.ts';
 export {
+  passageBars,
   GRADE_WORDS,
   hardText,
   hardWord,

@@ -1,6 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, isNull, max } from 'drizzle-orm';
-import { DEFAULT_PLAYER, problemText, readPlayer, type Outcome, type Player } from '../core/index.ts';
+import {
+  DEFAULT_PLAYER,
+  NOTE_NAMES,
+  problemText,
+  readPlayer,
+  type NoteNames,
+  type Outcome,
+  type Player,
+} from '../core/index.ts';
 import { playerDoc, readDocument, tags, type KeptGripCell } from './documents.ts';
 import type { Db } from './open.ts';
 import { edit, keptGrip, MADE, player } from './schema.ts';
@@ -54,6 +62,12 @@ export function getPlayer(db: Db, id: string): KeptPlayer | null {
     .where(and(eq(player.id, id), isNull(player.deletedAt)))
     .get();
   return row ? playerOf(row) : null;
+}
+
+/** What the players call notes, where one of them chose; else null. */
+export function notesOfPlayers(db: Db): NoteNames | null {
+  const chosen = listPlayers(db).map(({ cells }) => NOTE_NAMES.find((names) => names === cells.noteNames));
+  return chosen.find((names) => names !== undefined && names !== DEFAULT_PLAYER.noteNames) ?? null;
 }
 
 /** Adds a player with the settings given, the rest as the default. */

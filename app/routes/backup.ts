@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { createReadStream, statSync } from 'node:fs';
 import { createReadableStreamFromReadable } from '@react-router/node';
 import { data } from 'react-router';
@@ -9,7 +10,7 @@ import { inWords } from './answer.server.ts';
 /** A backup, to be taken to another machine. */
 export const loader = inWords(({ params: { name } }: Route.LoaderArgs) => {
   const path = backupPath(databasePath(), name);
-  if (path === null) throw data('This backup is not there any more.', { status: 404 });
+  if (path === null) throw data(t('This backup is not there any more.'), { status: 404 });
   return new Response(createReadableStreamFromReadable(createReadStream(path)), {
     headers: {
       'Content-Type': 'application/vnd.sqlite3',

@@ -17,7 +17,7 @@ export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
   const takes = listTakes(database(), tune.tuneId);
   const wanted = new URL(request.url).searchParams.get('take');
   const take = takes.find(({ id }) => id === wanted) ?? takes[0];
-  if (!take) throw data('This tune has no take that can be read.', { status: 404 });
+  if (!take) throw data(t('This tune has no take that can be read.'), { status: 404 });
   return {
     ...tune,
     take: { id: take.id, version: take.version, cells: take.doc.cells },

@@ -14,7 +14,7 @@ export function meta({ loaderData }: Route.MetaArgs) {
 
 export const loader = inWords(({ params }: Route.LoaderArgs) => {
   const tune = getTune(database(), params.tuneId);
-  if (!tune) throw data('This tune is not on the shelf.', { status: 404 });
+  if (!tune) throw data(t('This tune is not on the shelf.'), { status: 404 });
   return {
     tuneId: tune.id,
     title: tune.title,

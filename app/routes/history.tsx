@@ -18,7 +18,7 @@ export function meta({ loaderData }: Route.MetaArgs) {
 export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
   const db = database();
   const tune = getTune(db, params.tuneId);
-  if (!tune) throw data('This tune is not on the shelf.', { status: 404 });
+  if (!tune) throw data(t('This tune is not on the shelf.'), { status: 404 });
   const days = historyOf(db, tune.id);
   const asked = Number(new URL(request.url).searchParams.get('at'));
   const at = days.find((day) => day.at === asked)?.at ?? null;

@@ -1,7 +1,8 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 
 export function loader(): never {
-  throw data('This address leads nowhere.', { status: 404 });
+  throw data(t('This address leads nowhere.'), { status: 404 });
 }
 
 export default function Missing() {

@@ -33,7 +33,7 @@ export const loader = inWords(({ params, request: { url } }: Route.LoaderArgs) =
   const players = playersWithGrips(db);
   if (params.playerId === undefined) throw redirect(`/players/${players[0]!.id}${search}`);
   if (!players.some(({ id }) => id === params.playerId))
-    throw data('This player is not here any more.', { status: 404 });
+    throw data(t('This player is not here any more.'), { status: 404 });
   const tune = getTune(db, searchParams.get('tune') ?? '');
   return {
     players,

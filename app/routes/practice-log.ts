@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { logCsv, logJson, practisedText, type Logged } from '../../core/index.ts';
+import { logCsv, logJson, practisedText, t, type Logged } from '../../core/index.ts';
 import { database } from '../../db/client.server.ts';
 import { logBetween } from '../../db/practice.ts';
 import type { Route } from './+types/practice-log';
@@ -12,7 +12,7 @@ const FORMATS = {
 /** The whole log as a file, `log.csv` or `log.json`. */
 export function loader({ params }: Route.LoaderArgs) {
   const format = FORMATS[params.format as keyof typeof FORMATS];
-  if (!Object.hasOwn(FORMATS, params.format)) throw data('The log is there as csv and as json.', { status: 404 });
+  if (!Object.hasOwn(FORMATS, params.format)) throw data(t('The log is there as csv and as json.'), { status: 404 });
   const log = logBetween(database(), 0, Number.MAX_SAFE_INTEGER);
   return new Response(format.write(log), {
     headers: {

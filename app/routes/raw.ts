@@ -1,3 +1,4 @@
+import { t } from '../../core/index.ts';
 import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { rawRow } from '../../db/raw.ts';
@@ -7,7 +8,7 @@ import { inWords } from './answer.server.ts';
 /** A row as it lies in the database, for one that cannot be read: nothing of it is lost. */
 export const loader = inWords(({ params: { kind, id } }: Route.LoaderArgs) => {
   const raw = rawRow(database(), kind, id);
-  if (raw === null) throw data('There is no such thing.', { status: 404 });
+  if (raw === null) throw data(t('There is no such thing.'), { status: 404 });
   return new Response(raw, {
     headers: {
       'Content-Type': 'application/json; charset=utf-8',

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { LONGEST_TITLE } from '../../core/index.ts';
+import { LONGEST_TITLE, t } from '../../core/index.ts';
 import { database, saving } from '../../db/client.server.ts';
 import { fillDemo } from '../../db/demo.ts';
 import { renameTune } from '../../db/edits.ts';
@@ -71,7 +71,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
   });
 });
 
-const gone = () => data({ problem: 'This tune is not on the shelf any more.' }, { status: 404 });
+const gone = () => data({ problem: t('This tune is not on the shelf any more.') }, { status: 404 });
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/shelf');
 export const clientAction = problemsSaid;

@@ -23,7 +23,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
   const take = takeId === null ? null : getTake(db, takeId);
   const tune = take !== null && getTune(db, take.tuneId) !== null ? playableTune(db, take.tuneId) : null;
   if (searchParams.get('at') === null)
-    throw data('There is no session here. Begin one under Practice.', { status: 404 });
+    throw data(t('There is no session here. Begin one under Practice.'), { status: 404 });
   return {
     version: logVersion(db),
     players: playersWithGrips(db),

@@ -32,7 +32,7 @@ export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
   const { searchParams } = new URL(request.url);
   const named = (name: string) => takes.find(({ id }) => id === searchParams.get(name));
   const above = named('take') ?? takes[0];
-  if (!above) throw data('This tune has no take that can be read.', { status: 404 });
+  if (!above) throw data(t('This tune has no take that can be read.'), { status: 404 });
   const other = takes.find(({ id }) => id !== above.id);
   const below = searchParams.get('with') === 'plain' ? undefined : (named('with') ?? other);
   const shown = ({ id, name, version, doc }: typeof above) => ({ id, name, version, cells: doc.cells });

@@ -1,5 +1,5 @@
 import { data, redirect } from 'react-router';
-import { parseChart, unreadBars } from '../../core/index.ts';
+import { parseChart, t, unreadBars } from '../../core/index.ts';
 import type { Db } from '../../db/open.ts';
 import { getMoves } from '../../db/kept-moves.ts';
 import { playerFor, playersWithGrips } from '../../db/players.ts';
@@ -12,7 +12,7 @@ export const keptMoves = (db: Db) => ({ own: getMoves(db), remembered: getSettin
 /** What every place where a tune is worked on needs of it; one without a bar is sent to its chart. */
 export function tuneAtWork(db: Db, id: string) {
   const tune = getTune(db, id);
-  if (!tune) throw data('This tune is not on the shelf.', { status: 404 });
+  if (!tune) throw data(t('This tune is not on the shelf.'), { status: 404 });
   const chart = parseChart(tune.doc.good);
   const typed = parseChart(tune.chartText);
   const problems = typed.ok ? [] : typed.problems;

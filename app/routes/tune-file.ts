@@ -8,7 +8,7 @@ import { inWords } from './answer.server.ts';
 /** A tune with all its takes, as a file of ours. */
 export const loader = inWords(({ params: { tuneId } }: Route.LoaderArgs) => {
   const file = tuneOut(database(), tuneId);
-  if (file === null) throw data('There is no such tune, or its chart was never finished.', { status: 404 });
+  if (file === null) throw data(t('There is no such tune, or its chart was never finished.'), { status: 404 });
   return new Response(writeTuneFile(file), {
     headers: { 'Content-Type': t('application/json; charset=utf-8'), 'Cache-Control': 'no-store' },
   });

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { faultText } from '../../core/index.ts';
+import { faultText, speakFrom, type Speech } from '../../core/index.ts';
 import { readFile, Unreadable, type Choices, type Imported } from '../../formats/index.ts';
 
 /** What comes of a file: a tune, or why there is none. */
@@ -7,6 +7,11 @@ export type FileAnswer =
   { readonly ok: true; readonly value: Imported } | { readonly ok: false; readonly said: string };
 
 const files = {
+  /** Says things as the page is read; before anything else. */
+  speak(speech: Speech): void {
+    speakFrom(() => speech);
+  },
+
   read(name: string, bytes: Uint8Array, choices: Choices): FileAnswer {
     try {
       return { ok: true, value: readFile(name, bytes, choices) };

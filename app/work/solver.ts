@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Decisions } from '../../core/index.ts';
+import { speech, type Decisions } from '../../core/index.ts';
 import { usePlayer } from '../keep/player.ts';
 import type { ArrangedTake, Job, Phase, Solved } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
@@ -9,7 +9,10 @@ let worker: Remote<Solver> | null = null;
 
 /** The one worker of a window. */
 export function solver(): Remote<Solver> {
-  worker ??= wrap<Solver>(new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module' }));
+  if (worker === null) {
+    worker = wrap<Solver>(new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module' }));
+    void worker.read(speech());
+  }
   return worker;
 }
 

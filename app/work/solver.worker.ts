@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { handOf, type Player } from '../../core/index.ts';
+import { handOf, speakFrom, type Player, type Speech } from '../../core/index.ts';
 import { KernelNear } from '../../kernel/kernel.ts';
 import { followWhile, pause } from './follow.ts';
 import { handAnswers } from './hand.ts';
@@ -23,6 +23,11 @@ const sessions = new Sessions(world);
 let warming = 0;
 
 const solver = {
+  /** Says things as the page is read; before anything else. */
+  read(speech: Speech): void {
+    speakFrom(() => speech);
+  },
+
   /** Makes the shapes of a hand ready, until something is asked that is waited for. */
   async warm(player: Player): Promise<void> {
     const mine = ++warming;

@@ -1,3 +1,4 @@
+import { speech } from '../../core/index.ts';
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Choices, Imported } from '../../formats/index.ts';
@@ -35,6 +36,7 @@ export function useFile() {
       if (worker.current === null) {
         const own = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
         worker.current = { own, files: wrap<Files>(own) };
+        void worker.current.files.speak(speech());
       }
       let timer = 0;
       const late = new Promise<FileAnswer>((resolve) => {

@@ -70,6 +70,13 @@ export const WAY_WORDS: Readonly<Record<PassageWay, { readonly name: Msg; readon
   counting: { name: msg('across the bars'), words: msg('phrases of three or five beats while the chart goes on') },
 };
 
+/** The bars of a passage, which are kept as `bars 9–16`. */
+export function passageBars(bars: string): string {
+  const [, first, last] = /^bars? (\d+)(?:–(\d+))?$/.exec(bars) ?? [];
+  if (first === undefined) return bars;
+  return last === undefined ? t('bar {bar}', { bar: first }) : t('bars {first}–{last}', { first, last });
+}
+
 /** What is practised, in a few words. */
 export function practisedText(what: Practised): string {
   switch (what.kind) {
@@ -78,7 +85,7 @@ export function practisedText(what: Practised): string {
     case 'change':
       return t('{symbol} to {symbol2}', { symbol: symbolText(what.from.symbol), symbol2: symbolText(what.to.symbol) });
     case 'passage':
-      return `${what.title}, ${what.bars}${what.way ? `: ${t(WAY_WORDS[what.way].name)}` : ''}`;
+      return `${what.title}, ${passageBars(what.bars)}${what.way ? `: ${t(WAY_WORDS[what.way].name)}` : ''}`;
     case 'move':
       return what.name;
     case 'warm-up':

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useOfWindow } from '../../keep/remembered.ts';
 import { ColourMode } from './ColourMode.tsx';
+import { ReadingMenu } from './ReadingMenu.tsx';
 
 interface FrameProps {
   /** The tune at hand; its places are in the rail. */
@@ -41,6 +42,7 @@ export function Frame({ tuneId, header, children }: FrameProps) {
         <NavLink to={tuneId === null ? '/players' : `/players?tune=${tuneId}`}>{t('Player')}</NavLink>
         <NavLink to="/keeping">{t('Keeping')}</NavLink>
         <span className="rail-end">
+          <ReadingMenu />
           <ColourMode />
         </span>
       </nav>

@@ -9,8 +9,7 @@ import { useState } from 'react';
 
 interface NameDialogProps {
   readonly open: boolean;
-  /** What is renamed: tune, take. */
-  readonly what: string;
+  readonly what: 'tune' | 'take';
   readonly name: string;
   readonly onClose: () => void;
   readonly onName: (name: string) => void;
@@ -29,7 +28,7 @@ export function NameDialog({ open, what, name, onClose, onName }: NameDialogProp
           onClose();
         }}
       >
-        <DialogTitle>{t('Rename the {what}', { what })}</DialogTitle>
+        <DialogTitle>{what === 'tune' ? t('Rename the tune') : t('Rename the take')}</DialogTitle>
         <DialogContent>
           <TextField
             autoFocus
@@ -40,11 +39,7 @@ export function NameDialog({ open, what, name, onClose, onName }: NameDialogProp
             onChange={(event) => setText(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 120 } }}
             error={clean === ''}
-            helperText={
-              clean === ''
-                ? t('A {what} needs a {which}.', { what, which: what === 'tune' ? t('title') : t('name') })
-                : ' '
-            }
+            helperText={clean !== '' ? ' ' : what === 'tune' ? t('A tune needs a title.') : t('A take needs a name.')}
           />
         </DialogContent>
         <DialogActions>

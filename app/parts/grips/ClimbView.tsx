@@ -169,7 +169,7 @@ export function ClimbView({ chord, player, guitar, playing, onHear, onShow }: Cl
                 <Glyphs text={heardOf(grip)} />
               </em>
             ),
-            foot: i === 0 ? 'begins' : changeOf(grips[i - 1]!, grip, guitar, allowed),
+            foot: i === 0 ? t('begins') : changeOf(grips[i - 1]!, grip, guitar, allowed),
           }))}
           guitar={guitar}
           onShow={onShow}

@@ -75,6 +75,12 @@ const NO_WORDS = {};
 /** Chords to begin with, where no tune is at hand. */
 const SOME_CHORDS = 'F#m D A E';
 
+const HEARD: Readonly<Record<Hearing, Msg>> = {
+  strummed: msg('strummed'),
+  plucked: msg('plucked'),
+  'one by one': msg('one by one'),
+};
+
 /** What is this grip, what else is it, where else does it lie, and what is near it. */
 export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
   const player = usePlayer(kept.settings.cells);
@@ -173,7 +179,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
                       playback.hear(pitches, how);
                     }}
                   >
-                    {how}
+                    {t(HEARD[how])}
                   </button>
                 ))}
               </span>

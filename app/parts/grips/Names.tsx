@@ -92,9 +92,9 @@ export function Names(props: NamesProps) {
 
 /** How well a name fits what sounds, of 100 points, in a word. */
 function fitText(score: number): string {
-  if (score >= 85) return 'fits';
+  if (score >= 85) return t('fits');
   if (score >= 65) return t('may be');
-  return score >= 45 ? t('at a pinch') : 'far-fetched';
+  return score >= 45 ? t('at a pinch') : t('far-fetched');
 }
 
 /** What is missing, and what speaks most against the name. */

@@ -96,8 +96,9 @@ export function MoveAbout(props: MoveAboutProps) {
         <Glyphs text={move.name} />
       </h2>
       <p className="move-facts">
-        {t(USE_WORDS[move.use])} · {move.mode} · {plural(bars, '{n} bar', '{n} bars')} {t('of')}{' '}
-        {formatMeter(move.meter)} {t('· strays')} {move.stray} {t('of 5')}
+        {t(USE_WORDS[move.use])} · {move.mode === 'major' ? t('major') : t('minor')} ·{' '}
+        {plural(bars, '{n} bar of {meter}', '{n} bars of {meter}', { meter: formatMeter(move.meter) })} ·{' '}
+        {t('strays {stray} of {farthest}', { stray: move.stray, farthest: 5 })}
         {move.mood !== '' && <em> · {move.mood}</em>}
       </p>
       {move.reason !== '' && (
@@ -106,7 +107,7 @@ export function MoveAbout(props: MoveAboutProps) {
         </p>
       )}
       <p className="move-facts">
-        {t('Stands')} {placeWords(move.over, move.before, move.next)}.
+        {t('Stands {place}.', { place: placeWords(move.over, move.before, move.next) })}
         {move.sung.length > 0 && <Glyphs text={` ${sungText(move.sung)}`} />}
       </p>
       {(move.note !== '' || move.tags.length > 0 || move.from) && (

@@ -143,7 +143,7 @@ export function MovesList(props: MovesListProps) {
                     ...(order === 'kind' ? [] : [t(USE_WORDS[move.use])]),
                     plural(barsOf(move), '{n} bar', '{n} bars'),
                     ...(formatMeter(move.meter) === '4/4' ? [] : [formatMeter(move.meter)]),
-                    ...(move.mode === 'minor' ? ['minor'] : []),
+                    ...(move.mode === 'minor' ? [t('minor')] : []),
                     ...(one.used > 0
                       ? [t('used {plural}', { plural: plural(one.used, '{n} time', '{n} times') })]
                       : []),

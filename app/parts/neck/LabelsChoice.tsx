@@ -1,6 +1,12 @@
-import { t } from '../../../core/index.ts';
+import { msg, t, type Msg } from '../../../core/index.ts';
 import { NECK_LABELS, type NeckLabels } from './Neck.tsx';
 import './neck.css';
+
+const WORDS: Readonly<Record<NeckLabels, Msg>> = {
+  fingers: msg('fingers'),
+  degrees: msg('degrees'),
+  notes: msg('notes'),
+};
 
 interface LabelsChoiceProps {
   readonly labels: NeckLabels;
@@ -13,7 +19,7 @@ export function LabelsChoice({ labels, onLabels }: LabelsChoiceProps) {
     <span className="hand-labels" role="group" aria-label={t('On the neck')}>
       {NECK_LABELS.map((kind) => (
         <button key={kind} type="button" aria-pressed={labels === kind} onClick={() => onLabels(kind)}>
-          {kind}
+          {t(WORDS[kind])}
         </button>
       ))}
     </span>

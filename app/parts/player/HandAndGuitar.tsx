@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import {
   locale,
+  msg,
   nextTrial,
   parseChord,
   reachTrials,
@@ -103,15 +104,9 @@ function reachSpans({ reach, tuning }: Player, mm: readonly number[]): Span[] {
 
 /** `4 frets from the first, 5 from the fifth, 6 from the ninth`. */
 function reachText({ reach }: Player, mm: readonly number[]): string {
-  const names = ['first', 'fifth', 'ninth'];
+  const words = [msg('{frets} frets from the first'), msg('{frets} from the fifth'), msg('{frets} from the ninth')];
   return SHOWN_AT.filter((fret) => fret < mm.length - 1)
-    .map((fret, i) =>
-      t('{farthest}{which} from the {names}', {
-        farthest: farthest(fret, reach, mm) - fret + 1,
-        which: i === 0 ? ` ${t('frets')}` : '',
-        names: names[i]!,
-      }),
-    )
+    .map((fret, i) => t(words[i]!, { frets: farthest(fret, reach, mm) - fret + 1 }))
     .join(', ');
 }
 

@@ -7,9 +7,9 @@ import { Flag, NumberDraft, type Settings } from './fields.tsx';
 import './player.css';
 
 const REACHES = [
-  ['Small', 90],
-  ['Middle', 110],
-  ['Large', 125],
+  [msg('Small'), 90],
+  [msg('Middle'), 110],
+  [msg('Large'), 125],
 ] as const;
 const FINGERS: readonly (readonly [FingerNumber, Msg])[] = [
   [1, msg('Index')],
@@ -53,13 +53,13 @@ export function TheHand({
         <span className="setting-presets">
           {REACHES.map(([name, reach]) => (
             <Button
-              key={name}
+              key={name.msg}
               size="small"
               variant="outlined"
               aria-pressed={player.reach === reach}
               onClick={() => onChange({ reach })}
             >
-              {name} {reach}
+              {t(name)} {reach}
             </Button>
           ))}
           <Button size="small" variant="outlined" onClick={onTry}>

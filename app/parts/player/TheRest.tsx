@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { MANNERS, MANNER_WORDS, noteText, ownManner, t } from '../../../core/index.ts';
+import { MANNERS, MANNER_WORDS, ownManner, t } from '../../../core/index.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { Draft, type Settings } from './fields.tsx';
 import './player.css';
@@ -108,18 +108,6 @@ export function TheRest({ player, onChange }: Settings) {
           )}
         </div>
       </div>
-      <Choice
-        label={t('Notes are called')}
-        value={player.noteNames}
-        choices={[
-          ['letters', 'B B♭'],
-          ['german', 'H B'],
-          ['fixed-do', `${noteText('B', 'fixed-do')} ${noteText(t('Bb'), 'fixed-do')}`],
-        ]}
-        onChoose={(noteNames) => onChange({ noteNames })}
-      >
-        <p>{t('On the neck; chord symbols stay as the chart has them.')}</p>
-      </Choice>
     </section>
   );
 }

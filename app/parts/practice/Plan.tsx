@@ -6,6 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import {
+  passageBars,
   cardOf,
   msg,
   PASSAGE_WAYS,
@@ -169,7 +170,7 @@ function Part({ name, words, steps, isUp, onPractise, onTakeUp }: PartProps) {
           <li key={cardOf(what)}>
             <button type="button" className="plan-step" onClick={() => onPractise(what)}>
               {step.kind === 'bars' && what.kind === 'passage' ? (
-                <What what={{ ...what, title: what.bars, bars: '' }} />
+                <What what={{ ...what, title: passageBars(what.bars), bars: '' }} />
               ) : (
                 <What what={what} />
               )}
@@ -223,7 +224,7 @@ function OtherWays({ steps, onPractise }: OtherWaysProps) {
         >
           {spans.map(({ bars }) => (
             <MenuItem key={bars} value={bars}>
-              {bars}
+              {passageBars(bars)}
             </MenuItem>
           ))}
         </TextField>

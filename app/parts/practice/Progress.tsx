@@ -55,9 +55,9 @@ export function Progress({ progress: { minutes, tempi, ahead } }: { readonly pro
           {t('as JSON')}
         </a>
       </p>
-      <Charted name="Clean tempo" words={t('in hundredths of the goal')} draw={drawings.tempi}>
+      <Charted name={t('Clean tempo')} words={t('in hundredths of the goal')} draw={drawings.tempi}>
         <Table
-          heads={['what', t('first day'), 'then', t('last day'), 'now']}
+          heads={[t('what'), t('first day'), t('then'), t('last day'), t('now')]}
           rows={lines.map(({ what, points }) => {
             const [first, last] = [points[0]!, points.at(-1)!];
             return [
@@ -70,12 +70,12 @@ export function Progress({ progress: { minutes, tempi, ahead } }: { readonly pro
           })}
         />
       </Charted>
-      <Charted name="Minutes a day" words="" draw={drawings.minutes}>
-        <Table heads={['day', 'minutes']} rows={minutes.map(({ day, minutes: many }) => [day, String(many)])} />
+      <Charted name={t('Minutes a day')} words="" draw={drawings.minutes}>
+        <Table heads={[t('day'), t('minutes')]} rows={minutes.map(({ day, minutes: many }) => [day, String(many)])} />
       </Charted>
-      <Charted name="Hardest changes, then and now" words={t('clean tempo')} draw={drawings.changes}>
+      <Charted name={t('Hardest changes, then and now')} words={t('clean tempo')} draw={drawings.changes}>
         <Table
-          heads={['change', 'then', 'now', 'goal']}
+          heads={[t('change'), t('then'), t('now'), t('goal')]}
           rows={changes.map(({ what, points }) => [
             practisedText(what),
             String(points[0]!.clean),
@@ -84,8 +84,8 @@ export function Progress({ progress: { minutes, tempi, ahead } }: { readonly pro
           ])}
         />
       </Charted>
-      <Charted name="Due in the next two weeks" words="" draw={drawings.ahead}>
-        <Table heads={['day', 'cards']} rows={ahead.map(({ day, count }) => [day, String(count)])} />
+      <Charted name={t('Due in the next two weeks')} words="" draw={drawings.ahead}>
+        <Table heads={[t('day'), t('cards')]} rows={ahead.map(({ day, count }) => [day, String(count)])} />
       </Charted>
     </div>
   );

@@ -1,4 +1,4 @@
-import { WAY_WORDS, type Practised, t } from '../../../core/index.ts';
+import { passageBars, WAY_WORDS, type Practised, t } from '../../../core/index.ts';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
@@ -24,7 +24,7 @@ export function What({ what }: { readonly what: Practised }) {
         <span className="what">
           <b>{what.title}</b>{' '}
           <small>
-            {what.bars}
+            {passageBars(what.bars)}
             {what.way && `: ${t(WAY_WORDS[what.way].name)}`}
           </small>
           <span className="what-chords">

@@ -124,7 +124,7 @@ function BarView({ bar: own, last, box, place, line, look, guitar, player, engra
     bar.signs['to-coda'] ? t('to coda') : null,
     bar.signs.fine ? t('Fine') : null,
     bar.jump ? jumpText(bar.jump) : null,
-    bar.times ? (bar.times.vamp ? 'vamp' : t('{count} times', { count: bar.times.count })) : null,
+    bar.times ? (bar.times.vamp ? t('vamp') : t('{count} times', { count: bar.times.count })) : null,
   ].filter((text) => text !== null);
   const sections = bar.section !== null ? 26 + 9 * bar.section.length : 0;
   return (

@@ -55,8 +55,8 @@ export function CountingStand({ piece, guitar, ...stand }: CountingStandProps) {
       played={{ rounds, piece, guitar }}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
-      left="I lost the count"
-      right="We met"
+      left={t('I lost the count')}
+      right={t('We met')}
       onLeft={mark('unclean')}
       onRight={mark('clean')}
       deeds={{ play, faster: (by) => rounds.moveTo(ladder.rate + by * how.ladder.step) }}

@@ -80,7 +80,7 @@ function Loop({ piece, guitar, how, onHow: setHow, sheet, onSheet: setSheet, ...
       {...stand}
       onNext={goOn}
       onClose={close}
-      left="Not clean"
+      left={t('Not clean')}
       right={isFresh ? t('Play') : t('Clean')}
       onLeft={isFresh ? undefined : mark('unclean')}
       onRight={mark('clean')}

@@ -90,8 +90,8 @@ export function NoTimeStand({ piece, guitar, hand, ...stand }: NoTimeStandProps)
       played={{ rounds, piece, guitar }}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
-      left="Not yet"
-      right="It answers; the next"
+      left={t('Not yet')}
+      right={t('It answers; the next')}
       onLeft={go(false)}
       onRight={go(true)}
       deeds={{ play: hear, again: hear }}

@@ -153,7 +153,7 @@ function OfMove({ moves, player, ...stand }: Of<'move'> & { moves: KeptMovesLoad
 function WarmUp(stand: AtStand) {
   const left = useWarmUp(stand);
   return (
-    <StandFrame {...stand} onRight={stand.onNext} right="Warm; go on">
+    <StandFrame {...stand} onRight={stand.onNext} right={t('Warm; go on')}>
       <div className="stand-warm">
         <ol>
           {WARM_UP_STEPS.map((line) => (

@@ -62,8 +62,8 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
       played={{ rounds, piece, guitar }}
       onNext={leave(stand.onNext)}
       onClose={leave(stand.onClose)}
-      left="Not clean"
-      right="Clean; the next"
+      left={t('Not clean')}
+      right={t('Clean; the next')}
       onLeft={played && turn !== undefined ? mark('unclean') : undefined}
       onRight={turn === undefined ? undefined : played ? mark('clean') : play}
       deeds={{ play, faster: (by) => rounds.moveTo(ladder.rate + by * how.ladder.step) }}

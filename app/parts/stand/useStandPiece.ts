@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import {
+  passageBars,
   changePiece,
   columnsOfPassage,
   gripPiece,
@@ -62,7 +63,10 @@ export function usePassagePiece(
     span,
     gone:
       score && span === null
-        ? t('The chart of {title} has these bars no more ({bars}).', { title: what.title, bars: what.bars })
+        ? t('The chart of {title} has these bars no more ({bars}).', {
+            title: what.title,
+            bars: passageBars(what.bars),
+          })
         : null,
     goal: tempo,
   };

@@ -143,7 +143,7 @@ function Span({ between, onTake, onHear }: BetweenProps) {
         <Dial
           label={t('Added between')}
           value={decor?.amount ?? 0}
-          said={(value) => (value === 0 ? 'nothing' : value === 100 ? t('wherever it can be') : `${value} %`)}
+          said={(value) => (value === 0 ? t('nothing') : value === 100 ? t('wherever it can be') : `${value} %`)}
           onValue={(next) => onTake(changes.toAmount(next))}
         />
       </div>

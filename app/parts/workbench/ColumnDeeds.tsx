@@ -49,40 +49,40 @@ function Row({ at: { column, here }, deeds }: { readonly at: Selection; readonly
   const isOwnPart = column.part > 0 && column.carry === null && column.small === null;
   return (
     <div className="deeds" role="toolbar" aria-label={t('The chord that stands')}>
-      <Deed name="Hear it" keys="H" onClick={() => deeds.hear(grip)} disabled={!grip}>
+      <Deed name={t('Hear it')} keys="H" onClick={() => deeds.hear(grip)} disabled={!grip}>
         <VolumeUpOutlined fontSize="small" />
       </Deed>
       {decision?.voicing ? (
-        <Deed name="Unpin" keys="P" onClick={decide.pin} pressed>
+        <Deed name={t('Unpin')} keys="P" onClick={decide.pin} pressed>
           <PushPin fontSize="small" />
         </Deed>
       ) : (
-        <Deed name="Pin it" keys="P" onClick={decide.pin} disabled={!grip}>
+        <Deed name={t('Pin it')} keys="P" onClick={decide.pin} disabled={!grip}>
           <PushPinOutlined fontSize="small" />
         </Deed>
       )}
       {decide.divide && (
-        <Deed name="Two colours" keys="D" onClick={decide.divide}>
+        <Deed name={t('Two colours')} keys="D" onClick={decide.divide}>
           <CallSplit fontSize="small" />
         </Deed>
       )}
       {isOwnPart && (
         <>
-          <Deed name="Earlier" keys="[" onClick={() => decide.shift(-1)}>
+          <Deed name={t('Earlier')} keys="[" onClick={() => decide.shift(-1)}>
             <ChevronLeft fontSize="small" />
           </Deed>
-          <Deed name="Later" keys="]" onClick={() => decide.shift(1)}>
+          <Deed name={t('Later')} keys="]" onClick={() => decide.shift(1)}>
             <ChevronRight fontSize="small" />
           </Deed>
         </>
       )}
       {decide.lift && (
-        <Deed name="Lift the move" keys="L" onClick={decide.lift}>
+        <Deed name={t('Lift the move')} keys="L" onClick={decide.lift}>
           <LayersClearOutlined fontSize="small" />
         </Deed>
       )}
       {decision && (
-        <Deed name={isOwnPart ? 'Join' : 'Let go'} keys="Backspace" onClick={decide.release}>
+        <Deed name={isOwnPart ? t('Join') : t('Let go')} keys="Backspace" onClick={decide.release}>
           {isOwnPart ? <MergeType fontSize="small" /> : <RestartAlt fontSize="small" />}
         </Deed>
       )}

@@ -108,7 +108,7 @@ export function Hand(props: HandProps) {
               <More
                 facts={[
                   [
-                    'Reach',
+                    t('Reach'),
                     t('{reachMm} mm, {difficulty}', {
                       reachMm: Math.round(grip.reachMm),
                       difficulty: difficultyWord(grip.difficulty),

@@ -56,8 +56,8 @@ export function Legend() {
               <path className="sung-head" d="M2 13l5 -5 5 5 -5 5z" />
             </svg>
           }
-          look="Diamonds"
-          what="the melody, where the tune has one; a hollow one clashes with its chord"
+          look={t('Diamonds')}
+          what={t('the melody, where the tune has one; a hollow one clashes with its chord')}
         />
         <Row
           sign={
@@ -65,8 +65,8 @@ export function Legend() {
               <path className="added-note" d="M4 9h7v7h-7zM24 13a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0zM44 8l5 9h-10z" />
             </svg>
           }
-          look="Small notes and a letter"
-          what="what is added between chords: squares are chords, rounds a run, triangles a line"
+          look={t('Small notes and a letter')}
+          what={t('what is added between chords: squares are chords, rounds a run, triangles a line')}
         />
         <Row
           sign={
@@ -78,8 +78,8 @@ export function Legend() {
               <i />
             </span>
           }
-          look="Dots"
-          what="how far a move strays from the chart: one stays close, five are far out"
+          look={t('Dots')}
+          what={t('how far a move strays from the chart: one stays close, five are far out')}
         />
       </dl>
     </div>

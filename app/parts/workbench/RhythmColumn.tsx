@@ -55,8 +55,11 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
   const make = (from: Pattern, id: string = crypto.randomUUID()) => setMade({ id, from, begun: false });
   const groups: readonly (readonly [string, readonly Pattern[]])[] = [
     ['', fitting.filter((pattern) => !pattern.across && home(pattern))],
-    [chart.feel === 'swing' ? 'Straight' : 'Swung', fitting.filter((pattern) => !pattern.across && !home(pattern))],
-    ['Across the bars', fitting.filter(({ across }) => across)],
+    [
+      chart.feel === 'swing' ? t('Straight') : t('Swung'),
+      fitting.filter((pattern) => !pattern.across && !home(pattern)),
+    ],
+    [t('Across the bars'), fitting.filter(({ across }) => across)],
   ];
   return (
     <>

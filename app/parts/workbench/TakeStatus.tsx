@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import {
   barsText,
+  msg,
   otherGripsText,
   plural,
   priceText,
@@ -82,6 +83,8 @@ function Status(props: TakeStatusProps) {
 
 /** How the take stands, each figure a click away from the columns concerned; while something is tried, what it would change. */
 export const TakeStatus = afterMusic(Status);
+
+const DECIDED = { pinned: msg('{n} pinned'), chosen: msg('{n} chosen'), moved: msg('{n} by moves') };
 
 interface FactProps {
   readonly columns: readonly number[];
@@ -184,7 +187,7 @@ function Facts({
         (what) =>
           status[what].length > 0 && (
             <Fact key={what} columns={status[what]} onMark={onMark}>
-              {status[what].length} {what === 'moved' ? t('by moves') : what}
+              {t(DECIDED[what], { n: status[what].length })}
             </Fact>
           ),
       )}

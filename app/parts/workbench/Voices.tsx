@@ -3,20 +3,22 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import {
   locale,
+  msg,
   noteIn,
   noteText,
   pitchClassOf,
   pitchText,
   SERVES_HEADINGS,
   servingText,
+  symbolText,
   t,
   VOICE_WAYS,
   wayText,
   type Column,
   type Midi,
+  type Msg,
   type Steer,
   type VoiceWay,
-  symbolText,
 } from '../../../core/index.ts';
 import type { SteeredOutcome } from '../../work/questions.ts';
 import { GripDiagram } from '../neck/GripDiagram.tsx';
@@ -133,7 +135,7 @@ function Ways({ label, way, onWay }: WaysProps) {
     >
       {VOICE_WAYS.map((one) => (
         <ToggleButton key={one} value={one}>
-          {one}
+          {t(WAY_WORDS[one])}
         </ToggleButton>
       ))}
       {exact !== null && (
@@ -144,6 +146,15 @@ function Ways({ label, way, onWay }: WaysProps) {
     </ToggleButtonGroup>
   );
 }
+
+const WAY_WORDS: Readonly<Record<VoiceWay, Msg>> = {
+  free: msg('free'),
+  held: msg('held'),
+  up: msg('up'),
+  down: msg('down'),
+  late: msg('late'),
+  early: msg('early'),
+};
 
 interface RowProps {
   readonly outcome: SteeredOutcome;

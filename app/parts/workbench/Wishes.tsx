@@ -213,7 +213,7 @@ interface PickProps {
 }
 
 /** One of many, or none. */
-function Pick({ label, value, choices, onPick, none = 'any' }: PickProps) {
+function Pick({ label, value, choices, onPick, none = t('any') }: PickProps) {
   return (
     <TextField
       select

@@ -223,6 +223,6 @@ function markOf(
 ): readonly [number, AddedMark] {
   const { start, entry } = columns[column]!.slot;
   const spots = notes.map((note) => ({ at: (note.start - start) / entry.ticks, pitch: note.pitch }));
-  return [column, { kind: kind as DecorKind, name, isTried, notes: spots }];
+  return [column, { kind: kind as DecorKind, name: t(name), isTried, notes: spots }];
 }
 export type Between = ReturnType<typeof useBetween>;
