@@ -1,6 +1,6 @@
 export default {
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/{core,formats,db,app,cli,scripts}/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,formats,db,app,cli,scripts,words}/**/*.test.ts'],
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [
       '@swc/jest',

@@ -13,6 +13,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { useContext, useEffect, type ReactNode } from 'react';
 import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import { Notice } from './parts/frame/Notice.tsx';
+import { rich } from './parts/frame/rich.tsx';
 import type { Route } from './+types/root';
 import { guard } from './guard.ts';
 import { keepPages, useAway, useKeepPlaces } from './keep/away.ts';
@@ -95,10 +96,14 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
       <p>{text}</p>
       {raw !== undefined && (
         <p>
-          <a href={raw} download>
-            {t('Save its raw text')}
-          </a>
-          {t(', and bring back what it was:')} <Link to="/keeping">{t('backups')}</Link>.
+          {rich(t('{save}, or bring back what it was: {backups}.'), {
+            save: (
+              <a href={raw} download>
+                {t('Save its raw text')}
+              </a>
+            ),
+            backups: <Link to="/keeping">{t('backups')}</Link>,
+          })}
         </p>
       )}
       <p>

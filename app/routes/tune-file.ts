@@ -10,6 +10,6 @@ export const loader = inWords(({ params: { tuneId } }: Route.LoaderArgs) => {
   const file = tuneOut(database(), tuneId);
   if (file === null) throw data(t('There is no such tune, or its chart was never finished.'), { status: 404 });
   return new Response(writeTuneFile(file), {
-    headers: { 'Content-Type': t('application/json; charset=utf-8'), 'Cache-Control': 'no-store' },
+    headers: { 'Content-Type': 'application/json; charset=utf-8', 'Cache-Control': 'no-store' },
   });
 });

@@ -1,4 +1,4 @@
-import { t } from '../words/words.ts';
+import { row, t } from '../words/words.ts';
 import { entriesText } from '../chart/write.ts';
 import { FASTEST, LONGEST_TITLE, SLOWEST } from '../chart/headers.ts';
 import type { Feel } from '../chart/chart.ts';
@@ -90,7 +90,7 @@ export function draftText(draft: Draft): DraftText {
   const chart = `${headersText(draft, lost)}\n${barsText(draft.meter, bars, lost, placed)}\n`;
   const read = parseChart(chart);
   const { grips, left } = read.ok ? pinned(read.value, placed) : { grips: {}, left: placed.length };
-  if (left > 0) lost.push({ measure: null, code: 'passed-over', args: { what: 'grips', count: left } });
+  if (left > 0) lost.push({ measure: null, code: 'passed-over', args: { what: row('grips'), count: left } });
   const hasChords = measures.some(({ chords }) => chords.length > 0);
   if (!read.ok) {
     const { code, bar } = read.problems[0]!;
@@ -240,7 +240,7 @@ function wordsIn({ measure, rest }: BarOf, entries: readonly Placed[], lost: Los
     ...(rest?.words ?? []).map((one) => ({ ...one, tick: one.tick + measure.ticks })),
   ];
   if (all.some(({ verse }) => verse >= MOST_VERSES))
-    lost.push({ measure: measure.label, code: 'passed-over', args: { what: 'words of further verses' } });
+    lost.push({ measure: measure.label, code: 'passed-over', args: { what: row('words of further verses') } });
   const verses = Math.min(MOST_VERSES, 1 + Math.max(-1, ...all.map(({ verse }) => verse)));
   return Array.from({ length: verses }, (_, verse) => {
     const own = all.filter((one) => one.verse === verse);
@@ -300,7 +300,7 @@ function chordsOf({ measure, rest }: BarOf, held: Chord | null, lost: Lost[]): r
   const isNew = (one: Placed, i: number) => i === 0 || nameOf(one) !== nameOf(placed[i - 1]!);
   const further = placed.filter((one, i) => !isNew(one, i) && one.grip !== undefined).length;
   if (further > 0)
-    lost.push({ measure: measure.label, code: 'passed-over', args: { what: 'another grip of the same chord' } });
+    lost.push({ measure: measure.label, code: 'passed-over', args: { what: row('another grip of the same chord') } });
   return placed.filter(isNew);
 }
 

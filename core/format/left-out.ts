@@ -1,3 +1,4 @@
+import { row } from '../words/words.ts';
 import type { Chart } from '../chart/chart.ts';
 import type { Melody } from '../melody/melody.ts';
 import type { Score, Scored } from '../score/score.ts';
@@ -15,28 +16,28 @@ const barsWith =
 /** What a tune may have, which files cannot say it, and how often it is there. */
 const KINDS: readonly (readonly [what: string, missing: readonly OpenFormat[], count: OfTune])[] = [
   [
-    'other changes of a bar',
+    row('other changes of a bar'),
     ['abc', 'musicxml', 'midi', 'chordpro'],
     barsWith(({ alternates }) => alternates.length > 0),
   ],
-  ['words under bars', ['midi'], barsWith(({ lyrics }) => lyrics.length > 0)],
+  [row('words under bars'), ['midi'], barsWith(({ lyrics }) => lyrics.length > 0)],
   [
-    'words under bars where nothing is sung',
+    row('words under bars where nothing is sung'),
     ['abc'],
     (bars, melody) => bars.filter(({ lyrics }, i) => lyrics.length > 0 && !melody.some(({ bar }) => bar === i)).length,
   ],
   [
-    'phrases that go on where they seem to end',
+    row('phrases that go on where they seem to end'),
     ['abc', 'musicxml'],
     (_, melody) => melody.filter(({ breath }) => breath === false).length,
   ],
   [
-    'signs and jumps',
+    row('signs and jumps'),
     ['abc', 'chordpro'],
     barsWith(({ signs, jump, times }) => jump !== null || times !== null || Object.keys(signs).length > 0),
   ],
-  ['sections', ['midi'], barsWith(({ section }) => section !== null)],
-  ['notes of the melody', ['chordpro'], (_, melody) => melody.length],
+  [row('sections'), ['midi'], barsWith(({ section }) => section !== null)],
+  [row('notes of the melody'), ['chordpro'], (_, melody) => melody.length],
 ];
 
 /** What of a tune such a file cannot say. */
@@ -63,32 +64,35 @@ export function takeLeftOut(score: Score, scored: Scored, melody: Melody, format
   const fingered = guitar.flatMap(({ notes }) => notes).filter(({ finger }) => finger !== null).length;
   const kinds: Readonly<Record<TakeFormat, readonly (readonly [string, number])[]>> = {
     musicxml: [
-      ['how fast a stroke goes over the strings', strokes],
-      ['strokes of the brushes', brushes.length],
+      [row('how fast a stroke goes over the strings'), strokes],
+      [row('strokes of the brushes'), brushes.length],
     ],
     midi: [
-      ['fingers', fingered],
-      ['strings and frets', guitar.flatMap(({ notes }) => notes).length],
+      [row('fingers'), fingered],
+      [row('strings and frets'), guitar.flatMap(({ notes }) => notes).length],
     ],
     chordpro: [
-      ['notes of the bass', bass.length],
-      ['strokes of the brushes', brushes.length],
-      ['strokes of the guitar, beyond its chords', guitar.length],
-      ['further grips of a chord', furtherGrips(scored)],
+      [row('notes of the bass'), bass.length],
+      [row('strokes of the brushes'), brushes.length],
+      [row('strokes of the guitar, beyond its chords'), guitar.length],
+      [row('further grips of a chord'), furtherGrips(scored)],
     ],
     abc: [
-      ['grips', columns.filter(({ grip }) => grip !== null).length],
-      ['notes of the bass', bass.length],
-      ['strokes of the brushes', brushes.length],
-      [melody.length > 0 ? 'strokes of the guitar' : 'strokes of the guitar, below its top line', guitar.length],
+      [row('grips'), columns.filter(({ grip }) => grip !== null).length],
+      [row('notes of the bass'), bass.length],
+      [row('strokes of the brushes'), brushes.length],
+      [
+        melody.length > 0 ? row('strokes of the guitar') : row('strokes of the guitar, below its top line'),
+        guitar.length,
+      ],
     ],
     tab: [
-      ['notes of the melody', melody.length],
-      ['notes of the bass', bass.length],
-      ['strokes of the brushes', brushes.length],
-      ['fingers', fingered],
-      ['how long notes last', guitar.length],
-      ['words under bars', chart.bars.filter(({ lyrics }) => lyrics.length > 0).length],
+      [row('notes of the melody'), melody.length],
+      [row('notes of the bass'), bass.length],
+      [row('strokes of the brushes'), brushes.length],
+      [row('fingers'), fingered],
+      [row('how long notes last'), guitar.length],
+      [row('words under bars'), chart.bars.filter(({ lyrics }) => lyrics.length > 0).length],
     ],
   };
   const own = kinds[format].flatMap(([what, count]) => told(what, count));

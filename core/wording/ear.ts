@@ -37,7 +37,7 @@ export function offTimeText(seconds: number, quarter: number): string {
   const nearest = LENGTHS.reduce((best, one) => (off(one) < off(best) ? one : best));
   const by =
     off(nearest) <= ALMOST ? nearest[1] : t('{seconds} ms', { seconds: Math.round(Math.abs(seconds) * 100) * 10 });
-  return t('{which} by {by}', { which: seconds > 0 ? t('late') : t('early'), by });
+  return t('{which} by {by}', { which: seconds > 0 ? t('late ¦ played') : t('early ¦ played'), by });
 }
 
 /** What a pitch is of a chord, as one says it. */
@@ -82,7 +82,7 @@ export function heardFaultText(fault: Fault, chord: Chord | null, open: readonly
       return t('string {strings} is {cents} cents {which}', {
         strings: strings - fault.string,
         cents: Math.round(Math.abs(fault.cents)),
-        which: fault.cents < 0 ? t('flat') : t('sharp'),
+        which: fault.cents < 0 ? t('flat ¦ tuning') : t('sharp ¦ tuning'),
       });
   }
 }
@@ -130,7 +130,7 @@ export function earSummary({ unlike, verdicts, latency }: Judged, { strokes }: T
   const late =
     Math.abs(latency) < TOLD_LATENCY
       ? ''
-      : ` ${t('All of it came {latency} ms {which}, as a sound card makes it: that is not counted.', { latency: Math.round(Math.abs(latency) * 100) * 10, which: latency > 0 ? t('late') : t('early') })}`;
+      : ` ${t('All of it came {latency} ms {which}, as a sound card makes it: that is not counted.', { latency: Math.round(Math.abs(latency) * 100) * 10, which: latency > 0 ? t('late ¦ played') : t('early ¦ played') })}`;
   return t('{strokes} of {strokes2} strokes as written.{late}', {
     strokes: strokes.length - wrong,
     strokes2: strokes.length,

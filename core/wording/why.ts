@@ -127,5 +127,5 @@ export function nextBestText({
 /** A wish as the end of a sentence. */
 const wishClause = (wish: Wish): string => {
   const text = wishText(wish);
-  return [t('top'), t('bass'), t('finger'), t('thread')].includes(wish.kind) ? text : t('it be {text}', { text });
+  return ['top', 'bass', 'finger', 'thread'].includes(wish.kind) ? text : t('it be {text}', { text });
 };

@@ -52,6 +52,9 @@ export const locale = (): string => (spokenLanguage() === 'en' ? 'en-GB' : spoke
 /** Marks a sentence of a table, which `t` says where it is shown. */
 export const msg = (text: string, args?: Args): Msg => ({ msg: text, ...(args && { args }) });
 
+/** Marks a sentence that stays one, and is said by `t` where it is shown. */
+export const row = (text: string): string => text;
+
 /** Parts a word from what tells it from the same word elsewhere: `take ¦ noun`. It is never shown. */
 const CONTEXT = / ¦ .*$/;
 

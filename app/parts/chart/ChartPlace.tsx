@@ -1,3 +1,4 @@
+import { rich } from '../frame/rich.tsx';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -281,8 +282,9 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             <Bars chart={shown} melody={inBars} unread={unread} />
           ) : (
             <p className="chart-none">
-              {t('Type chords between bar lines,')} <code>{t('| C | Am7 | Dm7 | G7 |')}</code>
-              {t(', and the bars appear here.')}
+              {rich(t('Type chords between bar lines, {bars}, and the bars appear here.'), {
+                bars: <code>| C | Am7 | Dm7 | G7 |</code>,
+              })}
             </p>
           )}
         </section>

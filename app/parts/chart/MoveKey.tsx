@@ -75,13 +75,12 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
             <RangeFields label={t('The voice goes')} value={voice} onChange={setVoice} hint="G3 C5" />
           </div>
           <p>
-            {t('Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now')}
+            {t('Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now.')}
             {melody && (
               <Glyphs
-                text={t('; its melody goes from {melodyRange}', { melodyRange: melodyRangeText(melody, chart.key) })}
+                text={` ${t('Its melody goes from {melodyRange}.', { melodyRange: melodyRangeText(melody, chart.key) })}`}
               />
             )}
-            .
           </p>
         </details>
         {best && (
@@ -104,7 +103,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
             )}
           </p>
         )}
-        <div className="keys-table" role="radiogroup" aria-label={t('Keys')}>
+        <div className="keys-table" role="radiogroup" aria-label={t('Keys ¦ musical')}>
           {choices.map((choice) => {
             const name = headerKey(choice.key);
             const here = choice.key.tonic === chart.key.tonic;

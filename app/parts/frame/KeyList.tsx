@@ -1,4 +1,4 @@
-import { t, type Msg } from '../../../core/index.ts';
+import { msg, t, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -8,6 +8,16 @@ import type { ReactNode } from 'react';
 
 /** The keys of a place in the order a player needs them: the keys, and what they do; a heading where a group begins. */
 export type Keys = readonly (Msg | readonly [keys: string, what: Msg])[];
+
+/** Keys with a name of their own in each language. */
+const KEY_NAMES: Readonly<Record<string, Msg>> = {
+  Space: msg('Space ¦ key'),
+  Shift: msg('Shift ¦ key'),
+  Ctrl: msg('Ctrl ¦ key'),
+  Home: msg('Home ¦ key'),
+  End: msg('End ¦ key'),
+  Backspace: msg('Backspace ¦ key'),
+};
 
 interface Group {
   readonly heading: Msg | null;
@@ -49,7 +59,7 @@ export function KeyList({ keys, open, onClose, lead }: KeyListProps) {
                   <div key={key}>
                     <dt>
                       {key.split(' ').map((part) => (
-                        <kbd key={part}>{t(part)}</kbd>
+                        <kbd key={part}>{t(KEY_NAMES[part] ?? part)}</kbd>
                       ))}
                     </dt>
                     <dd>{t(what)}</dd>

@@ -309,9 +309,11 @@ function WithIt({ imported: { takes, moves, guitar } }: { readonly imported: Imp
       )}
       {!isUsual && (
         <p>
-          {t('Its grips lie on')} {guitar.tuning}
-          {guitar.capo > 0 && t(', capo {capo}', { capo: guitar.capo })}
-          {t(': let a player with that guitar play it.')}
+          {t('Its grips lie on {guitar}: let a player with that guitar play it.', {
+            guitar: [guitar.tuning, guitar.capo > 0 ? t('capo {capo}', { capo: guitar.capo }) : '']
+              .filter(Boolean)
+              .join(', '),
+          })}
         </p>
       )}
     </div>

@@ -300,8 +300,10 @@ function Preview({ shown, made, pending, busy, onClose, onPutBack }: PreviewProp
         </p>
         {changedAt !== null && (
           <p>
-            {t('Last worked on')} {whenText(changedAt)}: {titles.join(', ')}
-            {tunes > titles.length && ' …'}
+            {t('Last worked on {when}: {titles}', {
+              when: whenText(changedAt),
+              titles: titles.join(', ') + (tunes > titles.length ? ' …' : ''),
+            })}
           </p>
         )}
         <p>

@@ -154,7 +154,7 @@ function Holds({ player, reaches }: { player: Player; reaches: string }) {
   return (
     <div className="players-holds" aria-busy={share !== null}>
       <p>
-        {t('Reaches')} {reaches}.{' '}
+        {t('Reaches {reaches}.', { reaches })}{' '}
         {last && rich(t('Holds {count} shapes:'), { count: count(last.shapes, before?.shapes) })}
         {share !== null && (
           <span role="status" className="players-counting">

@@ -1,3 +1,4 @@
+import { rich } from '../frame/rich.tsx';
 import { msg, t } from '../../../core/index.ts';
 import Add from '@mui/icons-material/Add';
 import RedoOutlined from '@mui/icons-material/RedoOutlined';
@@ -121,10 +122,14 @@ function OnePlayer({ players, at, kept, tune, deleted }: OnePlayerProps) {
           {kept.unreadable ? (
             <Alert severity="error">
               {t('What is kept of this player cannot be read, and is left as it is; default settings stand in.')}{' '}
-              <a href={`/keeping/raw/player/${kept.id}`} download>
-                {t('Save its raw text')}
-              </a>
-              {t(', or bring back what it was:')} <Link to="/keeping">{t('backups')}</Link>.
+              {rich(t('{save}, or bring back what it was: {backups}.'), {
+                save: (
+                  <a href={`/keeping/raw/player/${kept.id}`} download>
+                    {t('Save its raw text')}
+                  </a>
+                ),
+                backups: <Link to="/keeping">{t('backups')}</Link>,
+              })}
             </Alert>
           ) : (
             <HandAndGuitar player={player} onChange={change} />

@@ -8,7 +8,7 @@ import './player.css';
 
 const REACHES = [
   [msg('Small'), 90],
-  [msg('Middle'), 110],
+  [msg('Middle ¦ size'), 110],
   [msg('Large'), 125],
 ] as const;
 const FINGERS: readonly (readonly [FingerNumber, Msg])[] = [

@@ -1,3 +1,4 @@
+import { rich } from '../frame/rich.tsx';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -89,11 +90,13 @@ export function Hurt({ piece, guitar, others, onSaid, onClose }: HurtProps) {
                 .{' '}
               </>
             )}
-            {t('Grips are changed on')}{' '}
-            <Link to={others.bench} onClick={say}>
-              {t('the bench')}
-            </Link>
-            .
+            {rich(t('Grips are changed on {bench}.'), {
+              bench: (
+                <Link to={others.bench} onClick={say}>
+                  {t('the bench')}
+                </Link>
+              ),
+            })}
           </p>
         )}
       </DialogContent>
@@ -127,7 +130,10 @@ function Easier({ piece: { arrangement, span, solved }, guitar, chosen, onChoose
   return (
     <>
       <p>
-        {t('Another day, in place of')} <ChordSymbol symbol={symbol} /> {t('as')} <code>{column.grip.grip}</code>:
+        {rich(t('Another day, in place of {chord} as {grip}:'), {
+          chord: <ChordSymbol symbol={symbol} />,
+          grip: <code>{column.grip.grip}</code>,
+        })}
       </p>
       <div className="hurt-easier" role="group" aria-label={t('Easier grips')}>
         {easier.map(({ way, grip }) => {

@@ -1,3 +1,4 @@
+import { rich } from '../frame/rich.tsx';
 import { msg, t, type Msg } from '../../../core/index.ts';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
@@ -29,9 +30,11 @@ export function Legend() {
   return (
     <div className="legend">
       <p>
-        A <b>{t('price')}</b>{' '}
-        {t(
-          'is what an option adds to the whole way through the tune, counted in semitones: how far the voices go, and what is hard for the hand or harsh for the ear besides. 0 is what stands, −3 saves three.',
+        {rich(
+          t(
+            'A {price} is what an option adds to the whole way through the tune, counted in semitones: how far the voices go, and what is hard for the hand or harsh for the ear besides. 0 is what stands, −3 saves three.',
+          ),
+          { price: <b>{t('price')}</b> },
         )}
       </p>
       <dl>
@@ -105,8 +108,12 @@ export function FirstLook() {
     <section className="first-look" aria-label={t('How to read the bench')}>
       <Legend />
       <p>
-        {t('To begin,')} <b>{t('Three takes')}</b> (<kbd>T</kbd>
-        {t(') finds you three whole arrangements of the tune, chords, grips and connection chosen together.')}
+        {rich(
+          t(
+            'To begin, {takes} ({key}) finds you three whole arrangements of the tune, chords, grips and connection chosen together.',
+          ),
+          { takes: <b>{t('Three takes')}</b>, key: <kbd>T</kbd> },
+        )}
       </p>
       <Button size="small" variant="contained" color="secondary" onClick={() => setRead(true)}>
         {t('Got it')}

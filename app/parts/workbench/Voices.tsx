@@ -55,8 +55,12 @@ export function Voices({ voices, column, next, guitar, trying, onTry, onKeep, on
     <div className="voices">
       <p>
         <span>
-          {t('To')} <Glyphs text={symbolText(next.symbol)} />{' '}
-          {t('in bar {bar}, each voice goes', { bar: next.slot.bar })}
+          <Glyphs
+            text={t('To {chord} in bar {bar}, each voice goes', {
+              chord: symbolText(next.symbol),
+              bar: next.slot.bar,
+            })}
+          />
         </span>
         {steers && (
           <Button size="small" onClick={voices.free}>

@@ -56,12 +56,18 @@ function Told(props: WhatStandsProps) {
               </p>
             )}
             <p>
-              {t('The chart says')} <Glyphs text={symbolText(column.plain)} />
-              {!slot.reading && !column.plain.endsWith('.') && '.'}
+              {!slot.reading && (
+                <Glyphs text={t('The chart says {chord}', { chord: symbolText(column.plain) }).replace(/\.?$/, '.')} />
+              )}
               {slot.reading && (
                 <>
-                  , <Glyphs text={musical(slot.reading.numeral)} /> {t('in')}{' '}
-                  <Glyphs text={keyWords(`${slot.key.tonic} ${slot.key.mode}`)} />.{' '}
+                  <Glyphs
+                    text={t('The chart says {chord}, {numeral} in {key}.', {
+                      chord: symbolText(column.plain),
+                      numeral: musical(slot.reading.numeral),
+                      key: keyWords(`${slot.key.tonic} ${slot.key.mode}`),
+                    })}
+                  />{' '}
                   <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
                   {slot.also.length > 0 && (
                     <Glyphs
