@@ -280,3 +280,37 @@ test('a server ends with its starter, however that ends', THOROUGH, async ({ own
   starter.kill('SIGKILL');
   await expect.poll(answers).toBe(false);
 });
+
+test('the app starts while the server is away, and what was never opened leads to what was', async ({ page, own }) => {
+  const manifest = (await (await page.request.get(`${own.address}/manifest.webmanifest`)).json()) as {
+    start_url: string;
+    icons: readonly { src: string; type: string }[];
+  };
+  for (const { src, type } of manifest.icons)
+    expect((await page.request.get(own.address + src)).headers()['content-type']).toContain(type);
+  const id = tuneNamed(own, 'Slack Water');
+  await page.goto(`${own.address}/tunes/${id}/chart`);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.goto(own.address);
+  // All files of the app are kept, those of sheets nobody opened, too.
+  await expect
+    .poll(async () =>
+      page.evaluate(async () => {
+        const files = (await (await fetch('/files.json')).json()) as string[];
+        const kept = await Promise.all(files.map((file) => caches.match(file)));
+        return kept.filter((file) => !file).length;
+      }),
+    )
+    .toBe(0);
+  await own.end('SIGKILL');
+  await page.goto(own.address + manifest.start_url);
+  await expect(page.getByText('Slack Water', { exact: true })).toBeVisible();
+  await expect(page.locator('.rail-mark img')).not.toHaveJSProperty('naturalWidth', 0);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('find a tune');
+  // A tune that was not opened leads to the shelf; one whose place has other choices to that place.
+  await page.goto(`${own.address}/tunes/${tuneNamed(own, 'Midstream')}/chart`);
+  await expect(page).toHaveURL(`${own.address}/`);
+  await page.goto(`${own.address}/tunes/${id}/chart?from=elsewhere`);
+  await expect(page.locator('.cm-content')).toContainText('G7/B');
+});

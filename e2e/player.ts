@@ -26,6 +26,7 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
     await lend(profile);
     const pages = profile.pages();
     const devtools = await profile.newCDPSession(pages[0]!);
+    await profile.clearCookies();
     await devtools.send('Storage.clearDataForOrigin', { origin: baseURL!, storageTypes: 'local_storage' });
     for (const page of pages) await page.close();
   },

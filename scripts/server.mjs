@@ -3,6 +3,7 @@
  * every file the policy that its pages have, and ends with its starter. Edits are taken here; pages are drawn in a thread
  * of their own.
  */
+import { readdirSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -92,6 +93,9 @@ app.use((request, response, next) => {
   const policy = `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; base-uri 'none'; frame-ancestors 'none'`;
   return response.set({ 'Content-Security-Policy': policy, 'Cache-Control': 'no-store' }).type('html').send(html);
 });
+// The service worker keeps them all.
+const files = readdirSync(join(folder, 'client', 'assets')).map((name) => `/assets/${name}`);
+app.get('/files.json', (_, response) => response.set('Cache-Control', 'no-store').json(files));
 app.use(
   '/assets',
   compression(),

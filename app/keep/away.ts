@@ -126,7 +126,7 @@ export function useKeepPlaces(): void {
   }, [away, revalidate]);
 }
 
-/** The browser keeps the pages that were opened, with the files of all places (public/sw.js). */
+/** The browser keeps the pages that were opened, the files of all places, and, once the page is at rest, all others (public/sw.js). */
 export async function keepPages(): Promise<void> {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   await navigator.serviceWorker.register('/sw.js');
@@ -139,10 +139,14 @@ export async function keepPages(): Promise<void> {
     ...css,
     ...Object.values(rest).filter((part): part is string => typeof part === 'string' && part.startsWith('/assets/')),
   ]);
-  active?.postMessage([...new Set(files)]);
+  // The first page came before there was a worker to keep it.
+  active?.postMessage({ keep: [location.pathname + location.search, ...new Set(files)] });
+  setTimeout(() => active?.postMessage({ keep: 'all' }), AT_REST_MS);
 }
 interface RouteFiles {
   readonly module: string;
   readonly imports?: readonly string[];
   readonly css?: readonly string[];
 }
+/** First the page has what it needs. */
+const AT_REST_MS = 2000;

@@ -16,7 +16,7 @@ export function What({ what }: { readonly what: Practised }) {
     case 'change':
       return (
         <span className="what">
-          <ChordSymbol symbol={what.from.symbol} /> <i>{t('to')}</i> <ChordSymbol symbol={what.to.symbol} />
+          <ChordSymbol symbol={what.from.symbol} /> <i>{t('to ¦ chord')}</i> <ChordSymbol symbol={what.to.symbol} />
         </span>
       );
     case 'passage':

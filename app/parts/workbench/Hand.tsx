@@ -148,7 +148,7 @@ export function Hand(props: HandProps) {
           )}
           {change && (
             <>
-              {t('to')} <Glyphs text={symbolText(following!.column.symbol)} />: {change.words} ·{' '}
+              {t('to ¦ chord')} <Glyphs text={symbolText(following!.column.symbol)} />: {change.words} ·{' '}
               <span className={change.rating === 'rushed' ? 'hand-rushed' : ''}>{t(CHANGE_WORDS[change.rating])}</span>
             </>
           )}

@@ -144,7 +144,7 @@ function Ways({ label, way, onWay }: WaysProps) {
       ))}
       {exact !== null && (
         <ToggleButton value={exact}>
-          {t('to')} <Glyphs text={exact} />
+          {t('to ¦ chord')} <Glyphs text={exact} />
         </ToggleButton>
       )}
     </ToggleButtonGroup>
