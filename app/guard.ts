@@ -36,8 +36,13 @@ function fromOurselves(request: Request): boolean {
   return URL.canParse(origin) && new URL(origin).host === request.headers.get('host');
 }
 
-/** The app is served on this machine alone: another name in the address is a stranger's, pointed here. */
-const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
+/** The app is served under these alone: another name in the address is a stranger's, pointed here. In the local network only on request (scripts/server.mjs). */
+const OWN_NAMES = [
+  '127.0.0.1',
+  'localhost',
+  '[::1]',
+  ...(process.env.HERON_LAN_NAMES ?? '').split(' ').filter(Boolean),
+];
 
 /** Around every request: strangers' posts and oversized ones are refused, every answer carries the policy. */
 export const guard: MiddlewareFunction<Response> = async ({ request, context }, next) => {

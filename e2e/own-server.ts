@@ -22,11 +22,18 @@ export interface OwnServer {
 const ENDS_WITHIN_MS = 2000;
 
 /** Prepares data with the demo tunes and a server for them, which is not started yet. */
-export async function ownServer(): Promise<OwnServer> {
+export async function ownServer(more: Readonly<Record<string, string>> = {}): Promise<OwnServer> {
   const folder = mkdtempSync(join(tmpdir(), 'heron-own-'));
   const database = join(folder, 'heron.db');
   const port = await freePort();
-  const env = { ...process.env, HERON_DB: database, HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' };
+  const env = {
+    ...process.env,
+    HERON_DB: database,
+    HOST: '127.0.0.1',
+    PORT: String(port),
+    NODE_ENV: 'production',
+    ...more,
+  };
   const address = `http://127.0.0.1:${port}`;
   spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'db/setup.ts', '--demo'], { env });
   let running: ChildProcess | null = null;

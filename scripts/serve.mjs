@@ -1,4 +1,4 @@
-/* `npm run demo` and `npm start`: from a fresh clone to a running app, with Node's built-ins only. */
+/* `npm run demo` and `npm start`: from a fresh clone to a running app, with Node's built-ins only. `-- --lan` lets devices of the local network in. */
 import { spawn } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { findPort } from './ports.mjs';
@@ -11,6 +11,7 @@ const PATIENCE_MS = 30_000;
 const HOUSEKEEPING_MS = 3_600_000;
 
 const demo = process.argv.includes('--demo');
+const lan = process.argv.includes('--lan');
 const askedPort = process.env.PORT === undefined || process.env.PORT === '' ? undefined : Number(process.env.PORT);
 if (askedPort !== undefined && !(Number.isInteger(askedPort) && askedPort > 0 && askedPort < 65536)) {
   giveUp(`PORT is "${process.env.PORT}"; it must be a number from 1 to 65535.`);
@@ -37,8 +38,12 @@ mustRun('Preparing the data', process.execPath, [tsx, join('db', 'setup.ts'), ..
 const server = spawn(process.execPath, [join('scripts', 'server.mjs'), 'build'], {
   cwd: ROOT,
   stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-  env: { ...process.env, ...env },
+  env: { ...process.env, ...env, ...(lan && { HERON_LAN: '1' }) },
 });
+/** What the server says before the address is known comes after it. */
+const said = [];
+let isReady = false;
+server.on('message', ({ say }) => (isReady ? console.log(say) : said.push(say)));
 let asked = false;
 server.on('exit', (code, signal) => {
   if (signal && !asked) {
@@ -77,3 +82,9 @@ for (;;) {
 console.log(
   `\nYellow Heron is at ${address}\nYour tunes are kept in ${data}, backups in ${join(dirname(data), 'backups')}\nCtrl-C stops it.`,
 );
+isReady = true;
+for (const line of said) console.log(line);
+if (lan)
+  console.log(
+    'Whoever types the code sees and changes your tunes. Use a network you trust; start without --lan to end it.',
+  );

@@ -1,16 +1,20 @@
 /*
  * The app's server: `node scripts/server.mjs BUILD` with HOST, PORT and HERON_DB. It answers to one address only, gives
  * every file the policy that its pages have, and ends with its starter. Edits are taken here; pages are drawn in a thread
- * of their own.
+ * of their own. With HERON_LAN it answers in the local network as well, to guests who typed a code (guests.mjs), over
+ * TLS where HERON_TLS_CERT and HERON_TLS_KEY name files.
  */
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import { networkInterfaces } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { createRequestHandler } from '@react-router/express';
 import compression from 'compression';
 import express from 'express';
+import { doorPage, guestCookie, Guests } from './guests.mjs';
 import { movedPage } from './moved-page.mjs';
 
 const HOST = process.env.HOST ?? '127.0.0.1';
@@ -31,6 +35,20 @@ const FILE_POLICY = [
   "base-uri 'self'",
   "frame-ancestors 'none'",
 ].join('; ');
+
+/** The addresses at which guests are answered: none unless asked for; with `HERON_LAN=1` all that this machine has in networks. */
+const wanted = process.env.HERON_LAN ?? '';
+const inNetworks = () =>
+  Object.values(networkInterfaces()).flatMap((all) =>
+    all.flatMap(({ family, internal, address }) => (family === 'IPv4' && !internal ? [address] : [])),
+  );
+const LAN = wanted === '1' ? inNetworks() : wanted.split(' ').filter(Boolean);
+const { HERON_TLS_CERT: certFile, HERON_TLS_KEY: keyFile } = process.env;
+const isSecure = Boolean(certFile && keyFile);
+// The guard of the pages knows them, too (app/guard.ts).
+process.env.HERON_LAN_NAMES = LAN.join(' ');
+const say = (text) => (process.send ? process.send({ say: text }) : console.log(text));
+const guests = new Guests({ print: (code) => say(`Code for one device in your network: ${code}`) });
 
 const folder = resolve(process.argv[2] ?? 'build');
 const build = await import(pathToFileURL(join(folder, 'server', 'index.js')).href);
@@ -78,6 +96,7 @@ app.use((request, response, next) => {
   if (!url.startsWith('/')) return refuse(400, 'Ask for a path that begins with a slash, not for a whole address.');
   const name = /^(\[[0-9a-f:]+\]|[\w.-]+)(:\d{1,5})?$/i.exec(headers.host ?? '')?.[1]?.toLowerCase();
   if (name === undefined) return refuse(400, 'The request does not say which host it is for.');
+  if (request.isGuest) return LAN.includes(name) ? next() : refuse(421, 'This address is not Yellow Heron’s.');
   if (name !== HOST && !OTHER_NAMES.includes(name))
     return refuse(421, `This address is not Yellow Heron's. It is at ${HOST}.`);
   try {
@@ -92,6 +111,40 @@ app.use((request, response, next) => {
   const { nonce, html } = movedPage(home + url);
   const policy = `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; base-uri 'none'; frame-ancestors 'none'`;
   return response.set({ 'Content-Security-Policy': policy, 'Cache-Control': 'no-store' }).type('html').send(html);
+});
+/** What a guest may not do: take all data along, or put others in their place. */
+const AT_HOME = /^\/keeping\/(bring-in|backups)\b/;
+app.use(express.urlencoded({ limit: 1000, extended: false, type: ({ isGuest, url }) => isGuest && url === '/join' }));
+app.use((request, response, next) => {
+  if (!request.isGuest) return next();
+  const { method, path, headers } = request;
+  const door = (status, problem) => {
+    const { html, policy } = doorPage(problem);
+    return response
+      .status(status)
+      .set({ 'Content-Security-Policy': policy, 'Cache-Control': 'no-store' })
+      .type('html')
+      .send(html);
+  };
+  if (path === '/join') {
+    if (method !== 'POST') return response.redirect(303, '/');
+    const { origin } = headers;
+    if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== headers.host))
+      return door(403, 'This was sent from another site.');
+    const session = guests.join(request.body?.code ?? '');
+    if (session === null) return door(403, 'This is not the code, or it is used up. Look where Yellow Heron runs.');
+    return response.set('Set-Cookie', guestCookie(session, isSecure)).redirect(303, '/');
+  }
+  if (!guests.knows(headers.cookie)) {
+    guests.knock();
+    return door(401, '');
+  }
+  if (AT_HOME.test(path) || (method === 'POST' && /^\/keeping(\.data)?$/.test(path)))
+    return response
+      .status(403)
+      .type('text')
+      .send('Backups are made and put back, and the bin is emptied, only where Yellow Heron runs.\n');
+  next();
 });
 // The service worker keeps them all.
 const files = readdirSync(join(folder, 'client', 'assets')).map((name) => `/assets/${name}`);
@@ -135,11 +188,30 @@ server.on('error', (error) => {
 server.keepAliveTimeout = 320_000;
 server.listen(PORT, HOST);
 
+/** The same app for guests, at each address of the local network. */
+const forGuests = (request, response) => {
+  request.isGuest = true;
+  app(request, response);
+};
+const lanServers = LAN.map((address) => {
+  const one = isSecure
+    ? createSecureServer({ cert: readFileSync(certFile), key: readFileSync(keyFile) }, forGuests)
+    : createServer(forGuests);
+  one.on('error', (error) => say(`No device can come in at ${address}: ${error.message}`));
+  return one.listen(PORT, address, () =>
+    say(`In your network Yellow Heron is at ${isSecure ? 'https' : 'http'}://${address}:${PORT}/`),
+  );
+});
+if (LAN.length > 0) guests.renew();
+else if (wanted !== '') say('This machine is in no network: no device can come in.');
+
 let ending = false;
 /** Lets what is being answered be answered, and does not wait for browsers that keep a connection open. */
 function end() {
   if (ending) return;
   ending = true;
+  for (const one of lanServers) one.closeAllConnections();
+  for (const one of lanServers) one.close();
   server.close(() => process.exit(0));
   server.closeIdleConnections();
   setTimeout(() => {

@@ -1,3 +1,5 @@
+import { newId } from './ids.ts';
+import { locks } from './locks.ts';
 import { t } from '../../core/index.ts';
 import { useEffect, useSyncExternalStore } from 'react';
 import { useLatest } from './latest.ts';
@@ -48,10 +50,10 @@ export function theOutbox(): Outbox {
     },
     later: (run, ms) => void setTimeout(run, ms),
     now: Date.now,
-    newId: () => crypto.randomUUID(),
-    alone: (run) => navigator.locks.request(SENDING, run),
+    newId: newId,
+    alone: (run) => locks.request(SENDING, run),
     async isOpen(name) {
-      const { held = [] } = await navigator.locks.query();
+      const { held = [] } = await locks.query();
       return held.some((lock) => lock.name === WINDOW + name);
     },
     tell: (told) => channel.postMessage(told),
@@ -65,7 +67,7 @@ export function theOutbox(): Outbox {
       // No room: a page on its way is then looked at anew when it is next seen.
     }
   });
-  void navigator.locks.request(WINDOW + made.window, () => new Promise(() => undefined));
+  void locks.request(WINDOW + made.window, () => new Promise(() => undefined));
   channel.onmessage = ({ data }: MessageEvent<Told>) => made.heard(data);
   addEventListener('storage', ({ key, newValue, storageArea }) => {
     if (storageArea === localStorage) made.heardStorage(key, newValue);
@@ -94,7 +96,7 @@ function adoptCarried(): void {
   try {
     const words = t('It waited under another address of Yellow Heron, and could not be saved from there.');
     for (const text of JSON.parse(decodeURIComponent(carried)) as string[]) {
-      const key = `heron.aside.carried-${crypto.randomUUID()}`;
+      const key = `heron.aside.carried-${newId()}`;
       const { edit } = readAside(key, text, Date.now());
       localStorage.setItem(key, edit ? JSON.stringify({ edit, why: 'carried', words, at: Date.now() }) : text);
     }

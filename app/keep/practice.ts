@@ -1,3 +1,5 @@
+import { newId } from './ids.ts';
+import { locks } from './locks.ts';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useRevalidator } from 'react-router';
 import {
@@ -66,7 +68,7 @@ export function useLog(version: number) {
     },
     [version],
   );
-  const add = useCallback((entry: LogEntry, id: string = crypto.randomUUID()) => addAll({ [id]: entry }), [addAll]);
+  const add = useCallback((entry: LogEntry, id: string = newId()) => addAll({ [id]: entry }), [addAll]);
   /** The cards that what is on its way is about: taken up, or laid down. */
   const onTheWay = useMemo(() => {
     const cards = new Map<string, LogEntry['deed']>();
@@ -80,7 +82,7 @@ export function useLog(version: number) {
   return {
     add,
     takeUp: (...all: readonly Practised[]) =>
-      addAll(Object.fromEntries(all.map((what) => [crypto.randomUUID(), { deed: 'taken-up', ...now(), what }]))),
+      addAll(Object.fromEntries(all.map((what) => [newId(), { deed: 'taken-up', ...now(), what }]))),
     layDown: (what: Practised) => add({ deed: 'laid-down', ...now(), what }),
     onTheWay,
   };
@@ -105,7 +107,9 @@ export const lockOf = (id: string): string => UNDER_WAY + id;
 /** Logs what was under way in windows that are not there any more. */
 export function useLeftUnderWay({ add }: PracticeLog): void {
   useEffect(() => {
-    void navigator.locks.query().then(({ held = [] }) => {
+    void locks.query().then(({ held }) => {
+      // Which windows are open is not known: whoever is under way logs it.
+      if (!held) return;
       const open = new Set(held.map(({ name }) => name));
       const left = Object.keys(localStorage).filter((key) => key.startsWith(UNDER_WAY) && !open.has(key));
       for (const key of left) {

@@ -1,3 +1,4 @@
+import { newId } from '../../keep/ids.ts';
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Menu from '@mui/material/Menu';
@@ -86,7 +87,7 @@ export function MoveAbout(props: MoveAboutProps) {
   const { practise } = usePractise();
   const bars = barsOf(move);
   const own = () => {
-    const copy = crypto.randomUUID();
+    const copy = newId();
     onChange(copy, { ...move, from: null }, t('“{name}” made yours', { name: move.name }));
     onOwn(copy);
   };

@@ -1,3 +1,4 @@
+import { newId } from '../../keep/ids.ts';
 import { useState } from 'react';
 import { keptMoveDoc, mergedMoves, plural, t, type KeptMove, type NamedMove } from '../../../core/index.ts';
 import type { KeptMoves } from '../../keep/kept-moves.ts';
@@ -33,7 +34,7 @@ export function useMoveEdits(library: KeptMoves) {
       ),
     /** Takes over moves of a file; those that are there already are left out. */
     bringIn(come: readonly NamedMove[]): void {
-      const { added, same } = mergedMoves(library.own, come, () => crypto.randomUUID());
+      const { added, same } = mergedMoves(library.own, come, newId);
       const left = same > 0 ? ` ${t('{plural} there already.', { plural: plural(same, '{n} was', '{n} were') })}` : '';
       if (added.length === 0) return setSaid(t('Nothing new in it.{left}', { left }));
       make(

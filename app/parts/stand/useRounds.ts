@@ -1,3 +1,5 @@
+import { newId } from '../../keep/ids.ts';
+import { locks } from '../../keep/locks.ts';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   climbed,
@@ -71,7 +73,7 @@ export function useRounds({ what, piece, how, log, heard, ear, goesOn: repeats =
   const [running, setRunning] = useState(false);
   const [resting, setResting] = useState<RestReason | null>(null);
   const [keptWork, setWork] = useOfWindow('work', NO_WORK);
-  const [entry] = useState(() => ({ id: crypto.randomUUID(), at: Date.now() }));
+  const [entry] = useState(() => ({ id: newId(), at: Date.now() }));
   const seconds = useRef(0);
   const hurt = useRef<{ place: HurtPlace | null; note: string }>({ place: null, note: '' });
   const rounds = useRef<{ now: Round | null; before: Round | null }>({ now: null, before: null });
@@ -112,7 +114,7 @@ export function useRounds({ what, piece, how, log, heard, ear, goesOn: repeats =
   const endNow = useLatest(end);
   useEffect(() => {
     let release: () => void = () => undefined;
-    void navigator.locks.request(lockOf(entry.id), () => new Promise<void>((resolve) => (release = resolve)));
+    void locks.request(lockOf(entry.id), () => new Promise<void>((resolve) => (release = resolve)));
     const endIt = () => endNow.current();
     return () => {
       release();

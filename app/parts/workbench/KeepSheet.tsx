@@ -1,3 +1,4 @@
+import { newId } from '../../keep/ids.ts';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import Dialog from '@mui/material/Dialog';
@@ -87,7 +88,7 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
         onSubmit={(event) => {
           event.preventDefault();
           if (name === '') return;
-          const id = crypto.randomUUID();
+          const id = newId();
           const words = tags.split(',').flatMap((tag) => (tag.trim() === '' ? [] : [tag.trim().slice(0, 40)]));
           library.keep(id, { ...move, name, use: use ?? move.use, tags: words.slice(0, 20), note });
           onKept(id, name);

@@ -1,3 +1,4 @@
+import { newId } from '../../keep/ids.ts';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -52,7 +53,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
   const standing = edits.pattern ? rhythms.called(edits.pattern) : null;
   const isUnkept =
     standing !== null && standing.id.includes(':') && !own.some(({ pattern }) => pattern.id === standing.id);
-  const make = (from: Pattern, id: string = crypto.randomUUID()) => setMade({ id, from, begun: false });
+  const make = (from: Pattern, id: string = newId()) => setMade({ id, from, begun: false });
   const groups: readonly (readonly [string, readonly Pattern[]])[] = [
     ['', fitting.filter((pattern) => !pattern.across && home(pattern))],
     [
