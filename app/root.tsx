@@ -64,7 +64,7 @@ export function Layout({ children }: { children: ReactNode }) {
 
 export default function App() {
   useKeepPlaces();
-  useEffect(() => void keepPages(), []);
+  useEffect(() => void keepPages().catch(() => undefined), []);
   const said = useAway((state) => state.said);
   return (
     <>

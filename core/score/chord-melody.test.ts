@@ -97,7 +97,7 @@ function isThere({ score, sung }: ReturnType<typeof played>): void {
 }
 
 describe('each traditional tune', () => {
-  test.each(tunes)('%s is there note for note, on top of all that rings, and the hand holds it', (_, text) => {
+  test.each(some(tunes, 2))('%s is there note for note, on top of all that rings, and the hand holds it', (_, text) => {
     isThere(played(text));
   });
   test.each(some(tunes, 3))('%s is there, whatever is said of its single notes', (_, text) => {
