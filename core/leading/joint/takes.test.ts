@@ -78,7 +78,7 @@ describe('whole takes', () => {
     expect(take!.stray).toBeGreaterThan(2);
   });
 
-  test.each(some([['dancehall'], ['afterglow'], [null]], 2))(
+  test.each(some<[string | null]>([['dancehall'], ['afterglow'], [null]], 2))(
     'in %s cost at each step of the dial no more than what the step before found would cost there',
     (id) => {
       const laidAt = (stray: number, only?: ReadonlySet<string>) => {
