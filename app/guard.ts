@@ -65,5 +65,7 @@ export const guard: MiddlewareFunction<Response> = async ({ request, context }, 
   response.headers.set('Content-Security-Policy', policy(nonce));
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');
+  // What a page shows is the player's own: no cache between keeps it.
+  if (!response.headers.has('Cache-Control')) response.headers.set('Cache-Control', 'private, no-cache');
   return response;
 };

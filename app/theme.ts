@@ -12,7 +12,7 @@ export const TOKENS = {
     heronPressed: '#CF9900',
     wash: '#F6EACB',
     river: '#2F6F7E',
-    moss: '#5F7233',
+    moss: '#5D7032',
     rust: '#A8482A',
     onMark: '#FFFDF7',
   },
@@ -27,7 +27,7 @@ export const TOKENS = {
     wash: '#2E2C1D',
     river: '#6FB3C2',
     moss: '#A3B86C',
-    rust: '#E08A66',
+    rust: '#EE8E86',
     onMark: '#11191B',
   },
 } as const;

@@ -10,6 +10,8 @@ const MOST_TRIES = 5;
 const RENEWED_AFTER_MS = 60_000;
 const COOKIE = 'heron.guest';
 const MOST_GUESTS = 20;
+/** After so long without a request a device types a code anew. */
+const IDLE_MS = 12 * 3_600_000;
 
 const newCode = () => Array.from({ length: CODE_LENGTH }, () => LETTERS[randomInt(LETTERS.length)]).join('');
 const shown = (code) => `${code.slice(0, 4)} ${code.slice(4)}`;
@@ -24,7 +26,8 @@ export class Guests {
   #code = '';
   #madeAt = 0;
   #tries = 0;
-  #sessions = new Set();
+  /** When each session asked last. */
+  #sessions = new Map();
 
   constructor({ print, now = Date.now }) {
     this.#print = print;
@@ -59,21 +62,26 @@ export class Guests {
       return null;
     }
     const session = randomBytes(32).toString('base64url');
-    this.#sessions.add(session);
-    for (const old of [...this.#sessions].slice(0, -MOST_GUESTS)) this.#sessions.delete(old);
+    this.#sessions.set(session, this.#now());
+    for (const old of [...this.#sessions.keys()].slice(0, -MOST_GUESTS)) this.#sessions.delete(old);
     this.renew();
     return session;
   }
 
   /** Whether a request's cookies name a session. */
   knows(cookies) {
-    const session = new RegExp(`(?:^|; ?)${COOKIE}=([\\w-]{43})`).exec(cookies ?? '')?.[1];
-    return session !== undefined && this.#sessions.has(session);
+    const session = new RegExp(`(?:^|; ?)(?:__Host-)?${COOKIE}=([\\w-]{43})`).exec(cookies ?? '')?.[1];
+    const last = session === undefined ? undefined : this.#sessions.get(session);
+    if (last === undefined || this.#now() - last > IDLE_MS) return false;
+    this.#sessions.set(session, this.#now());
+    return true;
   }
 }
 
 export const guestCookie = (session, isSecure) =>
-  `${COOKIE}=${session}; Path=/; HttpOnly; SameSite=Strict${isSecure ? '; Secure' : ''}`;
+  isSecure
+    ? `__Host-${COOKIE}=${session}; Path=/; HttpOnly; SameSite=Strict; Secure`
+    : `${COOKIE}=${session}; Path=/; HttpOnly; SameSite=Strict`;
 
 /** What whoever is not known yet sees: nothing of the data, and where the code is. */
 export function doorPage(problem = '') {

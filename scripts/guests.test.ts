@@ -16,7 +16,8 @@ describe('guests from the local network', () => {
     expect(last()).toMatch(/^[A-HJKMNP-Z2-9]{4} [A-HJKMNP-Z2-9]{4}$/);
     const session = guests.join(` ${last().toLowerCase().replace(' ', '-')} `);
     expect(guests.knows(cookieFor(session))).toBe(true);
-    expect(guestCookie(session, true)).toMatch(/HttpOnly; SameSite=Strict; Secure$/);
+    expect(guestCookie(session, true)).toMatch(/^__Host-heron\.guest=.*HttpOnly; SameSite=Strict; Secure$/);
+    expect(guests.knows(guestCookie(session, true).split(';')[0])).toBe(true);
     for (const cookies of [undefined, '', 'heron.guest=', cookieFor('x'.repeat(43)), `x${cookieFor(session).slice(5)}`])
       expect(guests.knows(cookies)).toBe(false);
   });
@@ -41,6 +42,17 @@ describe('guests from the local network', () => {
     guests.knock();
     expect(printed).toHaveLength(2);
     expect(guests.join(last())).not.toBeNull();
+  });
+
+  test('a device that asked nothing for half a day types a code anew', () => {
+    const { guests, last, pass } = door();
+    const cookie = cookieFor(guests.join(last()));
+    for (let i = 0; i < 4; i++) {
+      pass(11 * 3_600_000);
+      expect(guests.knows(cookie)).toBe(true);
+    }
+    pass(13 * 3_600_000);
+    expect(guests.knows(cookie)).toBe(false);
   });
 
   test('a code is over after ten minutes', () => {

@@ -89,7 +89,11 @@ const app = express();
 app.disable('x-powered-by');
 app.use((request, response, next) => {
   const refuse = (status, words, headers = {}) => response.status(status).set(headers).type('text').send(`${words}\n`);
-  response.set({ 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': FILE_POLICY });
+  response.set({
+    'X-Content-Type-Options': 'nosniff',
+    'Content-Security-Policy': FILE_POLICY,
+    'Referrer-Policy': 'same-origin',
+  });
   const { method, url, headers } = request;
   if (!['GET', 'HEAD', 'POST'].includes(method))
     return refuse(405, 'Yellow Heron reads (GET) and takes edits (POST); nothing else.', { Allow: 'GET, HEAD, POST' });
@@ -159,6 +163,7 @@ app.use((_, response, next) => {
   // Pages bring a policy of their own, with a nonce (app/guard.ts); two policies would both hold.
   response.removeHeader('Content-Security-Policy');
   response.removeHeader('X-Content-Type-Options');
+  response.removeHeader('Referrer-Policy');
   next();
 });
 // Edits wait for no page; a backup is a file of any size, and goes through as it comes.
