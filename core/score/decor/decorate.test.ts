@@ -1,3 +1,4 @@
+import { some } from '../../../scripts/thorough.oracle.ts';
 import { describe, expect, test } from '@jest/globals';
 import { buildLibrary } from '../../grip/library.ts';
 import { pricingFor } from '../../leading/pricing.ts';
@@ -84,7 +85,7 @@ function isPlayable({ parts: { guitar } }: Score): void {
   }
 }
 
-describe.each(TUNES)('in %s', (_, text) => {
+describe.each(some(TUNES, 3))('in %s', (_, text) => {
   const { score, of } = sounding(text);
   const offers = decorationsOf(score, of, DEFAULT_HAND);
 
