@@ -37,7 +37,7 @@ test('wishes over a span shape the lines, tell what they cannot have, and are ta
   await page.getByRole('option', { name: '1 to 3' }).click();
   await idle(page);
   await expect(page.getByRole('list', { name: 'What cannot be met' })).toContainText(
-    'on strings 1, 2 and 3: cannot be met in bars 1, 2, 3, 4',
+    'on strings 1, 2 and 3: cannot be met in bars 1 to 4',
   );
   await expect(page.locator('.wish-unmet').first()).toBeVisible();
   // Weighed against the rest nothing is called impossible; then all is taken back, and one step of undo brings one back.

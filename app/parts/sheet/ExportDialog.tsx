@@ -52,7 +52,7 @@ export function ExportDialog({ of, onClose }: ExportDialogProps) {
               control={<Radio />}
               label={
                 <>
-                  {name} <code>.{ending}</code> <small>{t(says)}</small>
+                  {t(name)} <code>.{ending}</code> <small>{t(says)}</small>
                 </>
               }
             />
