@@ -45,9 +45,9 @@ export function dataFaultOf(error: unknown): DataFault | null {
   const table = /^no such (table|column): (\S+)/.exec(message);
   if (table)
     return new DataFault(
-      t('The file of your data lacks its {table} “{table2}”: it is damaged, or not ours.', {
+      t('The file of your data lacks its {table} “{name}”: it is damaged, or not ours.', {
         table: table[1],
-        table2: table[2],
+        name: table[2],
       }),
       {
         cause: error,

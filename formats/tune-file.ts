@@ -19,12 +19,12 @@ export function readTuneFile(text: string): TuneFile & { readonly lost: readonly
   const value = json(text);
   const { format, schema, text: tune } = (value ?? {}) as Readonly<Record<string, unknown>>;
   if (format !== TUNE_FORMAT)
-    throw broken(t('it is no tune of Yellow Heron’s ("format": "{tune_format}")', { tune_format: TUNE_FORMAT }));
+    throw broken(t('it is no tune of Yellow Heron’s ("format": "{format}")', { format: TUNE_FORMAT }));
   if (typeof schema === 'number' && schema > TUNE_SCHEMA)
     throw broken(
-      t('a newer version wrote it (schema {schema}); this one reads schemas 1 and {tune_schema}', {
+      t('a newer version wrote it (schema {schema}); this one reads schemas 1 and {own}', {
         schema,
-        tune_schema: TUNE_SCHEMA,
+        own: TUNE_SCHEMA,
       }),
     );
   if (schema === 1 && typeof tune === 'string') return { text: tune, guitar: null, takes: [], moves: [], lost: [] };

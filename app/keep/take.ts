@@ -95,7 +95,7 @@ export const useTake = create<TakeState>((set, get) => {
     if (patch) commit(patch, label);
     if (kept > 0)
       set({
-        said: t(patch ? KEPT_WORDS : t('“{label}” cannot be undone. {kept_words}', { label, kept_words: KEPT_WORDS })),
+        said: t(patch ? KEPT_WORDS : t('“{label}” cannot be undone. {why}', { label, why: KEPT_WORDS })),
       });
     keepHistory(history);
   }

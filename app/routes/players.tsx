@@ -56,9 +56,7 @@ export const action = inWords(async ({ request: posted }: Route.ActionArgs) => {
   return saving((db) => {
     switch (wanted.intent) {
       case 'new':
-        return open(
-          createPlayer(db, { name: t('Player {listPlayers}', { listPlayers: listPlayers(db).length + 1 }) }).id,
-        );
+        return open(createPlayer(db, { name: t('Player {number}', { number: listPlayers(db).length + 1 }) }).id);
       case 'duplicate': {
         const found = getPlayer(db, wanted.id);
         const read = readPlayer(found?.cells ?? DEFAULT_PLAYER);

@@ -71,11 +71,11 @@ export function heardFaultText(fault: Fault, chord: Chord | null, open: readonly
       const what = `${ofChord(chord, pitch)}${string === null ? '' : ` ${t('(string {strings})', { strings: strings - string })}`}`;
       return instead === null
         ? t('{what} did not sound', { what })
-        : t('{what}: {noteOver} sounded in its place', { what, noteOver: noteOver(chord, instead) });
+        : t('{what}: {note} sounded in its place', { what, note: noteOver(chord, instead) });
     }
     case 'extra': {
       const string = open.indexOf(fault.pitch);
-      const along = t('{noteOver} sounded along', { noteOver: noteOver(chord, fault.pitch) });
+      const along = t('{note} sounded along', { note: noteOver(chord, fault.pitch) });
       return string < 0 ? along : t('{along}: string {strings}, open', { along, strings: strings - string });
     }
     case 'out-of-tune':
@@ -114,8 +114,8 @@ function unlikeText(unlike: Unlike): string {
     case 'silence':
       return t('Nothing was heard. Is the microphone on, and near enough?');
     case 'tuned':
-      return t('All of it sounds {half_steps} too {which}: look at the tuning, and at the capo.', {
-        half_steps: HALF_STEPS[Math.abs(unlike.off)]!,
+      return t('All of it sounds {by} too {which}: look at the tuning, and at the capo.', {
+        by: HALF_STEPS[Math.abs(unlike.off)]!,
         which: unlike.off < 0 ? t('low') : t('high'),
       });
     case 'other':
@@ -131,9 +131,9 @@ export function earSummary({ unlike, verdicts, latency }: Judged, { strokes }: T
     Math.abs(latency) < TOLD_LATENCY
       ? ''
       : ` ${t('All of it came {latency} ms {which}, as a sound card makes it: that is not counted.', { latency: Math.round(Math.abs(latency) * 100) * 10, which: latency > 0 ? t('late ¦ played') : t('early ¦ played') })}`;
-  return t('{strokes} of {strokes2} strokes as written.{late}', {
+  return t('{strokes} of {all} strokes as written.{late}', {
     strokes: strokes.length - wrong,
-    strokes2: strokes.length,
+    all: strokes.length,
     late,
   });
 }

@@ -13,7 +13,7 @@ const CADENCES: Readonly<Record<CadenceKind, Msg>> = {
 
 /** How a phrase ends, in two words. */
 export function cadenceLabel({ kind }: Pick<Cadence, 'kind'>): string {
-  return t('{cadences} cadence', { cadences: CADENCES[kind] });
+  return t('{kind} cadence', { kind: CADENCES[kind] });
 }
 
 const barsText = (count: number) => `${plural(count, '{n} bar', '{n} bars')}`;

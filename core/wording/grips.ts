@@ -56,10 +56,10 @@ export function figuresText({
   parallels,
 }: Figures): string {
   return [
-    t('{semitones} in all, {perChange} a change', { semitones: semitonesText(movement), perChange }),
+    t('{semitones} in all, {change} a change', { semitones: semitonesText(movement), change: perChange }),
     t('the bass goes {bass}, the voices above it {above}', { bass, above }),
     t('{held} notes held', { held }),
-    t('largest leap {largestLeap}', { largestLeap }),
+    t('largest leap {leap}', { leap: largestLeap }),
     t('hand shifts {shiftMm} mm', { shiftMm: Math.round(shiftMm) }),
     t('difficulty {difficulty} on average', { difficulty }),
     ...(parallels > 0

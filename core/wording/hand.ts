@@ -87,7 +87,7 @@ export function mutedText(mutedBy: readonly (Finger | null)[]): string {
     .flatMap((finger, s) =>
       finger === null
         ? []
-        : [t('{finger} damps string {mutedBy}', { finger: fingerName(finger), mutedBy: mutedBy.length - s })],
+        : [t('{finger} damps string {string}', { finger: fingerName(finger), string: mutedBy.length - s })],
     )
     .join(', ');
 }
@@ -135,10 +135,10 @@ export const CHANGE_WORDS: Readonly<Record<ChangeRating, Msg>> = {
 export const ratingText = (rating: ChangeRating, needed: number, allowed: number): string =>
   needed === 0
     ? t(CHANGE_WORDS.easy)
-    : t('{change_words}: the hand needs about {inSeconds}, and has {inSeconds2}', {
-        change_words: CHANGE_WORDS[rating],
-        inSeconds: inSeconds(needed),
-        inSeconds2: inSeconds(allowed),
+    : t('{how}: the hand needs about {needed}, and has {given}', {
+        how: CHANGE_WORDS[rating],
+        needed: inSeconds(needed),
+        given: inSeconds(allowed),
       });
 const inSeconds = (ms: number) => `${decimal(ms / 1000, 2)} s`;
 

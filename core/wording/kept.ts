@@ -53,18 +53,10 @@ export function placeWords(
     }),
     ...(before === null
       ? []
-      : [
-          before === 'start'
-            ? t('at the beginning')
-            : t('after what is {letter_words}', { letter_words: LETTER_WORDS[before] }),
-        ]),
+      : [before === 'start' ? t('at the beginning') : t('after what is {what}', { what: LETTER_WORDS[before] })]),
     ...(next === null
       ? []
-      : [
-          next === 'end'
-            ? t('at the end')
-            : t('goes on to what is {letter_words}', { letter_words: LETTER_WORDS[next] }),
-        ]),
+      : [next === 'end' ? t('at the end') : t('goes on to what is {what}', { what: LETTER_WORDS[next] })]),
   ].join('; ');
 }
 

@@ -10,18 +10,18 @@ export function movedByText(up: number): string {
 
 /** What a key means for the hand: `6 open strings · 1 open bass · tonic at 8 or 3`, frets of the sixth and the fifth string. */
 export function keyFactsText({ openStrings, openBasses, tonicFrets }: KeyFacts): string {
-  return t('{plural} · {plural2} · tonic at {tonicFrets}', {
+  return t('{plural} · {basses} · tonic at {tonic}', {
     plural: plural(openStrings, '{n} open string', '{n} open strings'),
-    plural2: plural(openBasses, '{n} open bass', '{n} open basses'),
-    tonicFrets: tonicFrets.join(` ${t('or')} `),
+    basses: plural(openBasses, '{n} open bass', '{n} open basses'),
+    tonic: tonicFrets.join(` ${t('or')} `),
   });
 }
 
 /** A capo in words: `capo 3, as in C: 3 open basses`. */
 export function capoText({ fret, shapes, openBasses }: Capo): string {
-  return t('capo {fret}, as in {headerKey}: {plural}', {
+  return t('capo {fret}, as in {key}: {plural}', {
     fret,
-    headerKey: keyWords(headerKey(shapes)),
+    key: keyWords(headerKey(shapes)),
     plural: plural(openBasses, '{n} open bass', '{n} open basses'),
   });
 }

@@ -47,8 +47,8 @@ export function checkedText({ verdict, inPassing }: Pick<CheckedNote, 'verdict' 
 
 /** What of the melody clashes with a chord, and why: `under D5 in bar 3: it rubs a half step above the root`. */
 export const rubText = ({ note, verdict }: Rub): string =>
-  t('clashes with {spelledPitch} in bar {bar}: {verdict}', {
-    spelledPitch: spelledPitch(note.pitch, note.spelling),
+  t('clashes with {pitch} in bar {bar}: {verdict}', {
+    pitch: spelledPitch(note.pitch, note.spelling),
     bar: note.bar,
     verdict: verdictText(verdict),
   });
@@ -61,10 +61,10 @@ export const pitchInKey = (pitch: Midi, key: Key): string => spelledPitch(pitch,
 
 /** `In bar 3 the melody has C5 now, not B4.` */
 export const retunedText = (note: SungNote, { pitch, spelling }: Pick<SungNote, 'pitch' | 'spelling'>): string =>
-  t('In bar {bar} the melody has {spelledPitch} now, not {spelledPitch2}.', {
+  t('In bar {bar} the melody has {pitch} now, not {before}.', {
     bar: note.bar,
-    spelledPitch: spelledPitch(pitch, spelling),
-    spelledPitch2: spelledPitch(note.pitch, note.spelling),
+    pitch: spelledPitch(pitch, spelling),
+    before: spelledPitch(note.pitch, note.spelling),
   });
 
 /** `E4 to F♯5, mostly A4 to D5`. */
@@ -74,9 +74,9 @@ export function melodyRangeText({ low, high, from, to }: MelodyRange, key: Key):
     from === low && to === high
       ? ''
       : t(', mostly {more}', {
-          more: from === to ? name(from) : t('{name} to {name2}', { name: name(from), name2: name(to) }),
+          more: from === to ? name(from) : t('{name} to {to}', { name: name(from), to: name(to) }),
         });
-  return t('{name} to {name2}{mostly}', { name: name(low), name2: name(high), mostly });
+  return t('{name} to {to}{mostly}', { name: name(low), to: name(high), mostly });
 }
 
 /** What a remedy does. */

@@ -28,8 +28,8 @@ export const PLAYER_RIGHT: Readonly<Record<PlayerField, Msg>> = {
   manner: msg('null, or {manners}', { manners: MANNERS.join(', ') }),
   leftHanded: msg('true or false'),
   noteNames: msg('one of letters, german, fixed-do'),
-  matters: msg('terms and how much they matter, like {"topLeap": 2}: {weighed_terms}; each {matters}', {
-    weighed_terms: WEIGHED_TERMS.join(', '),
+  matters: msg('terms and how much they matter, like {"topLeap": 2}: {terms}; each {matters}', {
+    terms: WEIGHED_TERMS.join(', '),
     matters: MATTERS.join(', '),
   }),
 };

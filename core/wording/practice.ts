@@ -29,9 +29,9 @@ export function hardText({ change, shiftMm, neededMs, allowedMs, parts }: Hardne
     parts.barre > 0 ? t('a barre comes down') : '',
     shiftMm >= 1 ? t('the hand moves {shiftMm} mm', { shiftMm: Math.round(shiftMm) }) : '',
   ].filter(Boolean);
-  const time = t('it needs {inSeconds} and has {inSeconds2}', {
-    inSeconds: inSeconds(neededMs),
-    inSeconds2: inSeconds(allowedMs),
+  const time = t('it needs {needed} and has {given}', {
+    needed: inSeconds(neededMs),
+    given: inSeconds(allowedMs),
   });
   return deeds.length === 0 ? t('fingers only lift') : `${deeds.join(', ')}; ${time}`;
 }
@@ -83,7 +83,7 @@ export function practisedText(what: Practised): string {
     case 'grip':
       return symbolText(what.symbol);
     case 'change':
-      return t('{symbol} to {symbol2}', { symbol: symbolText(what.from.symbol), symbol2: symbolText(what.to.symbol) });
+      return t('{symbol} to {next}', { symbol: symbolText(what.from.symbol), next: symbolText(what.to.symbol) });
     case 'passage':
       return `${what.title}, ${passageBars(what.bars)}${what.way ? `: ${t(WAY_WORDS[what.way].name)}` : ''}`;
     case 'move':
@@ -128,10 +128,10 @@ const REST_WORDS: Readonly<Record<RestReason, Msg>> = {
 
 /** That a rest is due, after how many stretched grips, and how long: `Three minutes of stretching: rest the hand for a minute.` */
 export function restText(reason: RestReason, stretched: number): string {
-  return t('{inMinutes} {rest_words}: rest the hand for {inMinutes2}.{more} Shake it out, let the arm hang.', {
-    inMinutes: inMinutes(REST_AFTER[reason]),
-    rest_words: REST_WORDS[reason],
-    inMinutes2: inMinutes(REST_SECONDS[reason]).toLowerCase(),
+  return t('{after} {what}: rest the hand for {rest}.{more} Shake it out, let the arm hang.', {
+    after: inMinutes(REST_AFTER[reason]),
+    what: REST_WORDS[reason],
+    rest: inMinutes(REST_SECONDS[reason]).toLowerCase(),
     more: stretched > 0 ? ` ${t('It held {stretched} stretched grips since it last rested.', { stretched })}` : '',
   });
 }
@@ -167,7 +167,7 @@ export function questionText(
     case 'tritone':
       return t('Which dominant may stand for it, a tritone away?');
     case 'in-area':
-      return t('Set it between frets {area} and {area2}.', { area: area![0], area2: area![1] });
+      return t('Set it between frets {area} and {to}.', { area: area![0], to: area![1] });
   }
 }
 

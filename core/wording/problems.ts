@@ -144,9 +144,9 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'rhythm-long': ({ text, most }) => t('“{text}” is no length. Write counts, 1 to {most}, by halves.', { text, most }),
   'nothing-to-take': () => t('There is no chord here that this hand can hold: a take needs one at least.'),
   'move-loose': ({ text, into }) =>
-    t('This hand cannot play {text} as its move says: {bond_words}. Another way stands in.', {
+    t('This hand cannot play {text} as its move says: {bond}. Another way stands in.', {
       text: symbolText(String(text)),
-      bond_words: BOND_WORDS[into as Bond],
+      bond: BOND_WORDS[into as Bond],
     }),
   'pin-not-on-top': ({ note, text }) =>
     t('The grip pinned for {text} does not have the tune’s {note} on top; another stands in.', {
@@ -172,9 +172,9 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'pin-unplayable': ({ text }) =>
     t('The pinned grip does not play {text} any more; another stands in.', { text: symbolText(String(text)) }),
   'pin-unheld': ({ text, reason }) =>
-    t('This hand does not hold the pinned grip {text}: {whyNot}. Another stands in.', {
+    t('This hand does not hold the pinned grip {text}: {why}. Another stands in.', {
       text,
-      whyNot: whyNotText(reason as WhyNot),
+      why: whyNotText(reason as WhyNot),
     }),
   'ring-lost': ({ note, text }) =>
     t('No grip of {text} for this hand lets {note} sound on; another stands in.', {
@@ -222,15 +222,15 @@ const SENTENCES: Readonly<Record<ProblemCode, (args: Args) => string>> = {
   'player-no-json': ({ text }) => t('This is no JSON: {text}', { text }),
   'player-no-object': () => t('A player is written as {"reach": 110, "thumb": false, …}.'),
   'player-field-unknown': ({ field }) =>
-    t('“{field}” is no setting of a player. There are {player_fields}.', {
+    t('“{field}” is no setting of a player. There are {fields}.', {
       field,
-      player_fields: PLAYER_FIELDS.join(', '),
+      fields: PLAYER_FIELDS.join(', '),
     }),
   'player-field': ({ field, text }) =>
-    t('The {player_names} cannot be {text}: it is {player_right}.', {
-      player_names: PLAYER_NAMES[field as PlayerField],
+    t('The {setting} cannot be {text}: it is {right}.', {
+      setting: PLAYER_NAMES[field as PlayerField],
       text,
-      player_right: PLAYER_RIGHT[field as PlayerField],
+      right: PLAYER_RIGHT[field as PlayerField],
     }),
   'player-capo-high': ({ capo, fret }) =>
     t('A capo at fret {capo} leaves too little of a neck of {fret} frets: four at least.', { capo, fret }),

@@ -90,20 +90,20 @@ export function readingLabel({ outside }: Reading): string {
 /** A reading in one sentence. */
 export function readingSentence({ outside, function: does, key }: Reading): string {
   if (outside !== null) return SENTENCES[outside.kind](outside);
-  return t('In {formatKey}{more}.', {
-    formatKey: keyWords(formatKey(key)),
+  return t('In {key}{more}.', {
+    key: keyWords(formatKey(key)),
     more: does === null ? '' : `, ${t(FUNCTIONS[does])}`,
   });
 }
 
 /** How the key of a chart that names none was found, how sure it is, and what comes next. */
 export function foundKeyText({ key, confidence, runnerUp }: FoundKey): string {
-  const sure = t('{confidence} % sure; next best {formatKey}', {
+  const sure = t('{confidence} % sure; next best {key}', {
     confidence: Math.round(confidence * 100),
-    formatKey: keyWords(formatKey(runnerUp)),
+    key: keyWords(formatKey(runnerUp)),
   });
-  return t('The key is read from the chords: {formatKey} ({sure}). Write key: {headerKey} to settle it.', {
-    formatKey: keyWords(formatKey(key)),
+  return t('The key is read from the chords: {key} ({sure}). Write key: {headerKey} to settle it.', {
+    key: keyWords(formatKey(key)),
     sure,
     headerKey: headerKey(key),
   });

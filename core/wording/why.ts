@@ -113,9 +113,7 @@ export function nextBestText({
   wish: Wish | null;
 }): string {
   const bring =
-    wish === null
-      ? t('only a pin would bring it')
-      : t('wish that {wishClause}, and it comes', { wishClause: wishClause(wish) });
+    wish === null ? t('only a pin would bring it') : t('wish that {wish}, and it comes', { wish: wishClause(wish) });
   return t('Next best {grip}: {semitones}, costs {price} more; {bring}', {
     grip,
     semitones: semitonesText(movement),

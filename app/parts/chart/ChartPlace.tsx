@@ -324,7 +324,7 @@ export function ChartPlace({ tuneId, title, chartText, good, barIds, melody, ver
             const moved = transpose(text, key.tonic);
             if (!moved.ok) return;
             sung.edit(movedCells(sung.cells, parsed.value.key.tonic, key.tonic, up), t(MOVED));
-            rewrite(moved.value, t('Moved to {headerKey}.', { headerKey: keyWords(headerKey(key)) }), t(MOVED));
+            rewrite(moved.value, t('Moved to {key}.', { key: keyWords(headerKey(key)) }), t(MOVED));
           }}
         />
       )}
@@ -366,7 +366,7 @@ function strippedText({ dropped }: Simplified): string {
   const all = dropped.map(({ bar, symbol }) => `${symbolText(symbol)} (${bar})`);
   const shown =
     all.length > 5
-      ? t('{all} and {all2} more', { all: all.slice(0, 5).join(', '), all2: all.length - 5 })
+      ? t('{all} and {count} more', { all: all.slice(0, 5).join(', '), count: all.length - 5 })
       : all.join(', ');
   return t('Dropped {shown}.', { shown });
 }

@@ -77,24 +77,19 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
           <p>
             {t('Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now.')}
             {melody && (
-              <Glyphs
-                text={` ${t('Its melody goes from {melodyRange}.', { melodyRange: melodyRangeText(melody, chart.key) })}`}
-              />
+              <Glyphs text={` ${t('Its melody goes from {range}.', { range: melodyRangeText(melody, chart.key) })}`} />
             )}
           </p>
         </details>
         {best && (
           <p className="keys-best">
             <Glyphs
-              text={t(
-                'As a chord-melody it lies best in {headerKey}, {octave_words}: {carried} of {notes} notes can be carried.',
-                {
-                  headerKey: keyWords(headerKey(best.choice.key)),
-                  octave_words: OCTAVE_WORDS[best.lies.octave]!,
-                  carried: best.lies.carried,
-                  notes: best.lies.notes,
-                },
-              )}
+              text={t('As a chord-melody it lies best in {key}, {octave}: {carried} of {notes} notes can be carried.', {
+                key: keyWords(headerKey(best.choice.key)),
+                octave: OCTAVE_WORDS[best.lies.octave]!,
+                carried: best.lies.carried,
+                notes: best.lies.notes,
+              })}
             />{' '}
             {best.choice.key.tonic !== chart.key.tonic && (
               <Button size="small" onClick={() => move(best.choice)}>
@@ -162,9 +157,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
           disabled={chosen === null || chosen.key.tonic === chart.key.tonic}
           onClick={() => chosen && move(chosen)}
         >
-          <Glyphs
-            text={chosen ? t('Move to {headerKey}', { headerKey: keyWords(headerKey(chosen.key)) }) : t('Move')}
-          />
+          <Glyphs text={chosen ? t('Move to {key}', { key: keyWords(headerKey(chosen.key)) }) : t('Move')} />
         </Button>
       </DialogActions>
     </Dialog>
@@ -189,8 +182,8 @@ function LiesMap({ lies, best }: { readonly lies: readonly Lies[] | undefined; r
     <span className="keys-lies">
       {lies?.map((one) => {
         const share = Math.max(0, Math.min(1, one.worth / Math.max(1, one.notes) / MOST_WORTH));
-        const words = t('{octave_words}: {carried} of {notes} carried', {
-          octave_words: OCTAVE_WORDS[one.octave]!,
+        const words = t('{octave}: {carried} of {notes} carried', {
+          octave: OCTAVE_WORDS[one.octave]!,
           carried: one.carried,
           notes: one.notes,
         });

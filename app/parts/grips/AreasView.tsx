@@ -229,7 +229,7 @@ const MOST_CHORDS = 4;
 
 function faultOf(text: string): string | null {
   const words = text.trim().split(/\s+/);
-  if (words.length > MOST_CHORDS) return t('{most_chords} chords at most.', { most_chords: MOST_CHORDS });
+  if (words.length > MOST_CHORDS) return t('{most} chords at most.', { most: MOST_CHORDS });
   const wrong = words.map(parseChord).find((read) => !read.ok);
   return wrong && !wrong.ok ? wrong.problems.map(problemText).join(' ') : null;
 }

@@ -61,9 +61,7 @@ export function AroundGrip({ frets, chord, player, guitar, nameOf, fingered, kep
     <div className="around" aria-busy={around === null}>
       {change && (
         <p>
-          <Glyphs
-            text={t('A small change of {smallChange}.', { smallChange: smallChangeText(nameOf(change.at), change) })}
-          />{' '}
+          <Glyphs text={t('A small change of {grip}.', { grip: smallChangeText(nameOf(change.at), change) })} />{' '}
           <button type="button" className="around-link" onClick={() => onShow(change.at)}>
             {formatFrets(change.at)}
           </button>

@@ -39,7 +39,7 @@ export function Fingerboard(props: FingerboardProps) {
   const { frets, chord, player, guitar, labels, onLabels, hearings, onFrets, onHear } = props;
   const held = frets.length === 0 ? null : (holdingsOf(frets, handOf(player))[0] ?? null);
   const whyNot = frets.length === 0 || held ? null : whyNotHeld(frets, handOf(player));
-  const said = frets.length === 0 ? t('No grip yet') : t('Grip {formatFrets}', { formatFrets: formatFrets(frets) });
+  const said = frets.length === 0 ? t('No grip yet') : t('Grip {grip}', { grip: formatFrets(frets) });
   return (
     <>
       <FingerNeck
@@ -63,7 +63,7 @@ export function Fingerboard(props: FingerboardProps) {
               {mutedText(held.mutedBy) && ` · ${mutedText(held.mutedBy)}`}
             </>
           )}
-          {whyNot && <em> {t('· not for this hand: {whyNot}', { whyNot: whyNotText(whyNot) })}</em>}
+          {whyNot && <em> {t('· not for this hand: {why}', { why: whyNotText(whyNot) })}</em>}
         </span>
         {hearings}
         <LabelsChoice labels={labels} onLabels={onLabels} />

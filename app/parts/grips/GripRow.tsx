@@ -36,7 +36,7 @@ export function GripRow({ title, label, grips, playing = -1, guitar, onShow }: G
               type="button"
               className={i === playing ? 'around-playing' : ''}
               onClick={() => onShow(grip.frets)}
-              aria-label={t('Show {formatFrets}', { formatFrets: formatFrets(grip.frets) })}
+              aria-label={t('Show {grip}', { grip: formatFrets(grip.frets) })}
             >
               {head}
               <GripDiagram grip={grip} guitar={guitar} />

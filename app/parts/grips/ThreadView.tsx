@@ -143,15 +143,14 @@ export function ThreadView(props: ThreadViewProps) {
 const chartOf = (chords: string, key: Key | null) =>
   `${
     key
-      ? `${t('key: {headerKey}', { headerKey: headerKey(key) })}
+      ? `${t('key: {key}', { key: headerKey(key) })}
 `
       : ''
   }| ${chords.split(' ').join(' | ')} |`;
 
 function faultOf(text: string, key: Key | null): string | null {
   const words = text.trim().split(/\s+/);
-  if (words.length < 2 || words.length > MOST_CHORDS)
-    return t('Two chords to {most_chords}.', { most_chords: MOST_CHORDS });
+  if (words.length < 2 || words.length > MOST_CHORDS) return t('Two chords to {most}.', { most: MOST_CHORDS });
   const chart = parseChart(chartOf(words.join(' '), key));
   return chart.ok ? null : chart.problems.map(problemText).join(' ');
 }

@@ -214,7 +214,7 @@ function Chosen({ imported, choices, onChoose }: ChosenProps) {
   const none = kind === 'abc' ? [] : ['nothing'];
   return (
     <div className="import-choices">
-      <p>{t('It is {kinds}.', { kinds: KINDS[kind] })}</p>
+      <p>{t('It is {kind}.', { kind: KINDS[kind] })}</p>
       {tunes.length > 1 && (
         <Pick
           label={t('Tune')}

@@ -79,16 +79,14 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
   };
   const told = (next: Stave, start: Ticks) => {
     const note = core.notesIn(next, { from: start, to: start + 1 })[0];
-    return note
-      ? core.staveNoteText(next, note)
-      : t('{stavePlace}: rest', { stavePlace: core.stavePlaceText(next, start) });
+    return note ? core.staveNoteText(next, note) : t('{place}: rest', { place: core.stavePlaceText(next, start) });
   };
   const breathe = (said: readonly (readonly [StaveNote, boolean])[]) => {
     const changes = new Map(said.map(([{ start }, breath]) => [start, breath]));
     const words = said.map(([note, breath]) =>
-      t('{which} with {staveNote}', {
+      t('{which} with {note}', {
         which: breath ? t('a phrase ends') : t('no phrase ends'),
-        staveNote: core.staveNoteText(stave, note),
+        note: core.staveNoteText(stave, note),
       }),
     );
     change(core.breathe(stave, changes), t('a phrase’s end'), words.join('; '));
@@ -118,9 +116,7 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     change(
       next,
       label,
-      span
-        ? t('{label}: {notesIn} notes', { label, notesIn: core.notesIn(next, span).length })
-        : told(next, first.start),
+      span ? t('{label}: {notes} notes', { label, notes: core.notesIn(next, span).length }) : told(next, first.start),
       {
         last: span ? null : first.start,
       },
@@ -131,9 +127,9 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
     const note = core.noteAt(stave, place);
     setSaid(
       choosing
-        ? t('chosen: {stavePlace} to {stavePlace2}', {
-            stavePlace: core.stavePlaceText(stave, Math.min(entry.from ?? at, place)),
-            stavePlace2: core.stavePlaceText(stave, Math.max(entry.from ?? at, place)),
+        ? t('chosen: {place} to {last}', {
+            place: core.stavePlaceText(stave, Math.min(entry.from ?? at, place)),
+            last: core.stavePlaceText(stave, Math.max(entry.from ?? at, place)),
           })
         : note?.start === place
           ? `${core.staveNoteText(stave, note)}${ends.has(place) ? t(', where a phrase ends') : ''}`
@@ -143,7 +139,7 @@ export function useEntry({ stave, cells, ends, edit, undo, redo, hear }: EntryPr
   };
   const erase = (what: StaveSpan, place: Ticks) => {
     const next = entry.inserting ? core.pull(stave, what) : core.clear(stave, what);
-    change(next, 'erasing', t('erased; {stavePlace}', { stavePlace: core.stavePlaceText(stave, place) }), {
+    change(next, 'erasing', t('erased; {place}', { place: core.stavePlaceText(stave, place) }), {
       at: place,
       from: null,
       last: null,

@@ -26,7 +26,7 @@ export function CardsList({ cards, now, log, onPractise }: CardsListProps) {
               <What what={what} />
               <span className="session-why">
                 {dueText(due!, now)}
-                {state.grade && ` ${t('· went {grade_words}', { grade_words: GRADE_WORDS[state.grade] })}`}
+                {state.grade && ` ${t('· went {how}', { how: GRADE_WORDS[state.grade] })}`}
                 {state.clean !== null && ` ${t('· clean at {clean}', { clean: state.clean })}`}
               </span>
             </button>

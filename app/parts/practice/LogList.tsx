@@ -92,11 +92,11 @@ function cameOf(one: PlayedNow): string {
     new Date(at).toLocaleTimeString(locale(), { timeStyle: 'short' }),
     seconds < 60 ? t('{seconds} s', { seconds }) : t('{seconds} min', { seconds: Math.round(seconds / 60) }),
     rounds.clean + rounds.unclean > 0
-      ? t('{clean} of {clean2} clean', { clean: rounds.clean, clean2: rounds.clean + rounds.unclean })
+      ? t('{clean} of {all} clean', { clean: rounds.clean, all: rounds.clean + rounds.unclean })
       : '',
     clean !== null && goal !== null ? t('clean at {clean} of {goal}', { clean, goal }) : '',
     grade ? t(GRADE_WORDS[grade]) : '',
-    hurt ? t('it hurt: {hurt_words}', { hurt_words: HURT_WORDS[hurt] }) : '',
+    hurt ? t('it hurt: {where}', { where: HURT_WORDS[hurt] }) : '',
     note,
     corrected > 0 ? t('put right') : '',
   ]

@@ -109,9 +109,9 @@ export function PracticePlace(props: PracticePlaceProps) {
           <div className="head-title">
             <h1>{t('Practice')}</h1>
             <span className="facts">
-              {t('{more} · {minutesToday} min today', {
+              {t('{more} · {minutes} min today', {
                 more: due === 0 ? t('nothing due') : t('{due} due', { due }),
-                minutesToday,
+                minutes: minutesToday,
               })}
             </span>
           </div>

@@ -8,10 +8,7 @@ export function Tie({ mark }: { readonly mark: Mark | undefined }) {
   if (!mark || (!mark.pair && !mark.arrow)) return <span className="tie" />;
   const { pair, pairKey, arrow } = mark;
   return (
-    <span
-      className="tie"
-      title={pairKey ? t('ii–V of {formatKey}', { formatKey: keyWords(formatKey(pairKey)) }) : undefined}
-    >
+    <span className="tie" title={pairKey ? t('ii–V of {key}', { key: keyWords(formatKey(pairKey)) }) : undefined}>
       {pair && <i className={`tie-${pair}`} />}
       {arrow && (
         <i
@@ -31,7 +28,7 @@ export function AreaBand({ mark }: { readonly mark: Mark | undefined }) {
       <i className="area-line" />
       {opens && (
         <span className="area-label">
-          <Glyphs text={t('in {headerKey}', { headerKey: keyWords(headerKey(key)) })} />
+          <Glyphs text={t('in {key}', { key: keyWords(headerKey(key)) })} />
         </span>
       )}
     </>

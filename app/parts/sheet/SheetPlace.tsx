@@ -318,9 +318,9 @@ function factsOf({ key, meter, tempo, feel }: Chart, player: Player, take: strin
     ...(take === null ? [] : [take]),
   ];
   return [
-    t('{keyText} · {formatMeter} · {tempo} a minute{which}', {
-      keyText,
-      formatMeter: formatMeter(meter),
+    t('{key} · {meter} · {tempo} a minute{which}', {
+      key: keyText,
+      meter: formatMeter(meter),
       tempo,
       which: feel === 'swing' ? ` ${t('· swing')}` : '',
     }),

@@ -144,7 +144,7 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
               guitar={guitar}
               labels="fingers"
               area={question.area}
-              label={isOnNeck ? t('Grip {formatFrets}', { formatFrets: formatFrets(fingers) }) : t('No grip yet')}
+              label={isOnNeck ? t('Grip {grip}', { grip: formatFrets(fingers) }) : t('No grip yet')}
               onFrets={setFingers}
             />
           )}
@@ -162,7 +162,7 @@ export function CallsStand({ piece, guitar, hand, ...stand }: CallsStandProps) {
                 ? t('Right.')
                 : isOnNeck
                   ? said
-                  : t('It is {shownChoice}.', { shownChoice: shownChoice(question.right) })
+                  : t('It is {answer}.', { answer: shownChoice(question.right) })
               : t('{at} of {questions}', { at: at + 1, questions: questions!.length })}
           </p>
         </div>

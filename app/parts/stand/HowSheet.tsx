@@ -104,7 +104,7 @@ export function HowSheet({ how, midi, onHow, onClose }: HowSheetProps) {
             <Button variant="outlined" onClick={midi.learn} disabled={midi.learning !== null}>
               {midi.learning === null
                 ? t('Say which pedal is which')
-                : t('Press {switch_words} …', { switch_words: SWITCH_WORDS[midi.learning] })}
+                : t('Press {pedal} …', { pedal: SWITCH_WORDS[midi.learning] })}
             </Button>
             {midi.learning !== null && <Button onClick={midi.learnt}>{t('There are no more')}</Button>}
           </div>

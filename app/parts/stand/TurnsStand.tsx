@@ -86,7 +86,7 @@ export function TurnsStand<T>({ piece, guitar, turns, onTurns, named, tools, ...
         <Rest reason={resting} stretched={rounds.stretched} onRested={rounds.rested} />
       ) : turn === undefined ? (
         <p className="stand-lost" role="status">
-          {t('All of it is clean, {clean} of {clean2}.', { clean: turns.clean.length, clean2: turns.clean.length })}
+          {t('All of it is clean, {clean} of {all}.', { clean: turns.clean.length, all: turns.clean.length })}
         </p>
       ) : now ? (
         <NowNext now={now} next={next} guitar={guitar} shown />

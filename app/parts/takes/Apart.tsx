@@ -28,9 +28,9 @@ export function Apart({ sides: [one, other], stretches, sectionOf }: ApartProps)
       <p className="apart-share">
         {chords === 1 && grips === 1
           ? t('They are the same, chord for chord and grip for grip.')
-          : t('The same chords in {percent} of the time, the same grips in {percent2}.', {
+          : t('The same chords in {percent} of the time, the same grips in {grips}.', {
               percent: percent(chords),
-              percent2: percent(grips),
+              grips: percent(grips),
             })}{' '}
         <span className="apart-key">
           <i className="apart-chord" /> {t('another chord')} <i className="apart-grip" /> {t('another grip')}

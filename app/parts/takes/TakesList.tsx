@@ -140,11 +140,7 @@ export function TakesList({ tuneId, takes, above, below, onAbove, onBelow }: Tak
             <b>{t(PLAIN_NAME)}</b>
             <small>{t('its own chords in root position, to compare with')}</small>
           </div>
-          <span
-            className="takes-where"
-            role="group"
-            aria-label={t('Where {plain_name} stands', { plain_name: PLAIN_NAME })}
-          >
+          <span className="takes-where" role="group" aria-label={t('Where {name} stands', { name: PLAIN_NAME })}>
             <button type="button" aria-pressed={below === null} onClick={() => onBelow(null)}>
               {t('below')}
             </button>

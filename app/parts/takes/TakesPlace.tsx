@@ -167,8 +167,8 @@ export function TakesPlace(props: TakesPlaceProps) {
     edit(found.patch, t('{taken} from {name}', { taken, name: both[1].name }));
     setSaid(
       taken === place
-        ? t('{toUpperCase}{taken} are those of {name} now.', {
-            toUpperCase: taken[0]!.toUpperCase(),
+        ? t('{first}{taken} are those of {name} now.', {
+            first: taken[0]!.toUpperCase(),
             taken: taken.slice(1),
             name: both[1].name,
           })

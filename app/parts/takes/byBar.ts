@@ -62,6 +62,6 @@ export function rangeByBar(
     const here = values.filter((value, i) => value !== null && i < at.length - 1 && Math.floor(at[i]!) === bar);
     if (here.length === 0) return '';
     const [low, high] = [Math.min(...(here as number[])), Math.max(...(here as number[]))];
-    return low === high ? said(low) : t('{said} to {said2}', { said: said(low), said2: said(high) });
+    return low === high ? said(low) : t('{said} to {last}', { said: said(low), last: said(high) });
   });
 }

@@ -13,15 +13,15 @@ interface AnnouncerProps {
 export function Announcer({ trial: { change, consequence, others }, tried, lastEdit }: AnnouncerProps) {
   const trying =
     change && consequence
-      ? t('Trying {tried}, {price}: {otherGrips}.', {
+      ? t('Trying {tried}, {price}: {others}.', {
           tried,
           price: priceText(consequence.extra),
-          otherGrips: otherGripsText(others.size),
+          others: otherGripsText(others.size),
         })
       : null;
   return (
     <p className="visually-hidden" role="status">
-      {trying ?? (change === null && lastEdit !== null ? t('Done: {lastEdit}.', { lastEdit }) : '')}
+      {trying ?? (change === null && lastEdit !== null ? t('Done: {edit}.', { edit: lastEdit }) : '')}
     </p>
   );
 }

@@ -123,14 +123,14 @@ function Header(props: BenchHeaderProps) {
       <MannerMenu {...manner} />
       <span className="head-tools">
         <Tool
-          label={undoLabel === null ? t('Nothing to undo') : t('Undo: {undoLabel}', { undoLabel })}
+          label={undoLabel === null ? t('Nothing to undo') : t('Undo: {edit}', { edit: undoLabel })}
           disabled={undoLabel === null}
           onClick={onUndo}
         >
           <UndoOutlined fontSize="small" />
         </Tool>
         <Tool
-          label={redoLabel === null ? t('Nothing to redo') : t('Redo: {redoLabel}', { redoLabel })}
+          label={redoLabel === null ? t('Nothing to redo') : t('Redo: {edit}', { edit: redoLabel })}
           disabled={redoLabel === null}
           onClick={onRedo}
         >

@@ -167,7 +167,7 @@ export function Hand(props: HandProps) {
               ? [
                   t('Grip {grip}', { grip: grip.grip }),
                   difficultyWord(grip.difficulty),
-                  t('fingers {formatFingers}', { formatFingers: formatFingers(grip.fingers) }),
+                  t('fingers {fingers}', { fingers: formatFingers(grip.fingers) }),
                   held ? mutedText(held.mutedBy) : '',
                 ]
                   .filter(Boolean)

@@ -186,7 +186,7 @@ function GroupRow({ group, weight, off, onWeight, onToggle }: GroupRowProps) {
           marks
           value={weight}
           disabled={onWeight === null}
-          aria-label={t('How much {group_names} is wanted', { group_names: GROUP_NAMES[group] })}
+          aria-label={t('How much {kind} is wanted', { kind: GROUP_NAMES[group] })}
           onClick={(event) => event.preventDefault()}
           onChange={(_, value) => onWeight?.(value as number)}
         />

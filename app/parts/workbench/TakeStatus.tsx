@@ -213,7 +213,7 @@ function Facts({
               </MenuItemLater>,
               <MenuItemLater
                 key={`${one.at}/${one.from}/back`}
-                aria-label={t('Take back: {wishPlace}', { wishPlace: wishPlaceText(one, columns) })}
+                aria-label={t('Take back: {wish}', { wish: wishPlaceText(one, columns) })}
                 onClick={() => {
                   close();
                   onDropWish(one);

@@ -70,9 +70,7 @@ function Told(props: WhatStandsProps) {
                   />{' '}
                   <Glyphs text={slot.reading.outside ? readingSentence(slot.reading) : ''} />
                   {slot.also.length > 0 && (
-                    <Glyphs
-                      text={` ${t('Also: {readingSentence}', { readingSentence: readingSentence(slot.also[0]!) })}`}
-                    />
+                    <Glyphs text={` ${t('Also: {sentence}', { sentence: readingSentence(slot.also[0]!) })}`} />
                   )}
                 </>
               )}

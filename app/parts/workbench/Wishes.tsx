@@ -134,7 +134,7 @@ export function Wishes(props: WishesProps) {
           value={of('strings')?.strings.join() ?? ''}
           choices={STRING_SETS.map((strings) => [
             strings.join(),
-            t('{strings} to {strings2}', { strings: strings[0], strings2: strings.at(-1) }),
+            t('{strings} to {to}', { strings: strings[0], to: strings.at(-1) }),
           ])}
           onPick={(text) =>
             put('strings', text === '' ? null : { kind: 'strings', strings: text.split(',').map(Number) })

@@ -7,5 +7,5 @@ export function placeText(first: Column, last: Column): string {
     a.entry.beat > 1 && first === last ? t(', beat {beat}', { beat: Math.round(a.entry.beat * 100) / 100 }) : '';
   return a.bar === b.bar
     ? t('bar {bar}{beat}', { bar: a.bar, beat })
-    : t('bars {bar} to {bar2}', { bar: a.bar, bar2: b.bar });
+    : t('bars {bar} to {last}', { bar: a.bar, last: b.bar });
 }
