@@ -18,7 +18,7 @@ import {
   type Grip,
   type Proposal,
 } from '../core/index.ts';
-import { IS_THOROUGH } from '../scripts/thorough.oracle.ts';
+import { IS_THOROUGH, some } from '../scripts/thorough.oracle.ts';
 import { KernelNear } from '../kernel/kernel.ts';
 import { CHARTS } from './moves-sound.charts.ts';
 
@@ -74,7 +74,7 @@ describe('a move that is made sounds as its reason says', () => {
             .map((proposal) => ({ proposal, ...priceMove(take, span, proposal) }))
             .filter(({ extra }) => extra !== null);
         });
-        for (const { proposal, patch } of possible) {
+        for (const { proposal, patch } of some(possible, 4)) {
           const { columns, problems } = arrangedTake(
             run(solveTake(session, { ...asked, cells: applyPatch({}, patch).cells })),
           );
@@ -89,7 +89,7 @@ describe('a move that is made sounds as its reason says', () => {
           made++;
         }
       }
-      expect(made).toBeGreaterThan(5);
+      expect(made).toBeGreaterThan(IS_THOROUGH ? 5 : 1);
     },
     LONGEST_MS,
   );

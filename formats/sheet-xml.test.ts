@@ -17,6 +17,7 @@ import {
 import { demoScores, type DemoScore } from './demo-scores.oracle.ts';
 import { readFile } from './index.ts';
 import { readByVerovio } from './verovio.oracle.ts';
+import { some } from '../scripts/thorough.oracle.ts';
 
 /*
  * The sheets of all demo tunes as MusicXML, held against others: the schema of MusicXML 4.0 as @stringsync/musicxml 0.3.0 (MIT)
@@ -40,7 +41,7 @@ const plain = (xml: string): string =>
     .trim();
 
 test('it is valid: what the schema does not allow would not come back from a reader that keeps to it', () => {
-  for (const { name, xml } of made)
+  for (const { name, xml } of some(made, 3))
     expect([name, plain(MusicXML.parse(xml).serialize()) === plain(xml)]).toEqual([name, true]);
   // It does find faults: the order of elements is part of the schema.
   const wrong = made[0]!.xml.replace(/(<duration>\d+<\/duration>)(<voice>1<\/voice>)/, '$2$1');

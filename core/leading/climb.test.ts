@@ -9,6 +9,7 @@ import { climb, CLIMB_LINES, CLIMB_OPEN, type ClimbWish } from './climb.ts';
 import { chordOf } from './by-hand.oracle.ts';
 import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
 import { DEFAULT_WEIGHTS, pricedBy, type Pricing } from './pricing.ts';
+import { some } from '../../scripts/thorough.oracle.ts';
 
 // Fingers are chosen once a run is found; no area is liked.
 const WEIGHTS = { ...DEFAULT_WEIGHTS, anchor: 0, area: 0 };
@@ -79,7 +80,7 @@ describe('one chord, many grips', () => {
   test('the line goes on with every grip, the open strings and notes are as wished, and the hand has time', () => {
     const whole = buildLibrary({ ...DEFAULT_HAND, highestFret: 12 }, chordMask('Em7'));
     for (const line of CLIMB_LINES) {
-      for (const direction of ['up', 'down'] as const) {
+      for (const direction of some(['up', 'down'] as const, 2)) {
         const wish: ClimbWish = { line, direction, count: 5, open: 'all', notes: null, allowedMs: 220 };
         const found = climb(chordOf('Em7'), whole, PRICING, wish)!;
         expect(found.grips).toHaveLength(5);

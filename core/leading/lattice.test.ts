@@ -12,6 +12,7 @@ import { changeCost, ownCost, plainOf } from './by-trying.oracle.ts';
 import { movement } from './movement.ts';
 import { DEFAULT_WEIGHTS, ONLY_MOVEMENT } from './pricing.ts';
 import type { Weights } from './weights.ts';
+import { IS_THOROUGH } from '../../scripts/thorough.oracle.ts';
 
 const costOf = (library: ShapeLibrary, weights: Weights, symbols: readonly string[]) =>
   solvedChain(
@@ -185,7 +186,7 @@ describe('properties', () => {
           expect(costOf(library, ONLY_MOVEMENT, there)).toBe(cost);
         }
       }),
-      { numRuns: 40, seed: 94 },
+      { numRuns: IS_THOROUGH ? 40 : 12, seed: 94 },
     );
   });
 });

@@ -217,7 +217,7 @@ describe('the search in two parts is the least of all paths, tried out', () => {
   const all = { C: pairs('C'), G7: pairs('G7') };
   test.each(['low-moves', 'thirds'] as const)('as %s', (texture) => {
     const voices = texture === 'low-moves';
-    for (const [unsaid, dissonance, similar, bare, movement] of some(WEIGHTS, 2)) {
+    for (const [unsaid, dissonance, similar, bare, movement] of some(WEIGHTS, 3)) {
       const weights: Weights = {
         ...DEFAULT_WEIGHTS,
         omission: 0,

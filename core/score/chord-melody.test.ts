@@ -157,7 +157,7 @@ const AULD = tunes.find(([name]) => name === 'Auld Lang Syne')![1];
 
 test('more density carries more notes, all of those before among them, and loses none', () => {
   let before: readonly number[] = [];
-  for (const density of [0, 25, 50, 75, 100]) {
+  for (const density of some([0, 25, 50, 75, 100], 2)) {
     const made = played(AULD, { density });
     const carried = carriedIn(made);
     expect(carried).toEqual(expect.arrayContaining([...before]));
@@ -172,7 +172,7 @@ test('more density carries more notes, all of those before among them, and loses
 test('a longer reach never costs more', () => {
   const costOf = (reach: number) =>
     played(AULD, { lib: buildLibrary({ ...DEFAULT_HAND, reach, highestFret: 12 }) }).take.cost;
-  const costs = [80, 100, 120].map(costOf);
+  const costs = some([80, 100, 120], 2).map(costOf);
   expect(costs).toEqual([...costs].sort((a, b) => b - a));
 });
 

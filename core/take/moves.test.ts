@@ -16,6 +16,7 @@ import { suffixOf } from '../chord/kind.ts';
 import { ANY_TASTE, proposalsFor } from '../reharm/moves/propose.ts';
 import { spanAt } from '../reharm/moves/span.ts';
 import { moveOf } from '../reharm/moves/table.ts';
+import { some } from '../../scripts/thorough.oracle.ts';
 
 const IDS = ['a', 'b', 'c', 'd', 'e', 'f'];
 function take(text: string) {
@@ -190,7 +191,7 @@ describe('the chords that a move keeps are those it found', () => {
     'key: D\n| D/F# | Bm | Em7 A7 | F#m7 | B7 | Em |',
     'key: Bb\n| Bb7 | Eb7 | Edim7 | Bb/F | G7 | Cm7 F7 |',
   ];
-  test.each(TUNES)('for every move over one to three chords, in its key and in another: %s', (text) => {
+  test.each(some(TUNES, 2))('for every move over one to three chords, in its key and in another: %s', (text) => {
     const chart = parseChart(text);
     if (!chart.ok) throw new Error(text);
     const slots = readChart(chart.value);

@@ -10,6 +10,7 @@ import {
   spelledPitch,
   symbolOf,
   type CheckedNote,
+  type Chord,
   type Grip,
   type Key,
   type Pitched,
@@ -25,9 +26,9 @@ import type { Mend } from './useMelody.ts';
 interface ClashesProps {
   readonly mends: readonly Mend[];
   readonly musicalKey: Key;
-  /** The colours on offer there, by which one is taken. */
+  /** The colours on offer there, for their prices. */
   readonly colours: readonly PricedColour[];
-  readonly onKeep: (colour: number) => void;
+  readonly onKeep: (chord: Chord) => void;
   readonly onHear: (grip: Grip | null) => void;
   /** Gives the note of the melody another pitch. */
   readonly onRetune: (note: CheckedNote['note'], sound: Pitched) => void;
@@ -57,8 +58,7 @@ export function Clashes(props: ClashesProps) {
             {remedies.map((remedy) => {
               if (remedy.kind !== 'colour') return null;
               const symbol = symbolOf(remedy.chord);
-              const index = colours.findIndex(({ chord }) => symbolOf(chord) === symbol);
-              const priced = colours[index];
+              const priced = colours.find(({ chord }) => symbolOf(chord) === symbol);
               return (
                 <OptionRow
                   key={symbol}
@@ -67,8 +67,8 @@ export function Clashes(props: ClashesProps) {
                   trying={false}
                   extra={priced?.extra ?? null}
                   playable={priced === undefined || priced.extra !== null}
-                  waits={index < 0}
-                  onKeep={() => onKeep(index)}
+                  waits={priced === undefined}
+                  onKeep={() => onKeep(remedy.chord)}
                   onHear={() => onHear(priced?.grip ?? null)}
                 >
                   <ChordSymbol symbol={symbol} className={symbol.length > 6 ? 'symbol-long' : ''} />

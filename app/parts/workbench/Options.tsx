@@ -216,7 +216,7 @@ function ColourTab(props: OptionsProps) {
             mends={mends}
             musicalKey={at.column.slot.key}
             colours={offered.colours.list}
-            onKeep={deeds.keep}
+            onKeep={(chord) => deeds.change(deeds.decide.toKind(chord))}
             onHear={deeds.hear}
             onRetune={onRetune}
             moves={mending}

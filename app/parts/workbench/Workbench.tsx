@@ -448,6 +448,7 @@ export function Workbench(props: WorkbenchProps) {
             keep,
             make,
             take: deeds.take,
+            change: deeds.change,
             hear: hearing.grip,
             hearMove: hearing.move,
             keepMove: keeping.open,

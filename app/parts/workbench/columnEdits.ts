@@ -6,6 +6,7 @@ import {
   symbolOf,
   suffixOf,
   type ArrangedColumn,
+  type Chord,
   type ChordDecision,
   type Decision,
   type ColourOption,
@@ -51,6 +52,8 @@ export function columnEdits(
     /** What a colour or a grip would change. */
     toColour: ({ group, suffix, chord }: ColourOption) =>
       changed({ colour: group === 'chart' ? null : suffix }, symbolText(symbolOf(chord))),
+    /** Gives the chord the kind of another. */
+    toKind: (chord: Chord) => changed({ colour: suffixOf(chord.kind) }, symbolText(symbolOf(chord))),
     toGrip: ({ grip }: Pick<Grip, 'grip'>) => changed({ colour, voicing: { grip } }, t('the grip {grip}', { grip })),
     pinTo: ({ grip }: Pick<Grip, 'grip'>) => decide({ colour, voicing: { grip } }, t('the grip {grip}', { grip })),
     /** Pins the grip that stands, or unpins it. */

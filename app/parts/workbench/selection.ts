@@ -30,7 +30,10 @@ export interface Deeds {
   /** Keeps an option by its place in the list. */
   keep(index: number): void;
   make(move: PricedMove): void;
+  /** Takes a change of a listed option; what is stale is not taken. */
   take(change: Change): void;
+  /** Makes a change that depends on no list. */
+  change(change: Change): void;
   hear(grip: Grip | null): void;
   hearMove(move: PricedMove): void;
   /** Keeps what is selected, as it stands, as a move. */
