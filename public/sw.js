@@ -12,9 +12,19 @@ const ALWAYS = ['/', '/heron.svg', '/manifest.webmanifest', '/icon-192.png', '/i
 
 self.addEventListener('install', (event) => {
   self.skipWaiting();
+  // Where the browser can, it takes a file that is kept by itself: this need not be woken for each.
+  const kept = event.addRoutes?.({
+    condition: { urlPattern: { pathname: '/assets/*' } },
+    source: { cacheName: CACHE },
+  });
+  event.waitUntil(Promise.resolve(kept).catch(() => undefined));
   event.waitUntil(caches.open(CACHE).then((cache) => cache.addAll(ALWAYS).catch(() => undefined)));
 });
-self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener('activate', (event) => {
+  event.waitUntil(self.clients.claim());
+  // The server is asked for a page while this is woken, not after it.
+  event.waitUntil(Promise.resolve(self.registration.navigationPreload?.enable()).catch(() => undefined));
+});
 
 const pathOf = (address) => new URL(address).pathname;
 const isFile = (address) => pathOf(address).startsWith('/assets/');
@@ -68,22 +78,25 @@ async function nearest(cache, request) {
   });
 }
 
-async function serverFirst(request) {
-  const cache = await caches.open(CACHE);
+async function serverFirst(event) {
+  const { request, preloadResponse } = event;
   try {
-    const reply = await fetch(request);
+    const reply = (await preloadResponse) ?? (await fetch(request));
     if (reply.ok && !reply.redirected && reply.headers.get('content-type')?.includes('text/html')) {
       // The newest last, so that the oldest goes first.
       const copy = reply.clone();
       const keep = async () => {
+        const cache = await caches.open(CACHE);
         await cache.delete(request.url);
         await cache.put(request.url, copy);
         await thin(cache);
       };
-      await keep().catch(() => undefined);
+      // Nobody waits for it.
+      event.waitUntil(keep().catch(() => undefined));
     }
     return reply;
   } catch {
+    const cache = await caches.open(CACHE);
     return (await cache.match(request.url)) ?? nearest(cache, request);
   }
 }
@@ -93,6 +106,6 @@ self.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || new URL(request.url).origin !== self.location.origin) return;
   if (isFile(request.url)) event.respondWith(fileFirst(request));
   else if (request.mode === 'navigate' && !pathOf(request.url).startsWith('/keeping/'))
-    event.respondWith(serverFirst(request));
+    event.respondWith(serverFirst(event));
   else if (isAlways(request.url) && request.cache !== 'no-store') event.respondWith(alwaysThere(request));
 });

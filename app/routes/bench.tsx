@@ -3,6 +3,7 @@ import { data } from 'react-router';
 import { database } from '../../db/client.server.ts';
 import { listTakes, takeNames } from '../../db/takes.ts';
 import { alsoAfterProblems, whenAwayAsBefore } from '../keep/away.ts';
+import { startSolver } from '../work/solver.ts';
 import { Workbench } from '../parts/workbench/Workbench.tsx';
 import type { Route } from './+types/bench';
 import { inWords } from './answer.server.ts';
@@ -24,6 +25,8 @@ export const loader = inWords(({ params, request }: Route.LoaderArgs) => {
     takes: takeNames(database(), tune.tuneId),
   };
 });
+
+startSolver();
 
 export const clientLoader = whenAwayAsBefore<Awaited<ReturnType<typeof loader>>>('routes/bench');
 export const shouldRevalidate = alsoAfterProblems;

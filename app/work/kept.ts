@@ -7,7 +7,7 @@ const MOST_STORED = 4;
 const MOST_IN_MEMORY = 2;
 
 /** A built worker's file is named by its contents, so other rules of shape or fingering have another name. */
-const BUILD = import.meta.env.PROD ? new URL(import.meta.url).pathname : null;
+export const BUILD = import.meta.env.PROD ? new URL(import.meta.url).pathname : null;
 const stored = () => `${SHAPES}${BUILD} `;
 
 /** Newest last. */

@@ -5,15 +5,20 @@ import { usePlayer } from '../keep/player.ts';
 import type { ArrangedTake, Job, Phase, Solved } from './questions.ts';
 import type { Solver } from './solver.worker.ts';
 
-let worker: Remote<Solver> | null = null;
+let worker: Worker | null = null;
+let solving: Remote<Solver> | null = null;
+const started = () => (worker ??= new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module' }));
+
+/** Lets the worker read its files while the page is still coming up. */
+export const startSolver = (): void => void (typeof Worker === 'undefined' || started());
 
 /** The one worker of a window. */
 export function solver(): Remote<Solver> {
-  if (worker === null) {
-    worker = wrap<Solver>(new Worker(new URL('./solver.worker.ts', import.meta.url), { type: 'module' }));
-    void worker.read(speech());
+  if (solving === null) {
+    solving = wrap<Solver>(started());
+    void solving.read(speech());
   }
-  return worker;
+  return solving;
 }
 
 /** Begins to work out what the hand can hold while the page is at rest, so that the bench opens at once. */
@@ -72,6 +77,8 @@ export function useArrangement(
 ): Solving {
   const [solving, setSolving] = useState<Omit<Solving, 'busy'> & { readonly of: Job | null }>(NOTHING);
   const asked = useRef<Job | null>(null);
+  /** Until the first is solved, it is shown as it was left. */
+  const hasOne = useRef(false);
   const ask = useCallback((name: string, job: Job) => {
     if (isSameJob(asked.current, job)) return;
     asked.current = job;
@@ -79,11 +86,19 @@ export function useArrangement(
       // It comes by a channel of its own, and may come late.
       if (asked.current === job) setSolving((before) => (before.of === job ? before : { ...before, phase }));
     });
+    if (!hasOne.current)
+      void solver()
+        .asLeft(name, job)
+        .then((left) => {
+          if (left && asked.current === job)
+            setSolving((now) => (now.arrangement ? now : { ...now, arrangement: left }));
+        });
     solver()
       .arrange(name, job, onProgress)
       .then(
         (arrangement) => {
           if (asked.current !== job || arrangement === null) return;
+          hasOne.current = true;
           setSolving(({ solved: { name: before, result }, arrangement: last }) => ({
             of: job,
             arrangement,

@@ -4,6 +4,7 @@ import { KernelNear } from '../../kernel/kernel.ts';
 import { followWhile, pause } from './follow.ts';
 import { handAnswers } from './hand.ts';
 import { libraryOf } from './kept.ts';
+import { leaveTake, takeAsLeft } from './left.ts';
 import { plainAnswers } from './plain.ts';
 import type { ArrangedTake, Job, Phase } from './questions.ts';
 import { Sessions } from './sessions.ts';
@@ -42,8 +43,14 @@ const solver = {
   ...handAnswers,
 
   /** Solves a take exactly, under a name by which it is asked about. Null: a newer request took over. */
-  arrange: (name: string, job: Job, onProgress: (phase: Phase) => void): Promise<ArrangedTake | null> =>
-    sessions.solve(name, job, onProgress),
+  async arrange(name: string, job: Job, onProgress: (phase: Phase) => void): Promise<ArrangedTake | null> {
+    const arrangement = await sessions.solve(name, job, onProgress);
+    if (arrangement) leaveTake(name, job, arrangement);
+    return arrangement;
+  },
+
+  /** A take as it was last arranged in this browser, at once; null: it must be solved. */
+  asLeft: takeAsLeft,
 
   /** Stops whatever is being solved of a take. */
   cancel: (name: string): void => sessions.cancel(name),
