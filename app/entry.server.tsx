@@ -18,6 +18,16 @@ export function handleError(error: unknown, { request }: { readonly request: Req
   );
 }
 
+/** What paints comes before what computes: a browser asks in this order, a few at a time, and paints nothing without its styles. */
+function scriptsLast(html: string): string {
+  const scripts: string[] = [];
+  const rest = html.replace(/<link rel="modulepreload"[^>]*>/g, (link) => {
+    scripts.push(link);
+    return '';
+  });
+  return rest.replace('</head>', () => `${scripts.join('')}</head>`);
+}
+
 export default function handleRequest(
   request: Request,
   status: number,
@@ -48,7 +58,7 @@ export default function handleRequest(
             flush(done) {
               const html = Buffer.concat(chunks).toString('utf8');
               const styles = constructStyleTagsFromChunks(extractCriticalToChunks(html));
-              this.push(html.replace('</head>', () => `${styles}</head>`));
+              this.push(scriptsLast(html).replace('</head>', () => `${styles}</head>`));
               done();
             },
           });

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { applyPatch, changeBetween, undoOf, withChange, type Patch, type TextChange } from '../core/index.ts';
 import { readDocument, takePatch } from './documents.ts';
@@ -23,29 +23,28 @@ export interface HistoryDay {
   readonly takes: number;
 }
 
-const WHICH: Readonly<Record<string, 'chart' | 'melody' | 'takes'>> = {
-  tune: 'chart',
-  melody: 'melody',
-  take: 'takes',
-};
+/** What the aggregates of each are called. */
+const KINDS = { chart: 'tune', melody: 'melody', takes: 'take' } as const;
 
 /** The days on which a tune was worked on, last first, by this machine's calendar. */
 export function historyOf(db: Db, tuneId: string): HistoryDay[] {
   const names = [`tune:${tuneId}`, `melody:${tuneId}`, ...listTakes(db, tuneId).map(({ id }) => `take:${id}`)];
-  const rows = db
-    .select({ aggregate: edit.aggregate, at: edit.at })
+  // Counted by the database: a tune of years has tens of thousands.
+  const day = sql<string>`date(${edit.at} / 1000, 'unixepoch', 'localtime')`;
+  const counted = (which: keyof typeof KINDS) =>
+    sql<number>`count(*) filter (where ${edit.aggregate} glob ${`${KINDS[which]}:*`})`;
+  return db
+    .select({
+      at: sql<number>`max(${edit.at})`,
+      chart: counted('chart'),
+      melody: counted('melody'),
+      takes: counted('takes'),
+    })
     .from(edit)
     .where(inArray(edit.aggregate, names))
-    .orderBy(desc(edit.at))
+    .groupBy(day)
+    .orderBy(desc(day))
     .all();
-  const days = new Map<string, HistoryDay>();
-  for (const { aggregate, at } of rows) {
-    const name = new Date(at).toDateString();
-    const day = days.get(name) ?? { at, chart: 0, melody: 0, takes: 0 };
-    const which = WHICH[aggregate.slice(0, aggregate.indexOf(':'))]!;
-    days.set(name, { ...day, [which]: day[which] + 1 });
-  }
-  return [...days.values()];
 }
 
 /** A tune and its takes as they were. */

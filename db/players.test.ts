@@ -115,7 +115,7 @@ test('players stand in the order in which they came, also those of one milliseco
 describe('where grips are pinned', () => {
   const pinned = { layer: 'chord', on: 'C', colour: null, voicing: { grip: 'x-3-2-0-1-0' } } as const;
 
-  test('is told by tune and bar as written, once a bar, of the player’s own tunes', () => {
+  test('is told by tune and bar as written, once a bar, of the player’s own tunes, and of grips they keep', () => {
     const [first] = listPlayers(db);
     const other = createPlayer(db, { name: 'Guest' });
     const text = 'title: Hatch\n[pickup 1/4]\n| G7 |: C | F | C :|\n';
@@ -128,16 +128,21 @@ describe('where grips are pinned', () => {
       }),
     });
     createTune(db, text, { playerId: other.id, cells: (bars) => ({ [`${bars[0]!.id}:1:0`]: pinned }) });
+    for (const { id } of [first, other])
+      on(`grips:${id}`, 1, { [`E2 A2 D3 G3 B3 E4/${pinned.voicing.grip}`]: { banished: false } });
     const use = { grip: pinned.voicing.grip, tuneId: tune.id, title: 'Hatch' };
     expect(pinnedGrips(db, first.id)).toEqual([
       { ...use, bar: 1 },
       { ...use, bar: 3 },
     ]);
     expect(pinnedGrips(db, other.id).map(({ bar }) => bar)).toEqual([0]);
+    on(`grips:${first.id}`, 2, { [`E2 A2 D3 G3 B3 E4/${use.grip}`]: null });
+    expect(pinnedGrips(db, first.id)).toEqual([]);
   });
 
   test('says nothing of a bar that is no more', () => {
     const [first] = listPlayers(db);
+    on(`grips:${first.id}`, 1, { [`E2 A2 D3 G3 B3 E4/${pinned.voicing.grip}`]: { banished: false } });
     createTune(db, '| C |\n', { cells: () => ({ 'gone:1:0': pinned }) });
     expect(pinnedGrips(db, first.id)).toEqual([]);
   });

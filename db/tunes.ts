@@ -21,7 +21,7 @@ import { factsOf, readFacts, type ShelfFacts } from './facts.ts';
 import { Unreadable } from './faults.ts';
 import type { Db } from './open.ts';
 import { playerFor } from './players.ts';
-import { MADE, take, tune } from './schema.ts';
+import { keptGrip, MADE, take, tune } from './schema.ts';
 import { createTake, listTakes, takeWith } from './takes.ts';
 
 /** A tune with its chart. */
@@ -68,6 +68,15 @@ export function listShelf(db: Db, most = -1): ShelfTune[] {
     .map(({ whole, facts, ...row }) => ({ ...row, facts: readFacts(facts), unreadable: whole === 0 }));
 }
 
+/** The tunes whose charts have bars, last changed first, by name: two thousand pass through no object of ours. */
+export const playableNames = (db: Db): readonly { readonly id: string; readonly title: string }[] =>
+  db
+    .select({ id: tune.id, title: tune.title })
+    .from(tune)
+    .where(and(isNull(tune.deletedAt), sql`iif(json_valid(${tune.facts}), ${tune.facts} ->> '$.bars', 0) > 0`))
+    .orderBy(desc(tune.changedAt), asc(MADE))
+    .all();
+
 /** Every tune of the shelf, as JSON text, made by the database: two thousand rows pass through no object of ours. */
 export function shelfJson(db: Db): string {
   const row = sql`json_object('id', ${tune.id}, 'title', ${tune.title}, 'changedAt', ${tune.changedAt}, 'facts', json(iif(json_valid(${tune.facts}), ${tune.facts}, 'null')), 'unreadable', json(iif(${looksWhole}, 'false', 'true')))`;
@@ -99,6 +108,16 @@ export function getTune(db: Db, id: string): Tune | null {
     .where(and(eq(tune.id, id), isNull(tune.deletedAt)))
     .get();
   return row ? tuneOf(row) : null;
+}
+
+/** The same, but null for one that cannot be read. */
+function readableTune(db: Db, id: string): Tune | null {
+  try {
+    return getTune(db, id);
+  } catch (error) {
+    if (error instanceof Unreadable) return null;
+    throw error;
+  }
 }
 
 /** Whether a tune, or the tune of a take, or the take itself, is in the bin. */
@@ -274,18 +293,30 @@ export function restoreTune(db: Db, id: string): boolean {
   return db.update(tune).set({ deletedAt: null }).where(eq(tune.id, id)).run().changes > 0;
 }
 
-/** Where takes of a player's tunes have grips pinned: once for each bar as written. */
+/** Where takes of a player's tunes have kept grips of theirs pinned: once for each bar as written. */
 export function pinnedGrips(db: Db, playerId: string) {
-  return listTunes(db)
+  const isTheirs = and(eq(keptGrip.playerId, playerId), isNull(keptGrip.deletedAt));
+  const grips = db
+    .selectDistinct({ grip: keptGrip.grip })
+    .from(keptGrip)
+    .where(isTheirs)
+    .all()
+    .map(({ grip }) => grip);
+  // Of thousands of tunes few have one of them, and reading takes its time: the database looks first.
+  const wanted = db.all<{ id: string }>(
+    sql`select distinct ${take.tuneId} as id from ${take}, json_each(${take.doc}, '$.cells') as cell where cell.value ->> '$.voicing.grip' in (select value from json_each(${JSON.stringify(grips)}))`,
+  );
+  return wanted
+    .flatMap(({ id }) => readableTune(db, id) ?? [])
     .filter((one) => playerFor(db, one).id === playerId)
+    .sort((a, b) => b.changedAt - a.changedAt)
     .flatMap(({ id, title, doc }) => {
       const pins = listTakes(db, id)
         .flatMap(({ doc: { cells } }) => Object.entries(cells))
         .flatMap(([at, decision]) =>
           decision.layer === 'chord' && decision.voicing ? [{ at, pin: decision.voicing.grip }] : [],
-        );
-      // Most tunes have none, and reading a chart takes its time.
-      if (pins.length === 0) return [];
+        )
+        .filter(({ pin }) => grips.includes(pin));
       const chart = parseChart(doc.good);
       const first = chart.ok ? chart.value.bars[0]!.number : 1;
       const uses = pins.flatMap(({ at, pin }) => {

@@ -3,7 +3,7 @@ import { database } from '../../db/client.server.ts';
 import type { Db } from '../../db/open.ts';
 import { cardsInUse, lastLogged, logBetween, logVersion } from '../../db/practice.ts';
 import { listTakes, takeNames } from '../../db/takes.ts';
-import { listShelf } from '../../db/tunes.ts';
+import { playableNames } from '../../db/tunes.ts';
 import { alsoAfterProblems, whenAwayAsBefore } from '../keep/away.ts';
 import { PracticePlace } from '../parts/practice/PracticePlace.tsx';
 import type { Route } from './+types/practice';
@@ -26,7 +26,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
   const db = database();
   const { searchParams } = new URL(request.url);
   const now = Date.now();
-  const tunes = listShelf(db).filter(({ facts }) => facts !== null && facts.bars > 0);
+  const tunes = playableNames(db);
   const asked = tunes.find(({ id }) => id === searchParams.get('tune'));
   const show = searchParams.get('show');
   const before = Number(searchParams.get('before') ?? Number.MAX_SAFE_INTEGER);
@@ -35,7 +35,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
     today: endOfDay(now),
     version: logVersion(db),
     cards: cardsInUse(db),
-    tunes: tunes.map(({ id, title }) => ({ id, title })),
+    tunes,
     work: firstOf(asked ? [asked] : tunes, ({ id }) => atWork(db, id, searchParams.get('take'))),
     log: show === 'log' ? lastLogged(db, ENTRIES, Number.isFinite(before) ? before : Number.MAX_SAFE_INTEGER) : [],
     progress: show === 'progress' ? progressOf(db, now) : null,
