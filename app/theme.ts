@@ -91,10 +91,12 @@ export const theme = createTheme({
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 40 } } },
+    MuiFormControlLabel: { styleOverrides: { root: { '@media (pointer: coarse)': { minHeight: 40 } } } },
     MuiToggleButton: {
       styleOverrides: {
         root: {
           minHeight: 40,
+          minWidth: 40,
           padding: '0 10px',
           color: 'var(--slate)',
           borderColor: 'var(--rule)',
@@ -104,7 +106,7 @@ export const theme = createTheme({
     },
     MuiTab: {
       styleOverrides: {
-        root: { textTransform: 'none', minHeight: 40, minWidth: 0, padding: '8px 0', marginRight: 24 },
+        root: { textTransform: 'none', minHeight: 40, minWidth: 40, padding: '8px 0', marginRight: 24 },
       },
     },
   },

@@ -110,16 +110,6 @@ export function getTune(db: Db, id: string): Tune | null {
   return row ? tuneOf(row) : null;
 }
 
-/** The same, but null for one that cannot be read. */
-function readableTune(db: Db, id: string): Tune | null {
-  try {
-    return getTune(db, id);
-  } catch (error) {
-    if (error instanceof Unreadable) return null;
-    throw error;
-  }
-}
-
 /** Whether a tune, or the tune of a take, or the take itself, is in the bin. */
 export function isBinned(db: Db, kind: 'tune' | 'take', id: string): boolean {
   const table = kind === 'tune' ? tune : take;
@@ -302,26 +292,40 @@ export function pinnedGrips(db: Db, playerId: string) {
     .where(isTheirs)
     .all()
     .map(({ grip }) => grip);
-  // Of thousands of tunes few have one of them, and reading takes its time: the database looks first.
-  const wanted = db.all<{ id: string }>(
-    sql`select distinct ${take.tuneId} as id from ${take}, json_each(${take.doc}, '$.cells') as cell where cell.value ->> '$.voicing.grip' in (select value from json_each(${JSON.stringify(grips)}))`,
+  // Thousands of tunes may have one of them, and to read one takes its time: the database looks.
+  const pins = db.all<{ tuneId: string; at: string; grip: string }>(
+    sql`select ${take.tuneId} as tuneId, cell.key as at, cell.value ->> '$.voicing.grip' as grip from ${take}, json_each(${take.doc}, '$.cells') as cell where ${take.deletedAt} is null and grip in (select value from json_each(${JSON.stringify(grips)}))`,
   );
-  return wanted
-    .flatMap(({ id }) => readableTune(db, id) ?? [])
-    .filter((one) => playerFor(db, one).id === playerId)
-    .sort((a, b) => b.changedAt - a.changedAt)
-    .flatMap(({ id, title, doc }) => {
-      const pins = listTakes(db, id)
-        .flatMap(({ doc: { cells } }) => Object.entries(cells))
-        .flatMap(([at, decision]) =>
-          decision.layer === 'chord' && decision.voicing ? [{ at, pin: decision.voicing.grip }] : [],
-        )
-        .filter(({ pin }) => grips.includes(pin));
-      const chart = parseChart(doc.good);
-      const first = chart.ok ? chart.value.bars[0]!.number : 1;
-      const uses = pins.flatMap(({ at, pin }) => {
-        const bar = doc.bars.findIndex((one) => one.id === atOf(at).bar);
-        return bar < 0 ? [] : [{ grip: pin, tuneId: id, title, bar: first + bar }];
+  const pinsOf = new Map<string, { at: string; grip: string }[]>();
+  for (const { tuneId, ...pin } of pins) pinsOf.set(tuneId, [...(pinsOf.get(tuneId) ?? []), pin]);
+  const players = new Map<string | null, string>();
+  const playerOf = (id: string | null) =>
+    players.get(id) ?? players.set(id, playerFor(db, { playerId: id }).id).get(id);
+  return db
+    .select({
+      id: tune.id,
+      title: tune.title,
+      playerId: tune.playerId,
+      facts: tune.facts,
+      bars: sql<string>`${tune.doc} -> '$.bars'`,
+    })
+    .from(tune)
+    .where(
+      and(
+        isNull(tune.deletedAt),
+        sql`${tune.id} in (select value from json_each(${JSON.stringify([...pinsOf.keys()])}))`,
+      ),
+    )
+    .orderBy(desc(tune.changedAt), asc(MADE))
+    .all()
+    .filter((one) => playerOf(one.playerId) === playerId)
+    .flatMap(({ id, title, bars: text, facts }) => {
+      const bars = (JSON.parse(text) as readonly { readonly id: string }[]).map((bar) => bar.id);
+      // A pickup is bar 0, and no bar of the facts.
+      const first = bars.length > (readFacts(facts)?.bars ?? bars.length) ? 0 : 1;
+      const uses = pinsOf.get(id)!.flatMap(({ at, grip }) => {
+        const bar = bars.indexOf(atOf(at).bar);
+        return bar < 0 ? [] : [{ grip, tuneId: id, title, bar: first + bar }];
       });
       return uses
         .filter(({ grip, bar }, i) => uses.findIndex((other) => other.grip === grip && other.bar === bar) === i)

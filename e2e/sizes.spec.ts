@@ -77,14 +77,42 @@ const pastItsEnd = (page: Page) =>
     return withWords - seen;
   });
 
+/** What a finger is to hit, and is smaller than 40 px either way; links within a text are as high as its lines (WCAG 2.2, 2.5.8). */
+const hardToHit = (page: Page) =>
+  page.evaluate(() => {
+    const LEAST = 40;
+    const HAIR = 0.6;
+    const open = [...document.querySelectorAll('[role=dialog], [role=menu]')].at(-1);
+    const all = (open ?? document).querySelectorAll<HTMLElement>(
+      'a[href], button, select, input:not([type=file]), textarea, [role=button], [role=tab], [role=option], [role=menuitem], [role=combobox]',
+    );
+    const small = [...all].flatMap((one) => {
+      if (one.closest('svg, .visually-hidden, .skip, .cm-editor') || !one.checkVisibility({ visibilityProperty: true }))
+        return [];
+      if ((one as HTMLButtonElement).disabled || getComputedStyle(one).display === 'inline') return [];
+      // A field is hit by its frame, a switch and a box by their words, a dial anywhere along it.
+      const hit = one.closest('.MuiInputBase-root, .MuiSlider-root, label') ?? one;
+      const { width, height } = hit.getBoundingClientRect();
+      if (width === 0 || height === 0 || (width >= LEAST - HAIR && height >= LEAST - HAIR)) return [];
+      const name = one.getAttribute('aria-label') ?? (one.textContent || one.className);
+      return [`${name.trim().slice(0, 30)}: ${Math.round(width)} by ${Math.round(height)}`];
+    });
+    return [...new Set(small)];
+  });
+
 /** Looks at every place, and at every tab of the bench. */
-async function lookedAt(page: Page, id: string): Promise<Readonly<Record<string, readonly string[]>>> {
+async function lookedAt(
+  page: Page,
+  id: string,
+  byFinger = false,
+): Promise<Readonly<Record<string, readonly string[]>>> {
   const seen: Record<string, readonly string[]> = {};
   const look = async (name: string) => {
     seen[name] = [
       ...(await overprinted(page)),
       ...((await overflow(page)) > 0 ? ['it runs over the edge'] : []),
       ...((await pastItsEnd(page)) > 0 ? ['it scrolls past its end'] : []),
+      ...(byFinger ? await hardToHit(page) : []),
     ];
   };
   await openBench(page, id);
@@ -142,6 +170,13 @@ const ABC =
 const faultless = (seen: Readonly<Record<string, readonly string[]>>) =>
   Object.fromEntries(Object.keys(seen).map((name) => [name, []]));
 
+/** Makes the page one that is worked by fingers. */
+async function touched(page: Page): Promise<void> {
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Emulation.setTouchEmulationEnabled', { enabled: true });
+  await expect.poll(() => page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(true);
+}
+
 /** The narrowest each time: most goes wrong there. */
 const SIZES = [
   [390, 844, {}],
@@ -151,12 +186,18 @@ const SIZES = [
   [1024, 768, THOROUGH],
 ] as const;
 for (const [width, height, when] of SIZES)
-  test(`at ${width} by ${height} no text lies over another, and nothing runs over the edge`, when, async ({ page }) => {
-    const id = await newTune(page, TUNE);
-    await page.setViewportSize({ width, height });
-    const seen = await lookedAt(page, id);
-    expect(seen).toEqual(faultless(seen));
-  });
+  test(
+    `at ${width} by ${height} no text lies over another, nothing runs over the edge, and a finger hits what it is to hit`,
+    when,
+    async ({ page }) => {
+      const id = await newTune(page, TUNE);
+      await page.setViewportSize({ width, height });
+      const isSmall = width < 1200;
+      if (isSmall) await touched(page);
+      const seen = await lookedAt(page, id, isSmall);
+      expect(seen).toEqual(faultless(seen));
+    },
+  );
 
 test('a text over another is found', async ({ page }) => {
   await openNew(page, TUNE);

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { barsText, parseFrets, type Frets, type NamedGrip, t } from '../../../core/index.ts';
+import { barsText, parseFrets, type Frets, type NamedGrip, plural, t } from '../../../core/index.ts';
 import type { GripWords } from '../../keep/player.ts';
 import type { BareGrip } from '../../work/questions.ts';
 import type { Guitar } from '../neck/layout.ts';
@@ -89,6 +89,9 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, o
   );
 }
 
+/** As many tunes are named for a grip, those changed last. */
+const MOST_TOLD = 12;
+
 /** The tunes a grip is pinned in, with the bars of each. */
 function WhereUsed({ uses }: { readonly uses: readonly GripUse[] }) {
   const tunes = new Map<string, GripUse[]>();
@@ -97,11 +100,14 @@ function WhereUsed({ uses }: { readonly uses: readonly GripUse[] }) {
   return (
     <p className="my-grips-uses">
       {t('used in')}{' '}
-      {[...tunes].map(([tuneId, bars]) => (
+      {[...tunes].slice(0, MOST_TOLD).map(([tuneId, bars]) => (
         <Link key={tuneId} to={`/tunes/${tuneId}/bench`}>
           {bars[0]!.title}, {barsText(bars.map(({ bar }) => bar))}
         </Link>
       ))}
+      {tunes.size > MOST_TOLD && (
+        <span>{plural(tunes.size - MOST_TOLD, 'and in {n} more tune', 'and in {n} more tunes')}</span>
+      )}
     </p>
   );
 }
