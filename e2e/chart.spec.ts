@@ -79,7 +79,7 @@ test('an empty chart says what to type, and shows nothing else; what was there c
   await expect(page.locator('#column-0')).toContainText('pinned');
 });
 
-test('a five-megabyte paste is answered in words, and can be undone', async ({ page }) => {
+test('a five-megabyte paste is answered in words, and can be undone', THOROUGH, async ({ page }) => {
   await writeTune(page, 'title: Mooring\n| C | F |\n');
   await page.getByRole('textbox', { name: 'Chart text' }).click();
   await page.keyboard.press('Control+End');
@@ -188,7 +188,7 @@ test('a tune moves to the key that suits the voice, and its decisions with it', 
   await expect(page.locator('.column-pin')).toHaveText(['chosen']);
 });
 
-test('the form is told: sections, phrases, cadences, keys, jumps and words', async ({ page }) => {
+test('the form is told: sections, phrases, cadences, keys, jumps and words', THOROUGH, async ({ page }) => {
   await writeTune(
     page,
     'title: Formed\nkey: C\n[A]\n| C | Am7 | Dm7 | G7 |\n> Slow | | the ~ river | runs\n| Dm7 | G7 {or Db7} | C | % {fine} |\n[B]\n| Abm7 | Db7 | Gb Cb | Gb {D.C. al fine} |\n',

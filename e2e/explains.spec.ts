@@ -34,7 +34,7 @@ test('what prices, ribbons and dots mean is said at first use, and stays under t
   await expect(page.getByRole('dialog')).toContainText('a leap, more than a whole step');
 });
 
-test('a cheaper option says why it does not stand, and is taken in one click', async ({ page }) => {
+test('a cheaper option says why it does not stand, and is taken in one click', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await priced(page);
   // Pinned far from where the path would go, anything is cheaper.

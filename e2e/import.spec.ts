@@ -1,4 +1,5 @@
 import { expect, newTune, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 /* A file is looked at before it is kept; what was not understood is told. */
 
@@ -58,7 +59,7 @@ test('a damaged file and a dangerous one are refused in plain words, and a chart
   await expect(page.getByText('All of it was understood')).toBeVisible();
 });
 
-test('a file that brings only a melody is laid over a tune that has the chords', async ({ page }) => {
+test('a file that brings only a melody is laid over a tune that has the chords', THOROUGH, async ({ page }) => {
   const id = await newTune(page, 'title: Bollard\nkey: F\n| F | Bb |\n');
   await page.goto(`/tunes/${id}/chart`);
   await page.getByRole('link', { name: 'Import' }).click();

@@ -73,7 +73,7 @@ test('a passage is kept in two keys, found by a word, heard in three keys, and p
   await expect(page.locator('.side')).toContainText(name);
 });
 
-test('what cannot be kept is said, and what is there already is told', async ({ page }) => {
+test('what cannot be kept is said, and what is there already is told', THOROUGH, async ({ page }) => {
   await openNew(page, 'title: Silent Hour\nkey: C\n| C | N.C. | Dm7 | G7 |\n');
   await page.locator('#column-0').click();
   await page.locator('#column-2').click({ modifiers: ['Shift'] });
@@ -131,7 +131,7 @@ test('one of ours is made one’s own, changed, undone, saved as a file, brought
   await expect(page.getByText('Nothing was brought in. Move 1: “use” is not right.')).toBeVisible();
 });
 
-test('a tune is begun from an introduction, and whole takes may use a move that is let', async ({ page }) => {
+test('a tune is begun from an introduction, and whole takes may use a move that is let', THOROUGH, async ({ page }) => {
   await page.goto('/moves?move=intro-bass-down&key=F');
   await expect(page.getByRole('heading', { name: 'down the stairs', level: 2 })).toBeVisible();
   await page.getByRole('switch', { name: 'Three takes may use it' }).click();

@@ -48,7 +48,7 @@ test('a player is described, kept over a reload, and every change can be undone'
   await expect(page.getByRole('button', { name: 'Slanted too' })).toHaveAttribute('aria-pressed', 'true');
 });
 
-test('a setting that cannot be is refused where it stands, with what would be right', async ({ page }) => {
+test('a setting that cannot be is refused where it stands, with what would be right', THOROUGH, async ({ page }) => {
   const address = await newPlayer(page);
   for (const [label, wrong, message] of [
     ['Capo', '12', /capo cannot be 12: it is a fret from 0/],

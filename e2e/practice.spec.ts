@@ -75,7 +75,7 @@ test('a window that is closed in mid-round loses no round of it', THOROUGH, asyn
   await expect(entries.filter({ hasText: 'clean at 120 of 200' })).toContainText('1 of 1 clean');
 });
 
-test('a grip is set cold: named, then shown, five times, and comes back when it is due', async ({ page }) => {
+test('a grip is set cold: named, then shown, five times, and comes back when it is due', THOROUGH, async ({ page }) => {
   await openPlan(page, `title: Cold Iron\nkey: A\ntempo: 120\n| A | D | E7 | A |\n`);
   await part(page, 'Grips').locator('.plan-step').first().click();
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { axeClean, expect, newTune, test } from './player.ts';
+import { THOROUGH } from './thorough.ts';
 
 const WALTZ = `title: Rope Walk
 key: G
@@ -136,28 +137,30 @@ test('at the stand a page fills the screen; keys and what plays turn it, and the
   await expect(stand).toHaveCount(0);
 });
 
-test('what is odd makes a right sheet or is said: no melody, a title of markup, no chord, 400 bars', async ({
-  page,
-}) => {
-  const title = '<b onclick=alert(1)>Odd</b>';
-  const id = await newTune(page, `title: ${title}\nkey: C\n| C | N.C. | N.C. . C | G7 |\n`);
-  await openSheet(page, id);
-  await expect(page.locator('.sheet-title')).toHaveText(title);
-  await choose(page, 'Lead sheet');
-  await expect(page.getByRole('alert')).toContainText('This tune has no melody yet');
-  await expect(page.locator('.vf-stavenote').first()).toBeVisible();
-  await choose(page, 'Chart');
-  await expect(page.locator('.sheet-symbol').filter({ hasText: 'N.C.' }).first()).toBeVisible();
-  await axeClean(page);
+test(
+  'what is odd makes a right sheet or is said: no melody, a title of markup, no chord, 400 bars',
+  THOROUGH,
+  async ({ page }) => {
+    const title = '<b onclick=alert(1)>Odd</b>';
+    const id = await newTune(page, `title: ${title}\nkey: C\n| C | N.C. | N.C. . C | G7 |\n`);
+    await openSheet(page, id);
+    await expect(page.locator('.sheet-title')).toHaveText(title);
+    await choose(page, 'Lead sheet');
+    await expect(page.getByRole('alert')).toContainText('This tune has no melody yet');
+    await expect(page.locator('.vf-stavenote').first()).toBeVisible();
+    await choose(page, 'Chart');
+    await expect(page.locator('.sheet-symbol').filter({ hasText: 'N.C.' }).first()).toBeVisible();
+    await axeClean(page);
 
-  const bars = Array.from({ length: 100 }, () => '| C | F | Dm | G7 |').join('\n');
-  const long = await newTune(page, `title: Four Hundred\nkey: C\n${bars}\n`);
-  await openSheet(page, long);
-  await choose(page, 'Stave and tab');
-  await expect(page.locator('.vf-stave')).toHaveCount(800);
-  const last = page.locator('.sheet-page').last();
-  await expect(last).toContainText(/of \d+/);
-});
+    const bars = Array.from({ length: 100 }, () => '| C | F | Dm | G7 |').join('\n');
+    const long = await newTune(page, `title: Four Hundred\nkey: C\n${bars}\n`);
+    await openSheet(page, long);
+    await choose(page, 'Stave and tab');
+    await expect(page.locator('.vf-stave')).toHaveCount(800);
+    const last = page.locator('.sheet-page').last();
+    await expect(last).toContainText(/of \d+/);
+  },
+);
 
 test('it goes out as files that others read, what they cannot carry said before; drawn pages need nothing else', async ({
   page,

@@ -250,28 +250,30 @@ test(
   },
 );
 
-test('a melody that is typed or pasted after the chart is put on the stave, and can be taken back', async ({
-  page,
-}) => {
-  const id = await newTune(page, TUNE);
-  await openStave(page, id);
-  const text = page.getByRole('textbox', { name: 'Chart text' });
-  const write = async (notes: string) => {
-    await text.click();
-    await page.keyboard.press('Control+End');
-    await page.keyboard.insertText(notes);
-  };
-  await write('melody:\nD2 F2 A2 d2 | B4 G4 | ');
-  await expect(page.locator('.chart-problem')).toHaveText(/press “Put it on the stave”/);
-  // Eight beats too many in a bar are told, and nothing is put anywhere.
-  await write('A16');
-  await expect(page.locator('.chart-misfit')).toHaveText(/^The melody does not fit: .*bar 3/);
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace');
-  await page.getByRole('button', { name: 'Put it on the stave' }).click();
-  await expect(page.locator('.stave-note')).toHaveCount(6);
-  await expect(page.getByText('Every line reads.')).toBeVisible();
-  await expectSaved(page);
-  await page.reload();
-  await expect(page.locator('.stave-note')).toHaveCount(6);
-  await expect(text).not.toContainText('melody');
-});
+test(
+  'a melody that is typed or pasted after the chart is put on the stave, and can be taken back',
+  THOROUGH,
+  async ({ page }) => {
+    const id = await newTune(page, TUNE);
+    await openStave(page, id);
+    const text = page.getByRole('textbox', { name: 'Chart text' });
+    const write = async (notes: string) => {
+      await text.click();
+      await page.keyboard.press('Control+End');
+      await page.keyboard.insertText(notes);
+    };
+    await write('melody:\nD2 F2 A2 d2 | B4 G4 | ');
+    await expect(page.locator('.chart-problem')).toHaveText(/press “Put it on the stave”/);
+    // Eight beats too many in a bar are told, and nothing is put anywhere.
+    await write('A16');
+    await expect(page.locator('.chart-misfit')).toHaveText(/^The melody does not fit: .*bar 3/);
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace');
+    await page.getByRole('button', { name: 'Put it on the stave' }).click();
+    await expect(page.locator('.stave-note')).toHaveCount(6);
+    await expect(page.getByText('Every line reads.')).toBeVisible();
+    await expectSaved(page);
+    await page.reload();
+    await expect(page.locator('.stave-note')).toHaveCount(6);
+    await expect(text).not.toContainText('melody');
+  },
+);

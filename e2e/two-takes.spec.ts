@@ -102,7 +102,7 @@ test('a take keeps its grips until it is solved anew, whoever plays', THOROUGH, 
   await expect.poll(grips).not.toEqual(kept);
 });
 
-test('both are heard in turn at the same place, and charts say what they show', async ({ page }) => {
+test('both are heard in turn at the same place, and charts say what they show', THOROUGH, async ({ page }) => {
   await openNew(page, TUNE);
   await place(page);
   await bar(page, 2).click();

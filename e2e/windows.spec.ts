@@ -163,26 +163,26 @@ test(
   },
 );
 
-test('two browsers in one line of a chart: the later text is kept as a tune of its own, the earlier stands', async ({
-  page,
-  baseURL,
-  clean,
-}) => {
-  clean.allow(/409/);
-  const id = await writeTune(page, 'title: Two Hands\nkey: C\n| C |\n');
-  const other = await elsewhere(page, baseURL!);
-  await other.goto(`/tunes/${id}/chart`);
-  await expect(other.getByRole('textbox', { name: 'Chart text' })).toBeVisible();
-  await typeChart(page, 'title: Two Hands\nkey: C\n| C | F |\n');
-  await expectSaved(page);
-  await typeChart(other, 'title: Two Hands\nkey: C\n| C | G |\n');
-  await expect(other.getByText('The same line was changed in another window')).toBeVisible();
-  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | F |');
-  await other.getByRole('link', { name: 'Open mine' }).click();
-  await expect(other.getByRole('heading', { level: 1 })).toHaveText(/^Two Hands \(other window, /);
-  await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | G |');
-  await other.context().close();
-});
+test(
+  'two browsers in one line of a chart: the later text is kept as a tune of its own, the earlier stands',
+  THOROUGH,
+  async ({ page, baseURL, clean }) => {
+    clean.allow(/409/);
+    const id = await writeTune(page, 'title: Two Hands\nkey: C\n| C |\n');
+    const other = await elsewhere(page, baseURL!);
+    await other.goto(`/tunes/${id}/chart`);
+    await expect(other.getByRole('textbox', { name: 'Chart text' })).toBeVisible();
+    await typeChart(page, 'title: Two Hands\nkey: C\n| C | F |\n');
+    await expectSaved(page);
+    await typeChart(other, 'title: Two Hands\nkey: C\n| C | G |\n');
+    await expect(other.getByText('The same line was changed in another window')).toBeVisible();
+    await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | F |');
+    await other.getByRole('link', { name: 'Open mine' }).click();
+    await expect(other.getByRole('heading', { level: 1 })).toHaveText(/^Two Hands \(other window, /);
+    await expect(other.getByRole('textbox', { name: 'Chart text' })).toContainText('| C | G |');
+    await other.context().close();
+  },
+);
 
 test(
   'two browsers on one setting: the second is told, keeps its own, and can apply it again',

@@ -83,13 +83,16 @@ const failedSpecs = ({ suites }) =>
 
 const { compiled } = await timed('install', install);
 const chromium = await timed('browser', haveChromium);
+/** What is checked and built on one core, while lint has the other. */
+async function checkedAndBuilt() {
+  await stage('type check', [join('scripts', 'typecheck.mjs')]);
+  await timed('build', () => build(BUILD));
+  counts.passed++;
+}
 await Promise.all([
-  stage('type check', [join('scripts', 'typecheck.mjs')]),
+  checkedAndBuilt(),
   stage('lint', [program('eslint', 'bin', 'eslint.js'), '.', '--max-warnings', '0']),
 ]);
-
-await timed('build', () => build(BUILD));
-counts.passed++;
 // The driver was compiled meanwhile; unit tests need it.
 await timed('compiling, the rest of it', () => compiled);
 
