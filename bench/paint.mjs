@@ -2,11 +2,10 @@
  * From an edit to the painted screen, in Chromium, on the demo tune of 32 bars: a grip is pinned or let go, and what the
  * whole tune then becomes is drawn. Times are medians; the machines are shared.
  */
-/* global document, window, MutationObserver, requestAnimationFrame, addEventListener */
 import { chromium } from '@playwright/test';
 import { served } from '../scripts/served.mjs';
+import { medianEdit, ms } from './edited.mjs';
 
-const EDITS = 24;
 const { address, stop } = await served();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -19,64 +18,33 @@ const sent = [];
 fresh.on('requestfinished', (request) => {
   if (request.resourceType() === 'script') sent.push(request.sizes());
 });
-await fresh.goto(address + bench, { waitUntil: 'networkidle' });
-await fresh.locator('.note').first().waitFor({ state: 'attached' });
+/** Until there is music, from asking for the page. */
+async function music() {
+  const since = performance.now();
+  await fresh.goto(address + bench, { waitUntil: 'commit' });
+  await fresh.locator('.note').first().waitFor({ state: 'attached' });
+  return performance.now() - since;
+}
+const first = await music();
 const script = (await Promise.all(sent)).reduce((sum, { responseBodySize }) => sum + responseBodySize, 0);
+// What is kept for the next time is kept by then.
+await fresh.waitForTimeout(5000);
+const again = [];
+for (let i = 0; i < 5; i++) again.push(await music());
 await fresh.close();
 
 await page.goto(address + bench);
 await page.locator('.bench[aria-busy=false] .note').first().waitFor();
-const settled = () => page.locator('#options-panel[aria-busy=false]').waitFor();
-await settled();
+await page.locator('#options-panel[aria-busy=false]').waitFor();
 
-await page.evaluate(() => {
-  window.tasks = [];
-  const watch = (list) => window.tasks.push(...list.getEntries().map(({ duration }) => duration));
-  new PerformanceObserver(watch).observe({ entryTypes: ['longtask'] });
-  /** Milliseconds from a key to the frame that shows its result. */
-  window.edited = new Promise(() => undefined);
-  const bench = document.querySelector('.bench');
-  addEventListener(
-    'keydown',
-    ({ key, timeStamp }) => {
-      if (key !== 'p') return;
-      window.edited = new Promise((resolve) => {
-        let asked = false;
-        const drawn = new MutationObserver(() => {
-          if (bench.getAttribute('aria-busy') === 'true') asked = true;
-          else if (asked) {
-            drawn.disconnect();
-            const { port1, port2 } = new MessageChannel();
-            port1.onmessage = () => resolve(performance.now() - timeStamp);
-            // A message sent in a frame arrives once the frame is painted.
-            requestAnimationFrame(() => port2.postMessage(null));
-          }
-        });
-        drawn.observe(bench, { attributeFilter: ['aria-busy'] });
-      });
-    },
-    true,
-  );
-});
-const times = [];
-for (let i = 0; i < EDITS; i++) {
-  await page.keyboard.press(i % 12 < 6 ? 'ArrowRight' : 'ArrowLeft');
-  await settled();
-  // Nothing else is under way when one presses a key.
-  await page.waitForTimeout(300);
-  await page.keyboard.press('p');
-  times.push(await page.evaluate(() => window.edited));
-  await settled();
-}
-const tasks = await page.evaluate(() => window.tasks);
-times.sort((a, b) => a - b);
-const ms = (value) => `${Math.round(value)} ms`;
+const { told, tasks } = await medianEdit(page);
 const longest =
   tasks.length === 0 ? 'none over 50 ms' : `${tasks.length} over 50 ms, the longest ${ms(Math.max(...tasks))}`;
+console.log(`edit to painted screen   ${told}   goal 50 ms`);
+console.log(`tasks on the main thread   ${longest}   of those edits and steps   goal none`);
 console.log(
-  `edit to painted screen   ${ms(times[EDITS / 2])}   ${EDITS} edits, ${ms(times[0])} to ${ms(times.at(-1))}   goal 50 ms`,
+  `music on the bench   ${ms(first)}   on the first visit; on later ones ${ms(again.sort((a, b) => a - b)[2])}   goal 1000 ms`,
 );
-console.log(`tasks on the main thread   ${longest}   of ${EDITS} edits and steps   goal none`);
 console.log(`script of the bench, as sent   ${Math.round(script / 1000)} kB   goal 300 kB`);
 await browser.close();
 stop();

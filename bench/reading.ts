@@ -1,5 +1,5 @@
 /* Charts and notes read, and the moves of a form. */
-import { namesOf, parseChart, proposalsFor, readChart, spanAt } from '../core/index.ts';
+import { ANY_TASTE, namesOf, parseChart, proposalsFor, readChart, spanAt, STANDARD_TUNING } from '../core/index.ts';
 import { LARGE_CHARTS } from '../core/chart/large.oracle.ts';
 import { count, median, rows, timed } from './report.ts';
 
@@ -24,15 +24,19 @@ if (!reading.ok) throw new Error('the form to read');
 timed('reading a form of 64 bars', '20 ms', 9, () => `${readChart(reading.value).length} chords`);
 
 const moving = readChart(reading.value);
-timed('all moves for all spans of it', '100 ms', 5, () => {
-  let found = 0;
-  for (const chords of [1, 2, 4]) {
-    for (let i = 0; i + chords <= moving.length; i++) {
-      const last = moving[i + chords - 1]!;
-      const { start } = moving[i]!;
-      const span = spanAt(moving, start, last.start + last.entry.ticks - start);
-      found += span ? proposalsFor(span).length : 0;
+for (const [which, rings] of [
+  ['', []],
+  [', threads on six open strings too', STANDARD_TUNING],
+] as const)
+  timed(`all moves for all spans of it${which}`, '100 ms', 5, () => {
+    let found = 0;
+    for (const chords of [1, 2, 4]) {
+      for (let i = 0; i + chords <= moving.length; i++) {
+        const last = moving[i + chords - 1]!;
+        const { start } = moving[i]!;
+        const span = spanAt(moving, start, last.start + last.entry.ticks - start);
+        found += span ? proposalsFor(span, { ...ANY_TASTE, rings }).length : 0;
+      }
     }
-  }
-  return `${count(found)} proposals`;
-});
+    return `${count(found)} proposals`;
+  });

@@ -34,7 +34,10 @@ const soundOf = ({ parts, ring }: Found) =>
 export function proposalsFor(span: Span, { style, off, stray, rings = [] }: Taste = ANY_TASTE): readonly Proposal[] {
   const plain = span.chords.map(({ chord, beats }) => `${symbolOf(chord)}:${beats}`).join(' ');
   const seen = new Set([plain]);
-  const all = MOVES.filter((move) => move.stray <= stray && !off.includes(move.id)).flatMap((move) =>
+  // Where no pitch may be kept no thread is looked for.
+  const isAsked = ({ id, group, stray: by }: Move) =>
+    by <= stray && !off.includes(id) && (group !== 'thread' || rings.length > 0);
+  const all = MOVES.filter(isAsked).flatMap((move) =>
     move.find(span).flatMap((found): Proposal[] => {
       // A triad to find over the guide tones is worth telling of a chord that is offered already.
       const sound = (move.group === 'upper' ? 'upper ' : '') + soundOf(found);

@@ -21,31 +21,30 @@ interface WithNote {
   readonly rubs: Degree | null;
 }
 
-/** What a chord becomes so that it holds a note: the colour it takes anyway, else the steadiest, else one that grates. */
-function holding(chord: Chord, context: ColourContext, pc: PitchClass): WithNote | null {
-  const above = (pc - pitchClass(chord.root) + 12) % 12;
-  const degreeIn = (kind: Kind) => tonesOf(kind).find((degree) => semitones(degree) === above);
+/** What a chord becomes so that it holds a note, by pitch class: the colour it takes anyway, else the steadiest, else one that grates. */
+function holding(chord: Chord, context: ColourContext): readonly (WithNote | null)[] {
+  const held = Array.from({ length: 12 }, (): WithNote | null => null);
+  const root = pitchClass(chord.root);
+  const hold = (kind: Kind, rubs: (degree: Degree) => Degree | null) => {
+    for (const degree of tonesOf(kind))
+      held[(root + semitones(degree)) % 12] ??= { chord: { ...chord, kind }, degree, rubs: rubs(degree) };
+  };
   const steady = [defaultColour(chord, context).chord.kind, ...colourKinds(chord, context).map(([, kind]) => kind)];
-  for (const kind of steady) {
-    const degree = degreeIn(kind);
-    if (degree !== undefined) return { chord: { ...chord, kind }, degree, rubs: null };
-  }
-  for (const { chord: coloured, clashes } of coloursOf(chord, context, { grating: true })) {
-    const degree = degreeIn(coloured.kind);
-    if (degree !== undefined) return { chord: coloured, degree, rubs: clashes[0]?.degree ?? degree };
-  }
-  return null;
+  for (const kind of steady) hold(kind, () => null);
+  for (const { chord: coloured, clashes } of coloursOf(chord, context, { grating: true }))
+    hold(coloured.kind, (degree) => clashes[0]?.degree ?? degree);
+  return held;
 }
 
 /** The span with one pitch class in all its chords, once for each octave it can be kept in; `rubbing`: whether one grates. */
-function threaded(span: Span, pc: PitchClass, rubbing: boolean): readonly Found[] {
-  const held: WithNote[] = [];
-  for (const [i, { chord, role }] of span.chords.entries()) {
-    const next = span.chords[i + 1]?.chord ?? span.next?.chord ?? null;
-    const one = holding(chord, { role, next, key: span.key, around: [] }, pc);
-    if (one === null) return [];
-    held.push(one);
-  }
+function threaded(
+  span: Span,
+  chords: readonly (readonly (WithNote | null)[])[],
+  pc: PitchClass,
+  rubbing: boolean,
+): readonly Found[] {
+  const held = chords.flatMap((holds) => holds[pc] ?? []);
+  if (held.length < chords.length) return [];
   const rubs = held.filter((one) => one.rubs !== null);
   if (rubs.length > 0 !== rubbing) return [];
   const parts = held.map(({ chord }, i): Part => {
@@ -69,8 +68,14 @@ const PITCHES: readonly Midi[] = Array.from({ length: HIGHEST - LOWEST + 1 }, (_
 
 const finding =
   (rubbing: boolean): Move['find'] =>
-  (span) =>
-    span.chords.length < 2 ? [] : Array.from({ length: 12 }, (_, pc) => threaded(span, pc, rubbing)).flat();
+  (span) => {
+    if (span.chords.length < 2) return [];
+    const chords = span.chords.map(({ chord, role }, i) => {
+      const next = span.chords[i + 1]?.chord ?? span.next?.chord ?? null;
+      return holding(chord, { role, next, key: span.key, around: [] });
+    });
+    return Array.from({ length: 12 }, (_, pc) => threaded(span, chords, pc, rubbing)).flat();
+  };
 
 export const THREAD_MOVES: readonly Move[] = [
   {
