@@ -398,7 +398,7 @@ export { saysAnother } from './chord/another.ts';
 export { servingOf, type Serving } from './chord/serving.ts';
 export { bassLayer, BASS_WAYS, type BassWay } from './score/band/bass.ts';
 export { brushesLayer, DRUMS, type Drum } from './score/band/brushes.ts';
-export { scoreOfTake, type PlaysAlong } from './score/of-take.ts';
+export { scoreOfTake, type InTime, type PlaysAlong } from './score/of-take.ts';
 export { countedAt, ticksPerCount, VOICINGS, type Hit, type HitVoices, type Stroke } from './score/rhythm/hits.ts';
 export { hitAt, withBars, withCounts, withHit, withHitAs, withHitLong, withoutHit } from './score/rhythm/editing.ts';
 export { meetingTimes } from './score/rhythm/meeting.ts';

@@ -287,7 +287,14 @@ export function Workbench(props: WorkbenchProps) {
   );
 
   useLaterParts(arranged !== null);
-  const files = useFiles({ score, player, volumes: playback.volumes, from, to, played: sound.played });
+  const files = useFiles({
+    scoreNow: sound.scoreNow,
+    player,
+    volumes: playback.volumes,
+    from,
+    to,
+    played: sound.played,
+  });
   return (
     <Frame
       tuneId={tuneId}

@@ -15,7 +15,7 @@ import type { usePlayback } from './usePlayback.ts';
 interface Heard {
   readonly columns: readonly Column[];
   /** In rhythm, and each chord once. Null until they are voiced: then nothing is heard. */
-  readonly score: Score | null;
+  readonly scoreNow: () => Score | null;
   readonly plain: Score | null;
   /** What sounds with other grips, column by column. */
   readonly scoreWith: (grips: readonly (Grip | null)[]) => Score | null;
@@ -28,7 +28,7 @@ interface Heard {
 /** What can be listened to: the tune, and whatever is tried, between the chords around it. */
 export function hearings(
   { hear, hearInPlace, play, playBoth, hearSide, stop, active }: ReturnType<typeof usePlayback>,
-  { columns, score, plain, scoreWith, selected, from, to, played }: Heard,
+  { columns, scoreNow, plain, scoreWith, selected, from, to, played }: Heard,
 ) {
   /** Chords of equal length in the time of some columns. */
   const inPlaceOf = (first: number, last: number, chords: readonly (readonly number[])[]) => {
@@ -61,6 +61,7 @@ export function hearings(
       plain && hearInPlace(plain, first, last, chords),
     /** What is selected, or the tune, again and again, with what is added between its chords and, at any time, without. */
     bothWays(bare: Score): void {
+      const score = scoreNow();
       if (!score) return;
       const [first, last] = from === to ? [0, columns.length - 1] : [from, to];
       const starts = score.columns.map(({ start }) => start);
@@ -86,6 +87,7 @@ export function hearings(
     },
     /** Plays what is selected, or the tune, again and again. */
     round(): void {
+      const score = scoreNow();
       const last = from === to ? undefined : score?.columns[to];
       if (score)
         play(score, from === to ? 0 : from, { ...played, loop: true, until: last ? last.start + last.ticks : null });
@@ -97,8 +99,9 @@ export function hearings(
     },
     /** Plays from the selected chord, or stops. */
     play(): void {
-      if (active) stop();
-      else if (score) play(score, selected, played);
+      if (active) return stop();
+      const score = scoreNow();
+      if (score) play(score, selected, played);
     },
   };
 }

@@ -6,7 +6,7 @@ import { download, fileName } from '../frame/download.ts';
 
 interface Filed {
   /** Nothing is handed out while there is none. */
-  readonly score: Score | null;
+  readonly scoreNow: () => Score | null;
   readonly player: Player;
   readonly volumes: Volumes;
   /** The first and last selected column, and how it is played. */
@@ -16,7 +16,7 @@ interface Filed {
 }
 
 /** Hands what sounds out as files; `sounding` is the share of a sound file that is done, null while none is made. */
-export function useFiles({ score, player, volumes, from, to, played }: Filed) {
+export function useFiles({ scoreNow, player, volumes, from, to, played }: Filed) {
   const [sounding, setSounding] = useState<number | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
   return {
@@ -24,17 +24,20 @@ export function useFiles({ score, player, volumes, from, to, played }: Filed) {
     failed,
     forget: () => setFailed(null),
     async midi(): Promise<void> {
+      const score = scoreNow();
       if (!score) return;
       const { writeMidi } = await import('./writers.ts');
       download(fileName(score.title, 'mid'), writeMidi(score) as Uint8Array<ArrayBuffer>, 'audio/midi');
     },
     async tab(): Promise<void> {
+      const score = scoreNow();
       if (!score) return;
       const { writeTab } = await import('./writers.ts');
       download(fileName(score.title, 'txt'), writeTab(score, player), 'text/plain;charset=utf-8');
     },
     /** What is selected, or the whole tune where it is one chord, as it is heard. */
     async wav(): Promise<void> {
+      const score = scoreNow();
       if (!score || sounding !== null) return;
       const last = from === to ? undefined : score.columns[to];
       const until = last ? last.start + last.ticks : null;

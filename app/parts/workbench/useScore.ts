@@ -13,17 +13,29 @@ import {
   type Decorated,
   type Grip,
   type Hand,
+  type InTime,
   type Neck,
+  type PlaysAlong,
   type ReadSlot,
   type Score,
   type Scored,
   type SungNote,
 } from '../../../core/index.ts';
 import type { Played } from '../../sound/perform.ts';
+import { useAfterMusic } from '../frame/afterMusic.tsx';
 import { useTime } from './useTime.ts';
 
 const NO_COLUMNS: Scored['columns'] = [];
 const NO_ADDED: readonly Decorated[] = [];
+
+/** Null until the take is voiced. */
+function scoreWhole({
+  of,
+  along,
+  ...standing
+}: InTime & { readonly of: Scored; readonly along: PlaysAlong }): Score | null {
+  return of.columns.length === 0 ? null : scoreOfTake(of, standing, along);
+}
 
 interface Sounding {
   readonly tuneId: string;
@@ -63,10 +75,15 @@ export function useScore({
   const keys = useMemo(() => slotKeys(slots, barIds), [slots, barIds]);
   const of = useMemo((): Scored => ({ chart, open, columns: arranged ?? NO_COLUMNS }), [chart, open, arranged]);
   const { along, listening } = time;
-  const score = useMemo(
-    () => arranged && scoreOfTake(of, { slots, keys, cells, sung, hand }, along),
-    [of, arranged, slots, keys, cells, sung, along, hand],
+  const newest = useMemo(
+    () => ({ of, slots, keys, cells, sung, hand, along }),
+    [of, slots, keys, cells, sung, hand, along],
   );
+  // What is added between the chords takes a while to find: the music is painted first.
+  const scored = useAfterMusic(newest);
+  const followed = useMemo(() => scoreWhole(scored), [scored]);
+  const isOfThese = scored.of.columns.length === of.columns.length;
+  const score = isOfThese ? followed : null;
   /** As it sounds with nothing added between its chords. */
   const bare = useMemo(() => {
     if (!arranged || !bareToo) return null;
@@ -95,7 +112,10 @@ export function useScore({
     /** What is scored, and the names of its slots. */
     of,
     keys,
+    /** As it was a moment ago; null also while it is of other columns. */
     score,
+    /** As it stands, for whoever plays it now. */
+    scoreNow: (): Score | null => (scored === newest ? score : scoreWhole(newest)),
     bare,
     /** What is added between its chords. */
     added: score?.decorated ?? NO_ADDED,
