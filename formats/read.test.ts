@@ -99,6 +99,18 @@ K:D dor
   });
 });
 
+/** A score of blanks, packed to a thousandth; `told`: the size that its headers claim. */
+function bomb(size: number, told = size): Uint8Array {
+  const score = new Uint8Array(size).fill(0x20);
+  score.set(bytesOf('<?xml version="1.0"?><score-partwise>'));
+  const packed = zipSync({ 'a.xml': score });
+  const view = new DataView(packed.buffer, packed.byteOffset);
+  // The size unpacked, in the file's own header and in the directory at the end, which the last bytes say the place of.
+  view.setUint32(22, told, true);
+  view.setUint32(view.getUint32(packed.length - 6, true) + 24, told, true);
+  return packed;
+}
+
 describe('MusicXML', () => {
   const score = (measures: string, { head = '', part = 'Voice' } = {}) => `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
@@ -258,6 +270,8 @@ describe('MusicXML', () => {
     ['another kind of XML', '<?xml version="1.0"?><svg></svg>', /<svg>/],
     ['a damaged archive', Uint8Array.from([0x50, 0x4b, 3, 4, 1, 2, 3]), /damaged|no score/],
     ['an archive without a score', zipSync({ 'a.txt': bytesOf('x') }), /no score/],
+    ['an archive of blanks without end', bomb(60_000_000), /too large/],
+    ['an archive that says it is small', bomb(20_000_000, 100), /not whole XML/],
     ['empty', '', /nothing in this file/],
     ['too large', new Uint8Array(5_000_000), /too large/],
   ])('%s: a plain message', (_, content, message) => {
