@@ -75,18 +75,58 @@ export async function stage(folder = mkdtempSync(join(tmpdir(), 'heron-storm-'))
   return one;
 }
 
+/** Documents of each kind to write in: the name of the nth cell of a client, what it holds, and the names of those that are kept. */
+function documentsOf(one) {
+  const [{ takeId, tuneId, doc }] = one.read(
+    'select take.id as takeId, tune.id as tuneId, tune.doc from take join tune on tune.id = tune_id limit 1',
+  );
+  const bars = JSON.parse(doc).bars.map(({ id }) => id);
+  const namesIn = (cells) => new Set(Object.keys(cells));
+  const at = Date.now();
+  const round = { deed: 'played', schema: 1, at, seconds: 60, goal: null, clean: null, hurt: null, note: '' };
+  return [
+    {
+      aggregate: `take:${takeId}`,
+      cell: (name, n) => `${name}:1:${n}`,
+      value: () => ({ layer: 'chord', on: 'C7', colour: null }),
+      kept: () => namesIn(JSON.parse(one.read('select doc from take where id = ?', takeId)[0].doc).cells),
+    },
+    {
+      aggregate: `melody:${tuneId}`,
+      // A bar is written again and again.
+      cell: (_, n) => bars[n % bars.length],
+      value: (n) => [{ tick: 0, ticks: 480, pitch: 60 + (n % 12), spelling: 'C', tied: false }],
+      kept() {
+        const [{ melody }] = one.read('select melody from tune where id = ?', tuneId);
+        return new Set((JSON.parse(melody)?.notes ?? []).map(({ bar }) => bar));
+      },
+    },
+    {
+      aggregate: 'practice:log',
+      cell: (name, n) => `${name}.${n}`,
+      value: () => ({ ...round, what: { kind: 'warm-up' }, rounds: { clean: 1, unclean: 0 } }),
+      kept: () => new Set(one.read('select id from practice_log').map(({ id }) => id)),
+    },
+    {
+      aggregate: 'setting:moves',
+      cell: (name, n) => `${name}.${n}`,
+      value: () => ({ used: 1 }),
+      kept: () => namesIn(JSON.parse(one.read(`select doc from setting where key = 'moves'`)[0]?.doc ?? '{}')),
+    },
+  ];
+}
+
 /** A client without a browser, which sends edits of cells of its own one after the other, and notes what was acknowledged. */
-async function client(address, takeId, acknowledged, running) {
+async function client(address, { aggregate, cell, value }, acknowledged, running) {
   const name = randomUUID();
   let version = 1;
   for (let n = 0; running(); n++) {
-    const cell = `${name}:1:${n}`;
     const body = JSON.stringify({
       editId: `${name}.${n}`,
-      aggregate: `take:${takeId}`,
+      aggregate,
       baseVersion: version,
       after: null,
-      patch: { [cell]: { layer: 'chord', on: 'C7', colour: null } },
+      patch: { [cell(name, n)]: value(n) },
     });
     try {
       const reply = await fetch(`${address}/edits`, {
@@ -96,7 +136,7 @@ async function client(address, takeId, acknowledged, running) {
       });
       const answer = await reply.json();
       if (answer.status !== 'saved') continue;
-      acknowledged.set(`${name}.${n}`, cell);
+      acknowledged.set(`${name}.${n}`, cell(name, n));
       version = answer.version;
     } catch {
       await later(15);
@@ -108,12 +148,15 @@ async function client(address, takeId, acknowledged, running) {
 export async function killStorm({ rounds, clients = 4, longestMs = 400 }) {
   const one = await stage();
   one.prepare('--demo');
-  const takeId = one.read('select id from take limit 1')[0].id;
-  const acknowledged = new Map();
+  const documents = documentsOf(one);
+  /** By document: the ids of edits, and the cell of each. */
+  const acknowledged = documents.map(() => new Map());
   let on = true;
   let broken = 0;
   await one.start();
-  const all = Array.from({ length: clients }, () => client(one.address, takeId, acknowledged, () => on));
+  const all = Array.from({ length: clients }, (_, i) => i % documents.length).map((k) =>
+    client(one.address, documents[k], acknowledged[k], () => on),
+  );
   for (let round = 0; round < rounds; round++) {
     await later(Math.random() * longestMs);
     await one.kill();
@@ -124,12 +167,16 @@ export async function killStorm({ rounds, clients = 4, longestMs = 400 }) {
   await Promise.all(all);
   await one.kill();
   const edits = new Set(one.read('select edit_id as id from edit').map(({ id }) => id));
-  const cells = JSON.parse(one.read('select doc from take where id = ?', takeId)[0].doc).cells;
-  const lost = [...acknowledged].filter(([id, cell]) => !edits.has(id) || !(cell in cells)).length;
+  // A document in which nothing could be written is none that was tried.
+  broken += acknowledged.filter(({ size }) => size === 0).length;
+  const lost = documents.reduce((sum, { kept }, k) => {
+    const cells = kept();
+    return sum + [...acknowledged[k]].filter(([id, cell]) => !edits.has(id) || !cells.has(cell)).length;
+  }, 0);
   await one.remove();
   return {
-    storm: `server killed ${rounds} times under ${clients} clients`,
-    tried: acknowledged.size,
+    storm: `server killed ${rounds} times under ${clients} clients: a take, a melody, the log, how moves are used`,
+    tried: acknowledged.reduce((sum, { size }) => sum + size, 0),
     lost: lost + broken,
   };
 }
@@ -295,10 +342,9 @@ export async function backupStorm({ backups }) {
   const one = await stage();
   one.prepare('--demo');
   await one.start();
-  const takeId = one.read('select id from take limit 1')[0].id;
   const acknowledged = new Map();
   let on = true;
-  const all = Array.from({ length: 3 }, () => client(one.address, takeId, acknowledged, () => on));
+  const all = documentsOf(one).map((document) => client(one.address, document, acknowledged, () => on));
   let lost = 0;
   let held = 0;
   for (let n = 0; n < backups; n++) {
