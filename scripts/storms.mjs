@@ -103,13 +103,13 @@ function documentsOf(one) {
     },
     {
       aggregate: 'practice:log',
-      cell: (name, n) => `${name}.${n}`,
+      cell: (name, n) => `${name}-${n}`,
       value: () => ({ ...round, what: { kind: 'warm-up' }, rounds: { clean: 1, unclean: 0 } }),
       kept: () => new Set(one.read('select id from practice_log').map(({ id }) => id)),
     },
     {
       aggregate: 'setting:moves',
-      cell: (name, n) => `${name}.${n}`,
+      cell: (name, n) => `${name}-${n}`,
       value: () => ({ used: 1 }),
       kept: () => namesIn(JSON.parse(one.read(`select doc from setting where key = 'moves'`)[0]?.doc ?? '{}')),
     },
