@@ -40,7 +40,7 @@ const TUNES = some(
     `key: ${key}\n| ${rooted(k, 2)}m7 | ${rooted(k, 7)}7 | ${key}maj7 | ${key}6 |`,
     `key: ${['Db', 'Ab'].includes(key) ? { Db: 'C#', Ab: 'G#' }[key as 'Db' | 'Ab'] : key}m\n| ${rooted(k, 2)}m7b5 | ${rooted(k, 7)}7 | ${key}m7 | ${key}m6 |`,
   ]),
-  3,
+  5,
 );
 
 /** How far apart two notes may be, in semitones (common practice), written apart from the program's. */

@@ -137,7 +137,7 @@ describe('kept, moved, put elsewhere, kept again', () => {
   const KEYS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];
   /** What is the same of two: all but where it was found. */
   const same = ({ from: _, ...move }: KeptMove) => move;
-  test.each(SHIPPED_MOVES.filter(({ grips }, i) => !grips && i % 9 === 0).map((move) => [move.id, move] as const))(
+  test.each(SHIPPED_MOVES.filter(({ grips }, i) => !grips && i % 18 === 0).map((move) => [move.id, move] as const))(
     '%s is the same move in every key, its grips too wherever the neck has room for them',
     (_, row) => {
       const home = { tonic: 'F', mode: row.mode };

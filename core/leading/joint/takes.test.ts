@@ -43,7 +43,7 @@ describe('whole takes', () => {
   test.each(some(STYLES, 4).map(({ id }) => [id]))(
     'in %s cost what their decisions cost when they are solved again, chords and all',
     (id) => {
-      for (const stray of [1, 3, 5]) {
+      for (const stray of some([3, 1, 5], 3)) {
         const [take] = takesOf({ taste: tasteOf(id as StyleId, stray) });
         const solved = run(solveTake(session, { chart: chartOf(TURN), cells: take!.cells }));
         expect(solved.best).toBe(connectionCost(take!));
