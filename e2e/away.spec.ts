@@ -33,6 +33,14 @@ test('the server away: links, loads and reloads keep the page and say so, the wo
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.reload();
   await expect(page.locator('.note').first()).toBeVisible();
+  // And the files of every place a while later.
+  const missing = () =>
+    page.evaluate(async () => {
+      const files = (await (await fetch('/files.json')).json()) as string[];
+      const kept = await Promise.all(files.map((file) => caches.match(file)));
+      return kept.filter((one) => one === undefined).length;
+    });
+  await expect.poll(missing).toBe(0);
   expect(await own.end('SIGKILL')).toBe(true);
 
   await page.getByRole('link', { name: 'Player', exact: true }).click();
