@@ -1,4 +1,4 @@
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8, Unzip, UnzipInflate } from 'fflate';
 import {
   draftText,
   LONGEST_CHART,
@@ -141,28 +141,53 @@ interface PackedScore {
 /** More scores are not looked at in one file. */
 const MOST_SCORES = 200;
 
+/** So many packed bytes are unpacked at a time: at most a thousand times as many come of them. */
+const PACKED_STEP = 16_384;
+
+/** The files in a packed one whose names are wanted; unpacked step by step, since their headers may lie about their sizes. */
+function unzipped(bytes: Uint8Array, wanted: (name: string) => boolean): ReadonlyMap<string, Uint8Array> {
+  const files = new Map<string, Uint8Array[]>();
+  let size = 0;
+  const unzip = new Unzip((file) => {
+    if (!wanted(file.name)) return;
+    const parts: Uint8Array[] = [];
+    files.set(file.name, parts);
+    file.ondata = (error, part) => {
+      if (error) throw error;
+      size += part.length;
+      if (size > LARGEST_UNPACKED) throw new Unreadable('file-large', { most: LARGEST_UNPACKED / 1_000_000 });
+      parts.push(part);
+    };
+    file.start();
+  });
+  unzip.register(UnzipInflate);
+  try {
+    for (let at = 0; at < bytes.length; at += PACKED_STEP)
+      unzip.push(bytes.subarray(at, at + PACKED_STEP), at + PACKED_STEP >= bytes.length);
+  } catch (error) {
+    if (error instanceof Unreadable) throw error;
+    throw new Unreadable('zip-broken', { why: error instanceof Error ? error.message : String(error) });
+  }
+  return new Map([...files].map(([name, parts]) => [name, joined(parts)]));
+}
+
+function joined(parts: readonly Uint8Array[]): Uint8Array {
+  const all = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
+
 /** The scores in a packed MusicXML file, what its container names first. */
 function unpacked(bytes: Uint8Array): readonly PackedScore[] {
-  let size = 0;
-  const take = (wanted: (name: string) => boolean) => {
-    try {
-      return unzipSync(bytes, {
-        filter({ name, originalSize }) {
-          if (!wanted(name)) return false;
-          size += originalSize;
-          if (size > LARGEST_UNPACKED) throw new Unreadable('file-large', { most: LARGEST_UNPACKED / 1_000_000 });
-          return true;
-        },
-      });
-    } catch (error) {
-      if (error instanceof Unreadable) throw error;
-      throw new Unreadable('zip-broken', { why: error instanceof Error ? error.message : String(error) });
-    }
-  };
-  const container = take((name) => name === 'META-INF/container.xml')['META-INF/container.xml'];
+  const CONTAINER = 'META-INF/container.xml';
+  const container = unzipped(bytes, (name) => name === CONTAINER).get(CONTAINER);
   const named = container && rootFileOf(decoded(container));
   const isScore = (name: string) => name === named || (/\.(musicxml|xml)$/i.test(name) && !name.startsWith('META-INF'));
-  const scores = Object.entries(take(isScore)).slice(0, MOST_SCORES);
+  const scores = [...unzipped(bytes, isScore)].slice(0, MOST_SCORES);
   if (scores.length === 0) throw new Unreadable('zip-none');
   return scores
     .map(([name, score]) => ({ name, text: decoded(score) }))
