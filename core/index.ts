@@ -443,17 +443,15 @@ export { writeMusicXml, writeSheetXml } from './format/musicxml.ts';
 export { writeChordPro } from './format/chordpro.ts';
 export { TAB_WIDTH, writeTab } from './format/tab.ts';
 export {
-  GROUP_NAMES,
   moveReason,
   movesAsData,
   movesSaid,
   namedMove,
   spanOf,
-  whyNot,
   type MoveSaid,
   type SpanPlace,
 } from './wording/moves.ts';
-export { moveText } from './wording/moves.ts';
+export { GROUP_NAMES, moveText, whyNot } from './wording/move-names.ts';
 export {
   keyWords,
   musical,
@@ -521,10 +519,10 @@ export { keyOn, PASSAGE_USES, passageIn, type PassageUse } from './reharm/kept/p
 export { passageIs } from './reharm/kept/name.ts';
 export { nearness } from './reharm/kept/near.ts';
 export { SHIPPED_MOVES } from './reharm/kept/shipped/library.ts';
-export { keptMoveDoc, readKeptMove, shippedMove, type KeptMove } from './take/kept-move.ts';
+export { keptMoveDoc, keptMoveId, keptMoveOf, readKeptMove, shippedMove, type KeptMove } from './take/kept-move.ts';
 export { keptTune, keysInOrder, type KeyOrder } from './take/kept-tune.ts';
 export { KEEP_PARTS, keepable, USUALLY_KEPT, type KeepPart } from './take/keep.ts';
-export { dropped, keptMoveId, keptProposals, shippedNamed, type NamedMove } from './take/drop.ts';
+export { dropped, keptProposals, shippedNamed, type NamedMove } from './take/drop.ts';
 export { wantedMoves, type KeptWanted } from './take/kept-search.ts';
 export { KEPT_MOVE_ID, mergedMoves, readKeptMoves, writeKeptMoves } from './format/kept-moves.ts';
 export {

@@ -105,6 +105,7 @@ const SOURCES = [
   'formats',
   'kernel',
   'public',
+  'scripts/page-parts.ts',
   'words',
   'vite.config.ts',
   'react-router.config.ts',

@@ -14,6 +14,7 @@ import { Worker } from 'node:worker_threads';
 import { createRequestHandler } from '@react-router/express';
 import compression from 'compression';
 import express from 'express';
+import packedFiles from 'express-static-gzip';
 import { doorPage, guestCookie, Guests } from './guests.mjs';
 import { movedPage } from './moved-page.mjs';
 
@@ -151,12 +152,20 @@ app.use((request, response, next) => {
   next();
 });
 // The service worker keeps them all.
-const files = readdirSync(join(folder, 'client', 'assets')).map((name) => `/assets/${name}`);
+const assets = join(folder, 'client', 'assets');
+const files = readdirSync(assets)
+  .filter((name) => !name.endsWith('.br'))
+  .map((name) => `/assets/${name}`);
 app.get('/files.json', (_, response) => response.set('Cache-Control', 'no-store').json(files));
 app.use(
   '/assets',
   compression(),
-  express.static(join(folder, 'client', 'assets'), { immutable: true, maxAge: '1y', index: false }),
+  packedFiles(assets, {
+    enableBrotli: true,
+    orderPreference: ['br'],
+    index: false,
+    serveStatic: { immutable: true, maxAge: '1y' },
+  }),
 );
 app.use(compression(), express.static(join(folder, 'client'), { index: false, maxAge: 0 }));
 app.use((_, response, next) => {

@@ -11,7 +11,7 @@ import { formatMeter, ticksPerBar, ticksPerBeat, type Meter } from '../time/mete
 import { chordDegree } from './degree.ts';
 import { atOf, readName } from './key.ts';
 import { cellIn, gripsShift, type OnNeck } from './kept-in-key.ts';
-import { KEPT_IN, KEPT_LAYERS, shippedMove, type KeptLayer, type KeptMove } from './kept-move.ts';
+import { KEPT_IN, KEPT_LAYERS, keptMoveId, shippedMove, type KeptLayer, type KeptMove } from './kept-move.ts';
 import type { Laid, LaidProposal } from './moves.ts';
 
 /** A kept move by the name it has in the library. */
@@ -45,9 +45,6 @@ export type Loss =
 
 /** Words for what becomes of a kept move; the one renderer gives them. */
 export type LossText = (losses: readonly Loss[]) => string;
-
-/** The group, and the name in takes, of kept moves. */
-export const keptMoveId = (id: string): string => `kept:${id}`;
 
 /** What a kept move becomes in a span, or why it is not offered there. */
 export function dropped(

@@ -25,6 +25,13 @@ export const KEPT_IN = 'C';
 /** The schema that is written. Schema 1 is the first. */
 export const KEPT_MOVE_SCHEMA = 1;
 
+const KEPT_MOVE = 'kept:';
+/** What a kept move is called in takes. */
+export const keptMoveId = (id: string): string => KEPT_MOVE + id;
+/** The kept move that a move of a take is; null: it is of the table. */
+export const keptMoveOf = (moveId: string): string | null =>
+  moveId.startsWith(KEPT_MOVE) ? moveId.slice(KEPT_MOVE.length) : null;
+
 /** Where a move was found. */
 export interface KeptFrom {
   readonly title: string;

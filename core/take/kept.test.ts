@@ -18,11 +18,11 @@ import { problemText } from '../wording/problems.ts';
 import { readChart } from '../reading/read.ts';
 import { readDecision, type Decisions } from './decision.ts';
 import { slotKeys } from './key.ts';
-import { dropped, keptMoveId } from './drop.ts';
+import { dropped } from './drop.ts';
 import { keepable, KEEP_PARTS, type KeepPart } from './keep.ts';
 import { gripsShift } from './kept-in-key.ts';
 import { keptTune, keysInOrder } from './kept-tune.ts';
-import { keptMoveDoc, readKeptMove, shippedMove, type KeptMove } from './kept-move.ts';
+import { keptMoveDoc, keptMoveId, keptMoveOf, readKeptMove, shippedMove, type KeptMove } from './kept-move.ts';
 import { isWantedMove, wantedMoves } from './kept-search.ts';
 import { movePatch } from './moves.ts';
 import { some } from '../../scripts/thorough.oracle.ts';
@@ -251,6 +251,7 @@ describe('put into a tune', () => {
       } else expect(extra).toBe(after.best - of.best);
       const made = after.columns.find(({ move: there }) => there)!.move!;
       expect([made.id, made.told?.name]).toEqual([keptMoveId('x'), row.name]);
+      expect(keptMoveOf(made.id)).toBe('x');
     },
   );
 });

@@ -1,4 +1,4 @@
-import { moveText } from './moves.ts';
+import { moveText } from './move-names.ts';
 import { msg, t, type Msg } from '../words/words.ts';
 import type { CheckedNote, Remedy } from '../take/check-melody.ts';
 import type { NoteAccord, NoteClash, Verdict } from '../reharm/over-melody.ts';

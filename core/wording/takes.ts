@@ -1,4 +1,4 @@
-import { moveText } from './moves.ts';
+import { moveText } from './move-names.ts';
 import { decimal, msg, t, type Msg } from '../words/words.ts';
 import type { HarmonyTerm, HarmonyTerms } from '../leading/joint/harmony.ts';
 import type { WholeTake } from '../leading/joint/takes.ts';

@@ -26,7 +26,7 @@ import {
   type NamedMove,
   keyWords,
 } from '../../../core/index.ts';
-import type { LibraryMove } from '../../keep/kept-moves.ts';
+import type { LibraryMove } from '../../keep/library.ts';
 import { usePractise } from '../../keep/practice.ts';
 import { Choice } from '../frame/Choice.tsx';
 import { DraftField } from '../frame/DraftField.tsx';

@@ -2,7 +2,7 @@ import FileDownloadOutlined from '@mui/icons-material/FileDownloadOutlined';
 import FileUploadOutlined from '@mui/icons-material/FileUploadOutlined';
 import { useRef, useState } from 'react';
 import { problemText, readKeptMoves, writeKeptMoves, type NamedMove, t } from '../../../core/index.ts';
-import type { KeptMoves } from '../../keep/kept-moves.ts';
+import type { KeptMoves } from '../../keep/library.ts';
 import { download } from '../frame/download.ts';
 import { Notice } from '../frame/Notice.tsx';
 import { Tool } from '../frame/Tool.tsx';

@@ -16,7 +16,7 @@ import {
   type KeptWanted,
   type PassageUse,
 } from '../../../core/index.ts';
-import type { LibraryMove } from '../../keep/kept-moves.ts';
+import type { LibraryMove } from '../../keep/library.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 
 /** How the list is sorted. */

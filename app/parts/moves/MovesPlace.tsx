@@ -11,7 +11,8 @@ import {
   t,
 } from '../../../core/index.ts';
 import { useFresh } from '../../keep/fresh.ts';
-import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import type { KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import { useKeptMoves } from '../../keep/library.ts';
 import { useGripBook, useSettings, type KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Frame } from '../frame/Frame.tsx';

@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { keysOfMode, passageIn, pitchClass, symbolOf, type Chord, type Player } from '../../../core/index.ts';
-import type { LibraryMove } from '../../keep/kept-moves.ts';
+import type { LibraryMove } from '../../keep/library.ts';
 import { solver } from '../../work/solver.ts';
 
 /** The moves of which a hand has a grip for every chord in a key, by id; null while they are looked for, or nobody asks. */

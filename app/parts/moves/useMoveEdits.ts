@@ -1,7 +1,7 @@
 import { newId } from '../../keep/ids.ts';
 import { useState } from 'react';
 import { keptMoveDoc, mergedMoves, plural, t, type KeptMove, type NamedMove } from '../../../core/index.ts';
-import type { KeptMoves } from '../../keep/kept-moves.ts';
+import type { KeptMoves } from '../../keep/library.ts';
 import { afterStep, goOne, KEPT_WORDS, NO_HISTORY, stepOf, type History } from '../../keep/undoing.ts';
 
 type Doc = ReturnType<typeof keptMoveDoc>;

@@ -12,7 +12,8 @@ import {
   t,
   type Msg,
 } from '../../../core/index.ts';
-import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import type { KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import { useKeptMoves } from '../../keep/library.ts';
 import { usePlayer, type KeptPlayer } from '../../keep/player.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Choice } from '../frame/Choice.tsx';

@@ -26,7 +26,8 @@ import {
   t,
   symbolText,
 } from '../../../core/index.ts';
-import type { KeptMoves } from '../../keep/kept-moves.ts';
+import type { OwnMoves } from '../../keep/kept-moves.ts';
+import { useAllMoves } from '../../keep/library.ts';
 import { useRemembered } from '../../keep/remembered.ts';
 import { Glyphs } from '../symbol/glyphs.tsx';
 import './keep-sheet.css';
@@ -36,7 +37,7 @@ export interface KeepSheetProps {
   /** The first and last selected column. */
   readonly from: number;
   readonly to: number;
-  readonly library: KeptMoves;
+  readonly moves: OwnMoves;
   /** Tells that it was kept, by its name. */
   readonly onKept: (id: string, name: string) => void;
   readonly onClose: () => void;
@@ -45,7 +46,7 @@ export interface KeepSheetProps {
 const LONGEST_NAME = 120;
 
 /** What is selected, about to be kept as a move: what of it, under which name, and what is there already. */
-export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepSheetProps) {
+export function KeepSheet({ take, from, to, moves, onKept, onClose }: KeepSheetProps) {
   const [parts, setParts] = useRemembered<readonly KeepPart[]>('keep-parts', USUALLY_KEPT);
   const found = useMemo(() => keepable(take, from, to, parts), [take, from, to, parts]);
   const move = found.ok ? found.value.move : null;
@@ -54,15 +55,16 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
   const [use, setUse] = useState<PassageUse | null>(null);
   const [tags, setTags] = useState('');
   const [note, setNote] = useState('');
+  const all = useAllMoves(moves);
   const near = useMemo(
     () =>
       move
-        ? library.all.flatMap((one) => {
+        ? all.flatMap((one) => {
             const how = nearness(one.move, move);
             return how ? [{ how, name: one.move.name, id: one.id }] : [];
           })
         : [],
-    [move, library.all],
+    [move, all],
   );
   if (!found.ok || !move)
     return (
@@ -90,7 +92,7 @@ export function KeepSheet({ take, from, to, library, onKept, onClose }: KeepShee
           if (name === '') return;
           const id = newId();
           const words = tags.split(',').flatMap((tag) => (tag.trim() === '' ? [] : [tag.trim().slice(0, 40)]));
-          library.keep(id, { ...move, name, use: use ?? move.use, tags: words.slice(0, 20), note });
+          moves.keep(id, { ...move, name, use: use ?? move.use, tags: words.slice(0, 20), note });
           onKept(id, name);
           onClose();
         }}

@@ -1,4 +1,4 @@
-import { t, type Decision, type Decisions, type NamedMove, type Patch } from '../../../core/index.ts';
+import { t, type Decision, type Decisions, type Patch } from '../../../core/index.ts';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -10,6 +10,8 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Switch from '@mui/material/Switch';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { Suspense, useEffect, useState } from 'react';
+import type { OwnMoves } from '../../keep/kept-moves.ts';
+import { useAllMoves } from '../../keep/library.ts';
 import type { FoundTake, Job } from '../../work/questions.ts';
 import { useWholeTakes } from '../../work/useWholeTakes.ts';
 import { later } from '../frame/later.tsx';
@@ -28,8 +30,8 @@ const MOST = 9;
 
 export interface ThreeTakesProps {
   readonly job: Job;
-  /** Kept moves that may be used. */
-  readonly kept: readonly NamedMove[];
+  /** The kept moves: those that are let may be used. */
+  readonly moves: OwnMoves;
   readonly tastes: Tastes;
   /** What is selected, if it is several chords: `bars 5 to 8`, in ticks. */
   readonly selection: { readonly place: string; readonly start: number; readonly end: number } | null;
@@ -42,8 +44,9 @@ export interface ThreeTakesProps {
 }
 
 /** Whole takes of the tune, chords, grips and connection chosen together: three that differ, one to be put on the bench. */
-export function ThreeTakes({ job, kept, tastes, selection, of, bars, onTake, onClose }: ThreeTakesProps) {
+export function ThreeTakes({ job, moves, tastes, selection, of, bars, onTake, onClose }: ThreeTakesProps) {
   const { taste, chosen: style, grating } = tastes;
+  const kept = useAllMoves(moves).filter(({ inTakes }) => inTakes);
   const { phase, takes, failed, find, stop } = useWholeTakes();
   const [count, setCount] = useState(AT_FIRST);
   const [anew, setAnew] = useState(true);

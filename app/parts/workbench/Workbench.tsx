@@ -72,6 +72,7 @@ import { useMelody, useSung } from './useMelody.ts';
 import { useMends } from './useMends.ts';
 import { useRetune } from './useRetune.tsx';
 import { useScore } from './useScore.ts';
+import { useWorkings } from './useWorkings.ts';
 import './workbench.css';
 
 interface WorkbenchProps {
@@ -167,8 +168,10 @@ export function Workbench(props: WorkbenchProps) {
   const hand = useMemo(() => handOf(player), [player]);
   const { sung } = melody;
   const standing = { columns, slots, cells, from, to };
+  const workings = useWorkings();
   const sound = useScore({
     ...standing,
+    workings,
     tuneId,
     chart,
     barIds,
@@ -179,11 +182,11 @@ export function Workbench(props: WorkbenchProps) {
     bareToo: tab === 'between',
   });
   const { score, time, added } = sound;
-  const between = useBetween({ ...standing, ...sound, hand, selected, place });
+  const between = useBetween({ ...standing, ...sound, workings, hand, selected, place });
   const offered = useOffered(
     { selected, from, to, column, here, before, solved },
     tab,
-    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst, kept: keeping.library.text },
+    { style, stray: taste.stray, off: taste.off, grating, melodyFirst: taste.melodyFirst, kept: keeping.moves.text },
     book,
     between.offers,
   );
@@ -224,7 +227,7 @@ export function Workbench(props: WorkbenchProps) {
     undo: store.undo.length > 0 ? undoOne : null,
     redo: store.redo.length > 0 ? redoOne : null,
   });
-  const { mends, mending, mend } = useMends(melody, { slots, barIds, cells, column, selected, edit });
+  const { mends, mending, mend } = useMends(melody, workings, { slots, barIds, cells, column, selected, edit });
   const [retune, retuneNotice] = useRetune(chart, barIds, kept);
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({
@@ -308,7 +311,7 @@ export function Workbench(props: WorkbenchProps) {
           onUndo={undoOne}
           onRedo={redoOne}
           active={playback.active}
-          ready={arranged !== null}
+          ready={arranged !== null && workings !== null}
           onPlay={hearing.play}
           mix={playback.mix}
           hasMelody={sung.length > 0}
@@ -346,7 +349,7 @@ export function Workbench(props: WorkbenchProps) {
         after={trial.after}
         enabled={!keysOpen && !cardsOpen && !takesOpen && !keeping.isOpen}
       />
-      <div className="bench" aria-busy={solving.busy}>
+      <div className="bench" aria-busy={solving.busy || !workings}>
         <div className="bench-main">
           <Notices
             tuneId={tuneId}
@@ -525,7 +528,7 @@ export function Workbench(props: WorkbenchProps) {
           takesOpen
             ? {
                 job,
-                kept: keeping.library.inTakes,
+                moves: keeping.moves,
                 tastes,
                 selection: from === to ? null : spanOfSelected(columns[from]!, columns[to]!, place),
                 of: { tuneId, takeId: take.id },

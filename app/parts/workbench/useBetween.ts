@@ -1,17 +1,10 @@
 import { useMemo, useState } from 'react';
 import {
   addedName,
-  chosenDecorations,
   decidedOver,
-  decorationReason,
   decorName,
-  decorPlaces,
-  effortOf,
   notesAdded,
-  notOfferedAt,
   notOfferedText,
-  offersAt,
-  wantedIn,
   type AddedNote,
   type Column,
   type Decision,
@@ -31,6 +24,7 @@ import {
 import type { AddedMark } from '../stream/AddedMarks.tsx';
 import type { Change } from './columnEdits.ts';
 import { spanTicks } from './spanTicks.ts';
+import type { Workings } from './useWorkings.ts';
 
 /** Something that could be added to the selected chord, and whether it stands there. */
 export interface BetweenOffer {
@@ -42,6 +36,8 @@ export interface BetweenOffer {
 }
 
 interface Asked {
+  /** Null until it is fetched: then nothing is offered. */
+  readonly workings: Workings | null;
   /** How the tune sounds without anything added; null until it is voiced, or where nobody asks. */
   readonly bare: Score | null;
   readonly of: Scored;
@@ -67,20 +63,23 @@ const MOST_SEED = 99;
 
 /** What could be added to the chord that is selected, and to what is selected as a whole; and what makes it. */
 export function useBetween(asked: Asked) {
-  const { bare, of, hand, columns, slots, keys, cells, selected, from, to, place, added } = asked;
-  const places = useMemo(() => (bare ? decorPlaces(bare, of, hand) : []), [bare, of, hand]);
+  const { workings, bare, of, hand, columns, slots, keys, cells, selected, from, to, place, added } = asked;
+  const places = useMemo(
+    () => (workings && bare ? workings.decorPlaces(bare, of, hand) : []),
+    [workings, bare, of, hand],
+  );
   const here = places.find(({ column }) => column === selected) ?? null;
   const stands = added.find(({ column }) => column === selected) ?? null;
   const offers = useMemo((): readonly BetweenOffer[] => {
-    if (!here) return NO_OFFERS;
-    return offersAt(here).map((offer) => ({
+    if (!workings || !here) return NO_OFFERS;
+    return workings.offersAt(here).map((offer) => ({
       offer,
-      reason: decorationReason(offer),
-      mm: effortOf(offer, here),
+      reason: workings.decorationReason(offer),
+      mm: workings.effortOf(offer, here),
       stands: stands?.id === offer.decoration.id && stands.variant === offer.variant,
     }));
-  }, [here, stands]);
-  const not = useMemo(() => (here ? notOfferedAt(here) : []), [here]);
+  }, [workings, here, stands]);
+  const not = useMemo(() => (workings && here ? workings.notOfferedAt(here) : []), [workings, here]);
 
   // What is selected, or the whole tune.
   const span = from === to ? columns : columns.slice(from, to + 1);
@@ -104,15 +103,15 @@ export function useBetween(asked: Asked) {
   const inSpan = ({ column }: { readonly column: number }) => from === to || (column >= from && column <= to);
   /** Three ways to decorate it, by seed, with what each adds. */
   const ways = useMemo(() => {
-    if (first === null || places.length === 0) return [];
+    if (!workings || first === null || places.length === 0) return [];
     return Array.from({ length: WAYS }, (_, i) => {
       const seed = 1 + ((first + i) % MOST_SEED);
-      const wanted = wantedIn(of, { slots, keys, cells: { ...cells, [name]: decisionOf(seed) } });
-      return { seed, made: wanted ? chosenDecorations(places, wanted).filter(inSpan) : [] };
+      const wanted = workings.wantedIn(of, { slots, keys, cells: { ...cells, [name]: decisionOf(seed) } });
+      return { seed, made: wanted ? workings.chosenDecorations(places, wanted).filter(inSpan) : [] };
     });
     // The decision is made of what is listed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [first, places, of, slots, keys, cells, name, amount, style, from, to]);
+  }, [workings, first, places, of, slots, keys, cells, name, amount, style, from, to]);
   const where = from === to ? t('the tune') : place;
   /** The chords for which something was decided. */
   const own = columns.flatMap(({ at, slot }, column) => {
@@ -122,7 +121,8 @@ export function useBetween(asked: Asked) {
   function lostIn({ at, column, bar, decision }: (typeof own)[number]) {
     if (decision.decoration === null || added.some((one) => one.column === column)) return [];
     const there = places.find((one) => one.column === column);
-    const found = there && notOfferedAt(there).find(({ decoration }) => decoration.id === decision.decoration);
+    const found =
+      workings && there && workings.notOfferedAt(there).find(({ decoration }) => decoration.id === decision.decoration);
     const why = found
       ? notOfferedText(found.decoration, found.why)
       : t('No chord is played there, or none that it fits.');

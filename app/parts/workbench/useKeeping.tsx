@@ -1,14 +1,14 @@
 import { useState, type ReactNode } from 'react';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { keptMoveId, t } from '../../../core/index.ts';
-import { useKeptMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
+import { keptMoveOf, t } from '../../../core/index.ts';
+import { useOwnMoves, type KeptMovesLoaded } from '../../keep/kept-moves.ts';
 import { Notice } from '../frame/Notice.tsx';
 import type { KeepSheetProps } from './KeepSheet.tsx';
 
 /** Kept moves on the bench: what is selected becomes one, and what is used is counted. */
 export function useKeeping(tuneId: string, loaded: KeptMovesLoaded) {
-  const library = useKeptMoves(loaded);
+  const moves = useOwnMoves(loaded);
   const [isOpen, setOpen] = useState(false);
   const [kept, setKept] = useState<{ readonly id: string; readonly name: string } | null>(null);
   const close = () => setOpen(false);
@@ -28,18 +28,18 @@ export function useKeeping(tuneId: string, loaded: KeptMovesLoaded) {
     />
   );
   return {
-    library,
+    moves,
     isOpen,
     open: () => setOpen(true),
     sheet: (take: KeepSheetProps['take'], from: number, to: number): KeepSheetProps => ({
-      ...{ take, from, to, library },
+      ...{ take, from, to, moves },
       onKept: (id, name) => setKept({ id, name }),
       onClose: close,
     }),
     /** Counts a kept move that was made in the tune. */
     countUse(made: string): void {
-      const id = library.all.find((one) => keptMoveId(one.id) === made)?.id;
-      if (id !== undefined) library.countUse(id);
+      const id = keptMoveOf(made);
+      if (id !== null) moves.countUse(id);
     },
     notice,
   };

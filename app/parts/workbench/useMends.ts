@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import {
   moveText,
-  mendingMoves,
   movePatch,
   slotKeys,
   spanAt,
@@ -14,6 +13,7 @@ import {
   t,
 } from '../../../core/index.ts';
 import type { SungMelody } from './useMelody.ts';
+import type { Workings } from './useWorkings.ts';
 
 interface OnBench {
   readonly slots: readonly ReadSlot[];
@@ -26,12 +26,19 @@ interface OnBench {
 const NONE: readonly Proposal[] = [];
 
 /** What mends the clashes of the melody with the selected chord: colours and notes, and other chords where the chart's own stands. */
-export function useMends(melody: SungMelody, { slots, barIds, cells, column, selected, edit }: OnBench) {
+export function useMends(
+  melody: SungMelody,
+  workings: Workings | null,
+  { slots, barIds, cells, column, selected, edit }: OnBench,
+) {
   const mends = useMemo(() => melody.mends(selected), [melody, selected]);
   const { start } = column.slot;
   const isOwn = mends.length > 0 && column.move === null && column.part === 0;
   const index = isOwn ? slots.findIndex((slot) => slot.start === start) : -1;
-  const mending = useMemo(() => (index < 0 ? NONE : mendingMoves(slots, index)), [slots, index]);
+  const mending = useMemo(
+    () => (!workings || index < 0 ? NONE : workings.mendingMoves(slots, index)),
+    [workings, slots, index],
+  );
   const mend = (proposal: Proposal) => {
     const span = spanAt(slots, start, slots[index]!.entry.ticks);
     if (!span) return;

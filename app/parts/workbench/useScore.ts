@@ -1,11 +1,6 @@
 import { useMemo } from 'react';
 import {
-  FreeHand,
-  hurries,
-  hurriesText,
-  playedColumn,
   scoreOf,
-  scoreOfTake,
   slotKeys,
   type ArrangedColumn,
   type Chart,
@@ -23,21 +18,23 @@ import {
 } from '../../../core/index.ts';
 import type { Played } from '../../sound/perform.ts';
 import { useAfterMusic } from '../frame/afterMusic.tsx';
+import type { Workings } from './useWorkings.ts';
 import { useTime } from './useTime.ts';
 
 const NO_COLUMNS: Scored['columns'] = [];
 const NO_ADDED: readonly Decorated[] = [];
 
-/** Null until the take is voiced. */
-function scoreWhole({
-  of,
-  along,
-  ...standing
-}: InTime & { readonly of: Scored; readonly along: PlaysAlong }): Score | null {
-  return of.columns.length === 0 ? null : scoreOfTake(of, standing, along);
+/** Null until the take is voiced, and can sound. */
+function scoreWhole(
+  workings: Workings | null,
+  { of, along, ...standing }: InTime & { readonly of: Scored; readonly along: PlaysAlong },
+): Score | null {
+  return workings && of.columns.length > 0 ? workings.scoreOfTake(of, standing, along) : null;
 }
 
-interface Sounding {
+interface Standing {
+  /** Null until it is fetched: then nothing sounds. */
+  readonly workings: Workings | null;
   readonly tuneId: string;
   readonly chart: Chart;
   readonly neck: Neck;
@@ -57,6 +54,7 @@ interface Sounding {
 
 /** What sounds of a take: in its rhythm with whoever plays along, and (for trying things) each chord once. */
 export function useScore({
+  workings,
   tuneId,
   chart,
   neck,
@@ -69,7 +67,7 @@ export function useScore({
   from,
   to,
   bareToo,
-}: Sounding) {
+}: Standing) {
   const { open } = neck;
   const time = useTime(tuneId, chart);
   const keys = useMemo(() => slotKeys(slots, barIds), [slots, barIds]);
@@ -81,22 +79,23 @@ export function useScore({
   );
   // What is added between the chords takes a while to find: the music is painted first.
   const scored = useAfterMusic(newest);
-  const followed = useMemo(() => scoreWhole(scored), [scored]);
+  const followed = useMemo(() => scoreWhole(workings, scored), [workings, scored]);
   const isOfThese = scored.of.columns.length === of.columns.length;
   const score = isOfThese ? followed : null;
   /** As it sounds with nothing added between its chords. */
   const bare = useMemo(() => {
-    if (!arranged || !bareToo) return null;
+    if (!workings || !arranged || !bareToo) return null;
     const undecorated = Object.fromEntries(
       Object.entries(cells).filter(([, { layer }]) => layer !== 'decor' && layer !== 'added'),
     );
-    return scoreOfTake(of, { slots, keys, cells: undecorated, sung, hand }, along);
-  }, [of, arranged, slots, keys, cells, sung, along, hand, bareToo]);
+    return workings.scoreOfTake(of, { slots, keys, cells: undecorated, sung, hand }, along);
+  }, [workings, of, arranged, slots, keys, cells, sung, along, hand, bareToo]);
   /** How each column plays the tune, where it does. */
   const tune = useMemo(() => {
-    const free = new FreeHand(hand);
-    return arranged?.map((column) => playedColumn(column, open, free)) ?? null;
-  }, [arranged, open, hand]);
+    if (!workings || !arranged) return null;
+    const free = new workings.FreeHand(hand);
+    return arranged.map((column) => workings.playedColumn(column, open, free));
+  }, [workings, arranged, open, hand]);
   const plain = useMemo(() => arranged && scoreOf(of), [of, arranged]);
   const last = from === to ? undefined : score?.columns[to];
   const played: Played = {
@@ -115,7 +114,7 @@ export function useScore({
     /** As it was a moment ago; null also while it is of other columns. */
     score,
     /** As it stands, for whoever plays it now. */
-    scoreNow: (): Score | null => (scored === newest ? score : scoreWhole(newest)),
+    scoreNow: (): Score | null => (scored === newest ? score : scoreWhole(workings, newest)),
     bare,
     /** What is added between its chords. */
     added: score?.decorated ?? NO_ADDED,
@@ -123,9 +122,9 @@ export function useScore({
     tune,
     /** What this hand has too little time for at the tempo, in sentences. */
     rushed: (): readonly string[] =>
-      score && arranged
-        ? hurriesText(
-            hurries(
+      workings && score && arranged
+        ? workings.hurriesText(
+            workings.hurries(
               score,
               arranged.map(({ grip }) => grip),
               neck,
