@@ -40,7 +40,11 @@ const packed: Plugin = {
       const content = await readFile(join(dir, file));
       if (content.length >= LEAST_PACKED) await writeFile(join(dir, `${file}.br`), await brotli(content));
     };
-    await Promise.all(Object.keys(bundle).filter((file) => PACKED.test(file)).map(pack));
+    await Promise.all(
+      Object.keys(bundle)
+        .filter((file) => PACKED.test(file))
+        .map(pack),
+    );
   },
 };
 
