@@ -1,3 +1,4 @@
+/* global window, document, requestAnimationFrame, KeyboardEvent */
 /*
  * From an edit to the painted screen, in Chromium, on the demo tune of 32 bars: a grip is pinned or let go, and what the
  * whole tune then becomes is drawn. Times are medians; the machines are shared.
@@ -12,25 +13,52 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.goto(address);
 const bench = await page.locator('.shelf-link', { hasText: 'Gangplank Strut' }).getAttribute('href');
 
-/* What is sent when the bench is opened first of all. */
-const fresh = await (await browser.newContext()).newPage();
-const sent = [];
-fresh.on('requestfinished', (request) => {
-  if (request.resourceType() === 'script') sent.push(request.sizes());
+/* What it takes until the bench is there, by the page's own clock: until something is painted, a key does what it says, there is music. */
+const fresh = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await fresh.addInitScript(() => {
+  const there = { usable: 0, music: 0 };
+  window.there = there;
+  let first = -1;
+  const look = () => {
+    const columns = [...document.querySelectorAll('.stage [aria-selected]')];
+    const chosen = columns.findIndex((one) => one.getAttribute('aria-selected') === 'true');
+    if (first < 0) first = chosen;
+    if (!there.usable && chosen !== first) there.usable = performance.now();
+    if (!there.usable && columns.length > 0)
+      document.body.dispatchEvent(
+        new KeyboardEvent('keydown', { key: 'ArrowRight', code: 'ArrowRight', bubbles: true }),
+      );
+    if (!there.music && document.querySelector('.note')) there.music = performance.now();
+    if (!there.usable || !there.music) requestAnimationFrame(look);
+  };
+  requestAnimationFrame(look);
 });
-/** Until there is music, from asking for the page. */
-async function music() {
-  const since = performance.now();
-  await fresh.goto(address + bench, { waitUntil: 'commit' });
-  await fresh.locator('.note').first().waitFor({ state: 'attached' });
-  return performance.now() - since;
+/** Opens the bench, and tells when what was there, in milliseconds, and the bytes of script that it and its workers came with. */
+async function opened() {
+  await fresh.goto(address + bench);
+  await fresh.waitForFunction(() => window.there.usable && window.there.music, undefined, { timeout: 120_000 });
+  return fresh.evaluate(() => {
+    const bytes = (some) => some.reduce((sum, { encodedBodySize }) => sum + encodedBodySize, 0);
+    const all = performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js'));
+    const workers = all.filter(({ name }) => name.includes('.worker'));
+    // What the page names itself is fetched ahead of it; what is fetched later is asked for by a script.
+    const own = all.filter(({ initiatorType, name }) => initiatorType !== 'script' && !name.includes('.worker'));
+    return {
+      painted: performance.getEntriesByName('first-contentful-paint')[0].startTime,
+      ...window.there,
+      own: bytes(own),
+      workers: bytes(workers),
+    };
+  });
 }
-const first = await music();
-const script = (await Promise.all(sent)).reduce((sum, { responseBodySize }) => sum + responseBodySize, 0);
-// What is kept for the next time is kept by then.
-await fresh.waitForTimeout(5000);
+const first = await opened();
 const again = [];
-for (let i = 0; i < 5; i++) again.push(await music());
+for (let i = 0; i < 7; i++) {
+  // What is kept for the next time is kept by then, and the page before has come to rest.
+  await fresh.waitForTimeout(4000);
+  again.push(await opened());
+}
+const median = (of) => again.map(of).sort((a, b) => a - b)[again.length >> 1];
 await fresh.close();
 
 await page.goto(address + bench);
@@ -42,9 +70,13 @@ const longest =
   tasks.length === 0 ? 'none over 50 ms' : `${tasks.length} over 50 ms, the longest ${ms(Math.max(...tasks))}`;
 console.log(`edit to painted screen   ${told}   goal 50 ms`);
 console.log(`tasks on the main thread   ${longest}   of those edits and steps   goal none`);
+const kb = (bytes) => `${Math.round(bytes / 1000)} kB`;
+console.log(`script of the bench, as sent   ${kb(first.own)}, and ${kb(first.workers)} of its worker   goal 300 kB`);
 console.log(
-  `music on the bench   ${ms(first)}   on the first visit; on later ones ${ms(again.sort((a, b) => a - b)[2])}   goal 1000 ms`,
+  `the bench painted, used, with music   ${['painted', 'usable', 'music'].map((what) => ms(median((one) => one[what]))).join(', ')}   on a later visit; goals 300, 1000, 1000 ms`,
 );
-console.log(`script of the bench, as sent   ${Math.round(script / 1000)} kB   goal 300 kB`);
+console.log(
+  `the same on the first visit   ${[first.painted, first.usable, first.music].map(ms).join(', ')}   what the hand can hold is worked out`,
+);
 await browser.close();
 stop();
