@@ -47,6 +47,12 @@ test('eight bars are put in by keys alone, told as they are put, and are there a
   await expect(notes).toHaveText(/^16 notes, D4 to B5/);
   await page.reload();
   await expect(notes).toHaveText(/^16 notes, D4 to B5/);
+  // In a window of another width its lines have other bars.
+  const wide = page.viewportSize()!;
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(stave.locator('.stave-line').nth(3)).toBeAttached();
+  await page.setViewportSize(wide);
+  await expect(stave.locator('.stave-line').nth(3)).not.toBeAttached();
   await openBench(page, id);
   await expect(page.locator('#column-0 .sung title').first()).toHaveText(/^D5, 1: a tone of the chord/);
 });

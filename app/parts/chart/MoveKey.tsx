@@ -57,6 +57,7 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
   const [tune, setTune] = useRemembered(`tune-range.${tuneId}`, NO_RANGE);
   const [voice, setVoice] = useRemembered('voice-range', NO_RANGE);
   const [tuneRange, voiceRange] = [rangeOf(tune) ?? melody, rangeOf(voice)];
+  const [asksVoice, setAsksVoice] = useState(tuneRange !== null || voiceRange !== null);
   const fitOf = ({ up }: KeyChoice) => tuneRange && voiceRange && voiceFit(tuneRange, voiceRange, up);
   const move = (choice: KeyChoice) => onMove(choice, fitOf(choice)?.up ?? choice.up);
   const ups = useMemo(() => [...new Set(choices.map(({ up }) => up))], [choices]);
@@ -68,18 +69,25 @@ export function MoveKey({ tuneId, chart, tuning, player, melody, sung, onMove, o
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
       <DialogTitle>{t('Move the tune to another key')}</DialogTitle>
       <DialogContent>
-        <details className="voice" open={tuneRange !== null || voiceRange !== null}>
+        <details className="voice" open={asksVoice} onToggle={({ currentTarget }) => setAsksVoice(currentTarget.open)}>
           <summary>{t('For a singer: which key suits the voice?')}</summary>
-          <div className="voice-ranges">
-            <RangeFields label={t('The tune goes')} value={tune} onChange={setTune} hint="A3 D5" />
-            <RangeFields label={t('The voice goes')} value={voice} onChange={setVoice} hint="G3 C5" />
-          </div>
-          <p>
-            {t('Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now.')}
-            {melody && (
-              <Glyphs text={` ${t('Its melody goes from {range}.', { range: melodyRangeText(melody, chart.key) })}`} />
-            )}
-          </p>
+          {/* A field that is hidden would be the first that the dialog sends the focus to, in vain. */}
+          {asksVoice && (
+            <>
+              <div className="voice-ranges">
+                <RangeFields label={t('The tune goes')} value={tune} onChange={setTune} hint="A3 D5" />
+                <RangeFields label={t('The voice goes')} value={voice} onChange={setVoice} hint="G3 C5" />
+              </div>
+              <p>
+                {t('Lowest and highest note as they sound: C4 is middle C. The tune’s in the key it stands in now.')}
+                {melody && (
+                  <Glyphs
+                    text={` ${t('Its melody goes from {range}.', { range: melodyRangeText(melody, chart.key) })}`}
+                  />
+                )}
+              </p>
+            </>
+          )}
         </details>
         {best && (
           <p className="keys-best">

@@ -48,7 +48,8 @@ export function KeyList({ keys, open, onClose, lead }: KeyListProps) {
   return (
     <Dialog open={open} onClose={onClose} maxWidth={groups.length > 1 ? 'md' : 'xs'} fullWidth>
       <DialogTitle>{lead === undefined ? t('Keys') : t('How to read it, and its keys')}</DialogTitle>
-      <DialogContent>
+      {/* There is nothing in it to go to, and all of it is to be read by keys. */}
+      <DialogContent tabIndex={0}>
         {lead}
         <div className="key-sheet">
           {groups.map(({ heading, keys: those }) => (

@@ -54,7 +54,9 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
   const { bars, width, notes, clashes, ends, at, long, from, to, target, sounding } = props;
   const { onPlace, onNote, onDrag, onBreath } = props;
   const paper = useRef<HTMLDivElement>(null);
-  const [set, setSet] = useState<SetLine | null>(null);
+  const [made, setMade] = useState<SetLine | null>(null);
+  // In a window of another width a line has other bars, and is set anew before it is painted.
+  const set = made?.bars.length === bars.length ? made : null;
   /** A note that is dragged, and the step it is over. */
   const [dragged, setDragged] = useState<{ start: Ticks; step: number; y: number } | null>(null);
   const same = useSame(bars);
@@ -64,7 +66,7 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
   useLayoutEffect(() => {
     if (!isSet) return;
     paper.current!.replaceChildren();
-    setSet(setLine(paper.current!, same, width));
+    setMade(setLine(paper.current!, same, width));
   }, [isSet, same, width]);
 
   const xOf = (tick: Ticks): number => (set ? placeOf(set, bars, tick) : 0);
@@ -86,7 +88,7 @@ export const StaveLine = memo(function StaveLine(props: StaveLineProps) {
   const lineOf = (tick: Ticks) => bars.find(({ bar }) => tick >= bar.start && tick < bar.start + bar.ticks);
 
   return (
-    <div ref={line} className="stave-line" style={{ height: set?.height ?? USUAL_HEIGHT }}>
+    <div ref={line} className="stave-line" style={{ height: made?.height ?? USUAL_HEIGHT }}>
       <div ref={paper} className="stave-paper" aria-hidden="true" />
       {set && (
         <>

@@ -2,7 +2,6 @@ import VolumeUpOutlined from '@mui/icons-material/VolumeUpOutlined';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
 import Switch from '@mui/material/Switch';
 import {
   DECOR_KIND_WORDS,
@@ -22,6 +21,7 @@ import type { Change } from './columnEdits.ts';
 import { Dial } from './Dial.tsx';
 import { OptionRow } from './OptionRow.tsx';
 import type { Between as Betweens, BetweenOffer } from './useBetween.ts';
+import { SelectField } from '../frame/SelectField.tsx';
 import './between.css';
 
 interface BetweenProps {
@@ -124,22 +124,19 @@ function Span({ between, onTake, onHear }: BetweenProps) {
     <details className="between-span" open={open} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary>{t('Decorate {where}', { where })}</summary>
       <div className="between-how">
-        <label className="in-time-field">
-          {t('Style')}
-          <Select
-            size="small"
-            value={style}
-            renderValue={(value) => decorStyleText(value).name}
-            onChange={({ target }) => onTake(changes.toStyle(target.value as DecorStyle))}
-          >
-            {DECOR_STYLES.map((one) => (
-              <MenuItem key={one} value={one}>
-                {decorStyleText(one).name}
-                <small className="in-time-words">{decorStyleText(one).words}</small>
-              </MenuItem>
-            ))}
-          </Select>
-        </label>
+        <SelectField
+          label={t('Style')}
+          value={style}
+          renderValue={(value) => decorStyleText(value).name}
+          onChange={({ target }) => onTake(changes.toStyle(target.value as DecorStyle))}
+        >
+          {DECOR_STYLES.map((one) => (
+            <MenuItem key={one} value={one}>
+              {decorStyleText(one).name}
+              <small className="in-time-words">{decorStyleText(one).words}</small>
+            </MenuItem>
+          ))}
+        </SelectField>
         <Dial
           label={t('Added between')}
           value={decor?.amount ?? 0}

@@ -147,8 +147,9 @@ export function GripFilters({ list, guitar, area, own }: GripFiltersProps) {
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t('Which grips') } }}
       >
-        <div className="grip-filters-all" role="group" aria-label={t('Which grips')}>
+        <div className="grip-filters-all">
           <Question
             label={t('Family')}
             value={filter.family ?? ANY}

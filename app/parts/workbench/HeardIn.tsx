@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
 import { headerKey, keysOfMode, pitchClass, semitonesText, type Chart, t, keyWords } from '../../../core/index.ts';
+import { SelectField } from '../frame/SelectField.tsx';
 
 interface HeardInProps {
   readonly chart: Chart;
@@ -23,16 +23,13 @@ function keyHeard({ key }: Chart, shift: number): string {
 /** The key a tune is heard in. */
 export function HeardIn({ chart, shift: now, onShift }: HeardInProps) {
   return (
-    <label className="in-time-field">
-      {t('Heard in')}
-      <Select size="small" value={now} onChange={({ target: { value } }) => onShift(Number(value))}>
-        {SHIFTS.map((shift) => (
-          <MenuItem key={shift} value={shift}>
-            {keyHeard(chart, shift)}
-            <small className="in-time-words">{shiftWords(shift)}</small>
-          </MenuItem>
-        ))}
-      </Select>
-    </label>
+    <SelectField label={t('Heard in')} value={now} onChange={({ target: { value } }) => onShift(Number(value))}>
+      {SHIFTS.map((shift) => (
+        <MenuItem key={shift} value={shift}>
+          {keyHeard(chart, shift)}
+          <small className="in-time-words">{shiftWords(shift)}</small>
+        </MenuItem>
+      ))}
+    </SelectField>
   );
 }

@@ -1,7 +1,6 @@
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import Popover from '@mui/material/Popover';
-import Select from '@mui/material/Select';
 import Switch from '@mui/material/Switch';
 import { useState } from 'react';
 import {
@@ -27,6 +26,7 @@ import { RhythmColumn, type Rhythmic } from './RhythmColumn.tsx';
 import { Tap } from './Tap.tsx';
 import type { Edits } from './rhythmEdits.ts';
 import type { useTime } from './useTime.ts';
+import { SelectField } from '../frame/SelectField.tsx';
 import './in-time.css';
 
 export interface InTimeProps extends Rhythmic {
@@ -100,51 +100,46 @@ export function InTime(props: InTimeProps) {
             label={t('Room where the melody moves')}
           />
         )}
-        <label className="in-time-field">
-          {t('Texture')}
-          <Select
-            size="small"
-            value={edits.texture ?? 'full'}
-            renderValue={(texture) => t(TEXTURE_WORDS[texture as Texture].name)}
-            onChange={({ target }) => edits.sound(target.value === 'full' && !here ? null : (target.value as Texture))}
+        <SelectField
+          label={t('Texture')}
+          value={edits.texture ?? 'full'}
+          renderValue={(texture) => t(TEXTURE_WORDS[texture as Texture].name)}
+          onChange={({ target }) => edits.sound(target.value === 'full' && !here ? null : (target.value as Texture))}
+        >
+          {TEXTURES.map((texture) => (
+            <MenuItem key={texture} value={texture}>
+              {t(TEXTURE_WORDS[texture].name)}
+              <small className="in-time-words">{t(TEXTURE_WORDS[texture].words)}</small>
+            </MenuItem>
+          ))}
+        </SelectField>
+        {isSmall(edits.texture) && (
+          <SelectField
+            label={t('They change')}
+            value={edits.pace}
+            onChange={({ target }) => edits.sound(edits.texture, target.value)}
           >
-            {TEXTURES.map((texture) => (
-              <MenuItem key={texture} value={texture}>
-                {t(TEXTURE_WORDS[texture].name)}
-                <small className="in-time-words">{t(TEXTURE_WORDS[texture].words)}</small>
+            {PACES.map((pace) => (
+              <MenuItem key={pace} value={pace}>
+                {t(PACE_WORDS[pace])}
               </MenuItem>
             ))}
-          </Select>
-        </label>
-        {isSmall(edits.texture) && (
-          <label className="in-time-field">
-            {t('They change')}
-            <Select size="small" value={edits.pace} onChange={({ target }) => edits.sound(edits.texture, target.value)}>
-              {PACES.map((pace) => (
-                <MenuItem key={pace} value={pace}>
-                  {t(PACE_WORDS[pace])}
-                </MenuItem>
-              ))}
-            </Select>
-          </label>
+          </SelectField>
         )}
         <h2>{t('The band')}</h2>
-        <label className="in-time-field">
-          {t('Bass')}
-          <Select
-            size="small"
-            value={listening.bass ?? 'usual'}
-            onChange={({ target: { value } }) => set({ bass: value === 'usual' ? null : (value as BassWay | 'none') })}
-          >
-            <MenuItem value="none">{t('none')}</MenuItem>
-            <MenuItem value="usual">{t('as is usual here')}</MenuItem>
-            {BASS_WAYS.map((way) => (
-              <MenuItem key={way} value={way}>
-                {t(BASS_WORDS[way])}
-              </MenuItem>
-            ))}
-          </Select>
-        </label>
+        <SelectField
+          label={t('Bass')}
+          value={listening.bass ?? 'usual'}
+          onChange={({ target: { value } }) => set({ bass: value === 'usual' ? null : (value as BassWay | 'none') })}
+        >
+          <MenuItem value="none">{t('none')}</MenuItem>
+          <MenuItem value="usual">{t('as is usual here')}</MenuItem>
+          {BASS_WAYS.map((way) => (
+            <MenuItem key={way} value={way}>
+              {t(BASS_WORDS[way])}
+            </MenuItem>
+          ))}
+        </SelectField>
         {withBass && listening.bass !== 'none' && (
           <p className="in-time-hint">
             {t('{player} plays alone, and has the low notes, too.', { player })}{' '}
@@ -183,16 +178,17 @@ export function InTime(props: InTimeProps) {
             {t('As is usual at this tempo')}
           </button>
         )}
-        <label className="in-time-field">
-          {t('Click')}
-          <Select size="small" value={listening.click} onChange={({ target: { value } }) => set({ click: value })}>
-            {CLICK_WAYS.map((way) => (
-              <MenuItem key={way} value={way}>
-                {t(CLICK_WORDS[way])}
-              </MenuItem>
-            ))}
-          </Select>
-        </label>
+        <SelectField
+          label={t('Click')}
+          value={listening.click}
+          onChange={({ target: { value } }) => set({ click: value })}
+        >
+          {CLICK_WAYS.map((way) => (
+            <MenuItem key={way} value={way}>
+              {t(CLICK_WORDS[way])}
+            </MenuItem>
+          ))}
+        </SelectField>
         <HeardIn chart={chart} shift={listening.shift} onShift={(shift) => set({ shift })} />
         <FormControlLabel
           control={<Switch size="small" checked={listening.countIn} onChange={(_, countIn) => set({ countIn })} />}

@@ -106,7 +106,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
           )}
           {(own.length > 0 || isUnkept) && (
             <div role="group" aria-label={t('Yours')}>
-              <h3>{t('Yours')}</h3>
+              <h3 aria-hidden="true">{t('Yours')}</h3>
               {isUnkept && (
                 <RhythmRow
                   name="Not kept yet"
@@ -131,7 +131,7 @@ export function RhythmColumn({ chart, selection, rhythms, making, rushed, edits,
           {groups.map(([title, some]) =>
             some.length === 0 ? null : (
               <div key={title} role="group" aria-label={title || t('At home here')}>
-                {title !== '' && <h3>{title}</h3>}
+                {title !== '' && <h3 aria-hidden="true">{title}</h3>}
                 {some.map((pattern) => (
                   <RhythmRow
                     key={pattern.id}

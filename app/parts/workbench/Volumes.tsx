@@ -64,7 +64,13 @@ export function Volumes({ anchor, mix, hasMelody, onClose }: VolumesProps) {
     );
   };
   return (
-    <Popover anchorEl={anchor} open onClose={onClose} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+    <Popover
+      anchorEl={anchor}
+      open
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      slotProps={{ paper: { role: 'dialog', 'aria-label': t('Volume') } }}
+    >
       <div className="volumes">
         {HEARD_PARTS.filter((part) => part !== 'melody' || hasMelody).map(row)}
         <p>{t('With the guitar silent, play it yourself. With headphones, start low.')}</p>

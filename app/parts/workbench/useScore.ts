@@ -8,16 +8,14 @@ import {
   type Decorated,
   type Grip,
   type Hand,
-  type InTime,
   type Neck,
-  type PlaysAlong,
   type ReadSlot,
   type Score,
   type Scored,
   type SungNote,
 } from '../../../core/index.ts';
 import type { Played } from '../../sound/perform.ts';
-import { useAfterMusic } from '../frame/afterMusic.tsx';
+import { useScored, type ToScore } from '../../work/useScored.ts';
 import type { Workings } from './useWorkings.ts';
 import { useTime } from './useTime.ts';
 
@@ -25,10 +23,7 @@ const NO_COLUMNS: Scored['columns'] = [];
 const NO_ADDED: readonly Decorated[] = [];
 
 /** Null until the take is voiced, and can sound. */
-function scoreWhole(
-  workings: Workings | null,
-  { of, along, ...standing }: InTime & { readonly of: Scored; readonly along: PlaysAlong },
-): Score | null {
+function scoreWhole(workings: Workings | null, { of, along, ...standing }: ToScore): Score | null {
   return workings && of.columns.length > 0 ? workings.scoreOfTake(of, standing, along) : null;
 }
 
@@ -77,11 +72,8 @@ export function useScore({
     () => ({ of, slots, keys, cells, sung, hand, along }),
     [of, slots, keys, cells, sung, hand, along],
   );
-  // What is added between the chords takes a while to find: the music is painted first.
-  const scored = useAfterMusic(newest);
-  const followed = useMemo(() => scoreWhole(workings, scored), [workings, scored]);
-  const isOfThese = scored.of.columns.length === of.columns.length;
-  const score = isOfThese ? followed : null;
+  const scored = useScored(newest);
+  const score = scored?.from.of.columns.length === of.columns.length ? scored.score : null;
   /** As it sounds with nothing added between its chords. */
   const bare = useMemo(() => {
     if (!workings || !arranged || !bareToo) return null;
@@ -114,7 +106,7 @@ export function useScore({
     /** As it was a moment ago; null also while it is of other columns. */
     score,
     /** As it stands, for whoever plays it now. */
-    scoreNow: (): Score | null => (scored === newest ? score : scoreWhole(workings, newest)),
+    scoreNow: (): Score | null => (scored?.from === newest ? scored.score : scoreWhole(workings, newest)),
     bare,
     /** What is added between its chords. */
     added: score?.decorated ?? NO_ADDED,

@@ -1,0 +1,50 @@
+import { wrap, type Remote } from 'comlink';
+import { startTransition, useEffect, useState } from 'react';
+import type { InTime, PlaysAlong, Score, Scored } from '../../core/index.ts';
+import type { Scores } from './score.worker.ts';
+
+/** What a take is scored from. */
+export interface ToScore extends InTime {
+  readonly of: Scored;
+  readonly along: PlaysAlong;
+}
+
+let scores: Remote<Scores> | null = null;
+const scorer = () =>
+  (scores ??= wrap<Scores>(new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module' })));
+/** One at a time: what is not wanted any more by then is never begun. */
+let last: Promise<unknown> = Promise.resolve();
+
+/** Of the columns what is scored: the rest is not sent. */
+const scoredOnly = ({ chart, open, columns }: Scored): Scored => ({
+  chart,
+  open,
+  columns: columns.map(({ grip, column: { slot, symbol, chord, at } }) => ({
+    grip,
+    column: { slot, symbol, chord, ...(at !== undefined && { at }) },
+  })),
+});
+
+/** The score of a take, as it last was: finding what is added between its chords takes a while, and holds nothing up. */
+export function useScored(standing: ToScore): { readonly from: ToScore; readonly score: Score } | null {
+  const [scored, setScored] = useState<{ readonly from: ToScore; readonly score: Score } | null>(null);
+  useEffect(() => {
+    const { of, along, ...inTime } = standing;
+    if (of.columns.length === 0) return;
+    let wanted = true;
+    const ask = async () => {
+      if (!wanted) return;
+      const score = await scorer().score(scoredOnly(of), inTime, along);
+      if (wanted) startTransition(() => setScored({ from: standing, score }));
+    };
+    // The music is painted first.
+    const frame = requestAnimationFrame(() => {
+      last = last.then(ask).catch((error: unknown) => console.error(error));
+    });
+    return () => {
+      wanted = false;
+      cancelAnimationFrame(frame);
+    };
+  }, [standing]);
+  return scored;
+}
