@@ -14,6 +14,7 @@ import {
   versionsOf,
   type Decisions,
 } from '../core/index.ts';
+import { loadAggregate } from './aggregates.ts';
 import { listBin } from './bin.ts';
 import { stateOf } from './cards.ts';
 import { applyEdit } from './edits.ts';
@@ -266,5 +267,37 @@ test('a log of practice of an earlier build is read, with its corrections, and i
       log.filter(({ what }) => cardOf(what) === change.id),
     ),
   );
+  old.$client.close();
+});
+
+/*
+ * `fixtures/schema-7.db` was written by the build in which takes had thirteen layers: a tune, and one edit of every kind of document, the take's
+ * with a decision of every layer; `schema-7.json` is what that build read of them.
+ */
+test('every kind of document of an earlier build is read to the letter, edited, and gone back on', () => {
+  const own = join(folder, 'all.db');
+  copyFileSync(join(FIXTURES, 'schema-7.db'), own);
+  const old = openDatabase(own);
+  migrateDatabase(old, own);
+  const told = JSON.parse(readFileSync(join(FIXTURES, 'schema-7.json'), 'utf8')) as Record<string, { version: number }>;
+  const kinds = Object.keys(told);
+  expect(kinds).toHaveLength(10);
+  for (const aggregate of kinds)
+    expect([aggregate, loadAggregate(old, aggregate, 0)]).toMatchObject([aggregate, told[aggregate]]);
+  const [tune] = listTunes(old);
+  const [standing] = listTakes(old, tune!.id);
+  const layers = Object.values(standing!.doc.cells).map(({ layer }) => layer);
+  expect(new Set(layers).size).toBe(13);
+  const chord = Object.keys(standing!.doc.cells).find((name) => name.endsWith(':1:0'))!;
+  const patch = { [chord]: null };
+  expect(
+    applyEdit(old, {
+      ...{ editId: 'later.1', after: null, aggregate: `take:${standing!.id}` },
+      ...{ baseVersion: standing!.version, patch },
+    }),
+  ).toMatchObject({ status: 'saved', version: standing!.version + 1 });
+  expect(getTake(old, standing!.id)!.doc.cells[chord]).toBeUndefined();
+  // As it was before any of its edits.
+  expect(Object.keys(tuneAt(old, tune!.id, 0)!.melody)).toEqual([]);
   old.$client.close();
 });
