@@ -61,6 +61,8 @@ export default defineConfig({
   // The compiler takes most of a build's time, and that is known.
   build: {
     target: 'es2022',
+    // In kilobytes: charts are as large, and fetched only when one is opened.
+    chunkSizeWarningLimit: 1200,
     rolldownOptions: {
       output: { codeSplitting: { groups: parts.groups } },
       checks: { pluginTimings: false },

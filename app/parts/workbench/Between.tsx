@@ -133,7 +133,7 @@ function Span({ between, onTake, onHear }: BetweenProps) {
           {DECOR_STYLES.map((one) => (
             <MenuItem key={one} value={one}>
               {decorStyleText(one).name}
-              <small className="in-time-words">{decorStyleText(one).words}</small>
+              <small className="select-words">{decorStyleText(one).words}</small>
             </MenuItem>
           ))}
         </SelectField>

@@ -27,7 +27,7 @@ export function HeardIn({ chart, shift: now, onShift }: HeardInProps) {
       {SHIFTS.map((shift) => (
         <MenuItem key={shift} value={shift}>
           {keyHeard(chart, shift)}
-          <small className="in-time-words">{shiftWords(shift)}</small>
+          <small className="select-words">{shiftWords(shift)}</small>
         </MenuItem>
       ))}
     </SelectField>

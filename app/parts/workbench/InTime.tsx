@@ -109,7 +109,7 @@ export function InTime(props: InTimeProps) {
           {TEXTURES.map((texture) => (
             <MenuItem key={texture} value={texture}>
               {t(TEXTURE_WORDS[texture].name)}
-              <small className="in-time-words">{t(TEXTURE_WORDS[texture].words)}</small>
+              <small className="select-words">{t(TEXTURE_WORDS[texture].words)}</small>
             </MenuItem>
           ))}
         </SelectField>
