@@ -1,3 +1,4 @@
+import { brotliCompressSync } from 'node:zlib';
 import { connect } from 'node:net';
 import { axeClean, expect, newTune, openBench, priced, showStave, test, writeTune } from './player.ts';
 import { THOROUGH } from './thorough.ts';
@@ -225,4 +226,19 @@ test('on a phone nothing runs over the edge, and everything is within reach', as
     if (place.endsWith('takes')) await expect(page.locator('.pair-column').first()).toBeVisible();
     expect(await overflow(), place).toBeLessThanOrEqual(0);
   }
+});
+
+test('the bench comes with no more than 300 kB of script', async ({ request, page }) => {
+  const id = await newTune(page, 'title: Light\n| C | F |');
+  const html = await (await request.get(`/tunes/${id}/bench`)).text();
+  const files = [...new Set(html.match(/\/assets\/[\w.-]+\.js/g))];
+  expect(files.length).toBeGreaterThan(10);
+  const sent = await Promise.all(
+    files.map(async (file) => {
+      const response = await request.get(file, { headers: { 'accept-encoding': 'br' } });
+      // What is not packed beforehand is packed on the way, and its length not told.
+      return Number(response.headers()['content-length'] ?? brotliCompressSync(await response.body()).length);
+    }),
+  );
+  expect(sent.reduce((sum, bytes) => sum + bytes, 0)).toBeLessThan(300_000);
 });

@@ -104,55 +104,47 @@ async function wrongWith(page: Page, opens: Opens): Promise<readonly string[]> {
   return wrong;
 }
 
-/** All of some sheets, each from the place as it is opened anew. */
-async function allRight(page: Page, sheets: Readonly<Record<string, Opens>>, place: Opens): Promise<void> {
-  const seen: Record<string, readonly string[]> = {};
-  for (const [name, opens] of Object.entries(sheets)) {
-    await place(page);
-    seen[name] = await test.step(name, () => wrongWith(page, opens));
-  }
-  expect(seen).toEqual(Object.fromEntries(Object.keys(sheets).map((name) => [name, []])));
+/** Each sheet of a place that is opened anew. */
+function sheetsOf(place: (page: Page, id: string) => Promise<void>, sheets: Readonly<Record<string, Opens>>): void {
+  for (const [name, opens] of Object.entries(sheets))
+    test(`“${name}” is worked by keys, and read in every way`, THOROUGH, async ({ page }) => {
+      await place(page, await newTune(page, CHART));
+      expect(await wrongWith(page, opens)).toEqual([]);
+    });
 }
 
-test('the sheets of the bench are worked by keys, and read in every way', THOROUGH, async ({ page }) => {
-  const id = await newTune(page, CHART);
-  await allRight(page, BENCH, (at) => openBench(at, id));
-});
-
-test('the sheets of the other places are, too', THOROUGH, async ({ page }) => {
-  const id = await newTune(page, CHART);
-  const chart: Opens = async (at) => {
-    await at.goto(`/tunes/${id}/chart`);
-    await showStave(at);
-  };
-  await allRight(page, { 'move key': (at) => entered(button(at, 'Move key')) }, chart);
-  const sheet: Opens = async (at) => {
-    await at.goto(`/tunes/${id}/sheet`);
-    await expect(at.locator('.sheet-symbol').first()).toBeVisible();
-    await expect(button(at, 'Export')).toBeEnabled();
-  };
-  await allRight(page, { export: (at) => entered(button(at, 'Export')) }, sheet);
-  const stand: Opens = async (at) => {
-    await at.goto(`/practice?tune=${id}`);
-    await entered(at.locator('.plan-part', { hasText: 'Changes' }).locator('.plan-step').first());
-    await expect(at.locator('.stand-now .grip-diagram')).toBeVisible();
-  };
-  await allRight(
-    page,
-    {
-      'how it is practised': (at) => entered(button(at, 'How it is practised')),
-      'the ear': (at) => at.keyboard.press('e'),
-      'it hurts': (at) => entered(button(at, /It hurts/)),
-    },
-    stand,
-  );
-});
-
-test('and that of a kept move', THOROUGH, async ({ page }) => {
-  const id = await newTune(page, CHART);
-  const moves: Opens = async (at) => {
-    await at.goto(`/moves?tune=${id}`);
-    await expect(at.locator('.strip li').first()).toBeVisible();
-  };
-  await allRight(page, { 'change a move': (at) => entered(button(at, 'Change')) }, moves);
-});
+sheetsOf(openBench, BENCH);
+sheetsOf(
+  async (page, id) => {
+    await page.goto(`/tunes/${id}/chart`);
+    await showStave(page);
+  },
+  { 'move key': (page) => entered(button(page, 'Move key')) },
+);
+sheetsOf(
+  async (page, id) => {
+    await page.goto(`/tunes/${id}/sheet`);
+    await expect(page.locator('.sheet-symbol').first()).toBeVisible();
+    await expect(button(page, 'Export')).toBeEnabled();
+  },
+  { export: (page) => entered(button(page, 'Export')) },
+);
+sheetsOf(
+  async (page, id) => {
+    await page.goto(`/practice?tune=${id}`);
+    await entered(page.locator('.plan-part', { hasText: 'Changes' }).locator('.plan-step').first());
+    await expect(page.locator('.stand-now .grip-diagram')).toBeVisible();
+  },
+  {
+    'how it is practised': (page) => entered(button(page, 'How it is practised')),
+    'the ear': (page) => page.keyboard.press('e'),
+    'it hurts': (page) => entered(button(page, /It hurts/)),
+  },
+);
+sheetsOf(
+  async (page, id) => {
+    await page.goto(`/moves?tune=${id}`);
+    await expect(page.locator('.strip li').first()).toBeVisible();
+  },
+  { 'change a move': (page) => entered(button(page, 'Change')) },
+);

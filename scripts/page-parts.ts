@@ -2,9 +2,9 @@
  * Which file of script a module is sent in. Left to itself, the bundler makes a file of every set of modules that the
  * same pages and panels need: hundreds of small ones, asked for one by one and packed badly. Here panels do not count:
  * what all pages need is one file, what most need, and the bench, another; what most need without it is three (packages,
- * the core, the rest of ours), and all else is parted by the pages that need it. What only a panel needs stays apart. Whatever needs a module needs its
- * imports, too: so a module's imports are in its own file or in one that comes before it here, and no two files need
- * each other.
+ * the core, the rest of ours), and all else is parted by the pages that need it. What only a panel needs stays apart.
+ * Whatever needs a module needs its imports, too: so a module's imports are in its own file or in one that comes before
+ * it here, and no two files need each other.
  */
 import { dirname, join } from 'node:path';
 import type { Plugin } from 'vite';

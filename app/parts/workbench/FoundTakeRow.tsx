@@ -72,7 +72,7 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isSt
       </p>
       <details className="take-pays">
         <summary>{t('What it pays for')}</summary>
-        {take.pays || t('nothing but its connection')}
+        <span>{take.pays || t('nothing but its connection')}</span>
       </details>
     </li>
   );
