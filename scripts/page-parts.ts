@@ -24,6 +24,7 @@ export function pageParts() {
 
   const plugin: Plugin = {
     name: 'page-parts',
+    apply: 'build',
     applyToEnvironment: ({ name }) => name === 'client',
     buildEnd() {
       const ids = [...this.getModuleIds()];
