@@ -130,14 +130,23 @@ describe('where grips are pinned', () => {
     createTune(db, text, { playerId: other.id, cells: (bars) => ({ [`${bars[0]!.id}:1:0`]: pinned }) });
     for (const { id } of [first, other])
       on(`grips:${id}`, 1, { [`E2 A2 D3 G3 B3 E4/${pinned.voicing.grip}`]: { banished: false } });
-    const use = { grip: pinned.voicing.grip, tuneId: tune.id, title: 'Hatch' };
+    const { grip } = pinned.voicing;
     expect(pinnedGrips(db, first.id)).toEqual([
-      { ...use, bar: 1 },
-      { ...use, bar: 3 },
+      { grip, tunes: [{ id: tune.id, title: 'Hatch', bars: [1, 3] }], more: 0 },
     ]);
-    expect(pinnedGrips(db, other.id).map(({ bar }) => bar)).toEqual([0]);
-    on(`grips:${first.id}`, 2, { [`E2 A2 D3 G3 B3 E4/${use.grip}`]: null });
+    expect(pinnedGrips(db, other.id)).toMatchObject([{ grip, tunes: [{ bars: [0] }], more: 0 }]);
+    on(`grips:${first.id}`, 2, { [`E2 A2 D3 G3 B3 E4/${grip}`]: null });
     expect(pinnedGrips(db, first.id)).toEqual([]);
+  });
+
+  test('of many tunes the dozen changed last are named, and the others counted', () => {
+    const [first] = listPlayers(db);
+    on(`grips:${first.id}`, 1, { [`E2 A2 D3 G3 B3 E4/${pinned.voicing.grip}`]: { banished: false } });
+    for (let i = 0; i < 15; i++)
+      createTune(db, `title: Tune ${i}\n| C |\n`, { cells: (bars) => ({ [`${bars[0]!.id}:1:0`]: pinned }) });
+    const [grip] = pinnedGrips(db, first.id);
+    expect(grip).toMatchObject({ more: 3 });
+    expect(grip!.tunes.map(({ bars }) => bars)).toEqual(Array.from({ length: 12 }, () => [1]));
   });
 
   test('says nothing of a bar that is no more', () => {

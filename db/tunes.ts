@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import {
   alignBars,
-  atOf,
   keptNotes,
   LONGEST_TITLE,
   melodyCells,
@@ -283,52 +282,71 @@ export function restoreTune(db: Db, id: string): boolean {
   return db.update(tune).set({ deletedAt: null }).where(eq(tune.id, id)).run().changes > 0;
 }
 
-/** Where takes of a player's tunes have kept grips of theirs pinned: once for each bar as written. */
-export function pinnedGrips(db: Db, playerId: string) {
-  const isTheirs = and(eq(keptGrip.playerId, playerId), isNull(keptGrip.deletedAt));
+/** Where a kept grip is pinned: in the tunes changed last, bar by bar as written, and in how many more. */
+export interface PinnedGrip {
+  readonly grip: string;
+  readonly tunes: readonly { readonly id: string; readonly title: string; readonly bars: readonly number[] }[];
+  readonly more: number;
+}
+
+/** So many tunes are named for a grip: thousands may have it. */
+const MOST_NAMED = 12;
+
+/** Where takes of a player's tunes have kept grips of theirs pinned. */
+export function pinnedGrips(db: Db, playerId: string): readonly PinnedGrip[] {
   const grips = db
     .selectDistinct({ grip: keptGrip.grip })
     .from(keptGrip)
-    .where(isTheirs)
+    .where(and(eq(keptGrip.playerId, playerId), isNull(keptGrip.deletedAt)))
     .all()
     .map(({ grip }) => grip);
-  // Thousands of tunes may have one of them, and to read one takes its time: the database looks.
-  const pins = db.all<{ tuneId: string; at: string; grip: string }>(
-    sql`select ${take.tuneId} as tuneId, cell.key as at, cell.value ->> '$.voicing.grip' as grip from ${take}, json_each(${take.doc}, '$.cells') as cell where ${take.deletedAt} is null and grip in (select value from json_each(${JSON.stringify(grips)}))`,
+  // To read thousands of takes takes its time: the database looks, also whether the bar is still there.
+  const bar = sql`substr(cell.key, 1, instr(cell.key, ':') - 1)`;
+  const pins = db.all<{ tuneId: string; playerId: string | null; bar: string; grip: string }>(
+    sql`select ${tune.id} as tuneId, ${tune.playerId} as playerId, ${bar} as bar, cell.value ->> '$.voicing.grip' as grip
+      from ${tune} join ${take} on ${take.tuneId} = ${tune.id}, json_each(${take.doc}, '$.cells') as cell
+      where ${tune.deletedAt} is null and ${take.deletedAt} is null
+        and grip in (select value from json_each(${JSON.stringify(grips)}))
+        and exists (select 1 from json_each(${tune.doc}, '$.bars') as own where own.value ->> '$.id' = ${bar})
+      order by ${tune.changedAt} desc, ${tune}.${MADE}`,
   );
-  const pinsOf = new Map<string, { at: string; grip: string }[]>();
-  for (const { tuneId, ...pin } of pins) pinsOf.set(tuneId, [...(pinsOf.get(tuneId) ?? []), pin]);
   const players = new Map<string | null, string>();
   const playerOf = (id: string | null) =>
     players.get(id) ?? players.set(id, playerFor(db, { playerId: id }).id).get(id);
-  return db
-    .select({
-      id: tune.id,
-      title: tune.title,
-      playerId: tune.playerId,
-      facts: tune.facts,
-      bars: sql<string>`${tune.doc} -> '$.bars'`,
-    })
+  /** By grip and tune: the ids of its bars, the tune changed last first. */
+  const found = new Map<string, Map<string, Set<string>>>();
+  for (const pin of pins) {
+    if (playerOf(pin.playerId) !== playerId) continue;
+    const tunes = found.get(pin.grip) ?? new Map<string, Set<string>>();
+    found.set(pin.grip, tunes.set(pin.tuneId, (tunes.get(pin.tuneId) ?? new Set()).add(pin.bar)));
+  }
+  const barsOf = numberedBars(
+    db,
+    [...found.values()].flatMap((tunes) => [...tunes.keys()].slice(0, MOST_NAMED)),
+  );
+  return [...found].map(([grip, tunes]) => ({
+    grip,
+    tunes: [...tunes].slice(0, MOST_NAMED).map(([id, bars]) => {
+      const { title, numbers } = barsOf.get(id)!;
+      return { id, title, bars: [...bars].map((one) => numbers.get(one)!).sort((x, y) => x - y) };
+    }),
+    more: Math.max(0, tunes.size - MOST_NAMED),
+  }));
+}
+
+/** Titles of tunes, and the numbers of their bars by id. */
+function numberedBars(db: Db, ids: readonly string[]) {
+  const rows = db
+    .select({ id: tune.id, title: tune.title, facts: tune.facts, bars: sql<string>`${tune.doc} -> '$.bars'` })
     .from(tune)
-    .where(
-      and(
-        isNull(tune.deletedAt),
-        sql`${tune.id} in (select value from json_each(${JSON.stringify([...pinsOf.keys()])}))`,
-      ),
-    )
-    .orderBy(desc(tune.changedAt), asc(MADE))
-    .all()
-    .filter((one) => playerOf(one.playerId) === playerId)
-    .flatMap(({ id, title, bars: text, facts }) => {
-      const bars = (JSON.parse(text) as readonly { readonly id: string }[]).map((bar) => bar.id);
+    .where(inArray(tune.id, [...new Set(ids)]))
+    .all();
+  return new Map(
+    rows.map(({ id, title, facts, bars: text }) => {
+      const bars = JSON.parse(text) as readonly { readonly id: string }[];
       // A pickup is bar 0, and no bar of the facts.
       const first = bars.length > (readFacts(facts)?.bars ?? bars.length) ? 0 : 1;
-      const uses = pinsOf.get(id)!.flatMap(({ at, grip }) => {
-        const bar = bars.indexOf(atOf(at).bar);
-        return bar < 0 ? [] : [{ grip, tuneId: id, title, bar: first + bar }];
-      });
-      return uses
-        .filter(({ grip, bar }, i) => uses.findIndex((other) => other.grip === grip && other.bar === bar) === i)
-        .sort((a, b) => a.bar - b.bar);
-    });
+      return [id, { title, numbers: new Map(bars.map((bar, i) => [bar.id, first + i])) }] as const;
+    }),
+  );
 }

@@ -26,7 +26,7 @@ export const loader = inWords(({ request }: Route.LoaderArgs) => {
       key: chart?.ok ? chart.value.key : null,
       opening: chart?.ok ? openingOf(chart.value) : '',
     },
-    uses: pinnedGrips(db, player.id),
+    pinned: pinnedGrips(db, player.id),
   };
 });
 

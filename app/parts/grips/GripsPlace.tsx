@@ -40,7 +40,7 @@ import { Ask } from './Ask.tsx';
 import { ChordSide } from './ChordSide.tsx';
 import { ClimbView } from './ClimbView.tsx';
 import { Fingerboard } from './Fingerboard.tsx';
-import { GripWordsFields, MyGrips, type GripUse } from './MyGrips.tsx';
+import { GripWordsFields, MyGrips, type PinnedGrip } from './MyGrips.tsx';
 import { Names } from './Names.tsx';
 import { ThreadView } from './ThreadView.tsx';
 import { useAsked, type GripsView } from './useAsked.ts';
@@ -52,7 +52,7 @@ interface GripsPlaceProps {
   /** The tune one comes from. */
   readonly tune: { readonly id: string; readonly key: Key | null; readonly opening: string } | null;
   /** Where the player's tunes have grips pinned. */
-  readonly uses: readonly GripUse[];
+  readonly pinned: readonly PinnedGrip[];
 }
 
 const KEYS: Keys = [
@@ -82,7 +82,7 @@ const HEARD: Readonly<Record<Hearing, Msg>> = {
 };
 
 /** What is this grip, what else is it, where else does it lie, and what is near it. */
-export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
+export function GripsPlace({ player: kept, tune, pinned }: GripsPlaceProps) {
   const player = usePlayer(kept.settings.cells);
   const guitar = useMemo(() => guitarOf(player), [player]);
   const book = useGripBook(kept, player);
@@ -271,7 +271,7 @@ export function GripsPlace({ player: kept, tune, uses }: GripsPlaceProps) {
             <MyGrips
               kept={book.kept}
               words={book.words}
-              {...{ guitar, nameOf, fingered, uses }}
+              {...{ guitar, nameOf, fingered, pinned }}
               onShow={show}
               onPractise={(grips) => begin(setCold(grips.map((one) => ({ kind: 'grip', tuning, ...one }))))}
             />

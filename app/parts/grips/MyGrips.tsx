@@ -10,12 +10,11 @@ import { GripDiagram } from '../neck/GripDiagram.tsx';
 import { ChordSymbol } from '../symbol/ChordSymbol.tsx';
 import './grips.css';
 
-/** A bar of a tune with a grip pinned to it. */
-export interface GripUse {
+/** Where a kept grip is pinned: in the tunes changed last, bar by bar, and in how many more. */
+export interface PinnedGrip {
   readonly grip: string;
-  readonly tuneId: string;
-  readonly title: string;
-  readonly bar: number;
+  readonly tunes: readonly { readonly id: string; readonly title: string; readonly bars: readonly number[] }[];
+  readonly more: number;
 }
 
 interface MyGripsProps {
@@ -25,7 +24,8 @@ interface MyGripsProps {
   /** Its first name; empty where there is no common one. */
   readonly nameOf: (frets: Frets) => string;
   readonly fingered: (frets: Frets) => BareGrip;
-  readonly uses: readonly GripUse[];
+  /** Where they are pinned. */
+  readonly pinned: readonly PinnedGrip[];
   readonly onShow: (frets: Frets) => void;
   /** Sets them cold, one after another. */
   readonly onPractise: (grips: readonly NamedGrip[]) => void;
@@ -37,7 +37,7 @@ const MOST_AT_ONCE = 8;
 const MANY = 4;
 
 /** The grips a player keeps, found by chord, name, tag or note. */
-export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, onPractise }: MyGripsProps) {
+export function MyGrips({ kept, words, guitar, nameOf, fingered, pinned, onShow, onPractise }: MyGripsProps) {
   const [search, setSearch] = useState('');
   if (kept.length === 0) return null;
   const all = kept.map((grip) => {
@@ -81,7 +81,7 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, o
                 {note && <small>{note}</small>}
               </span>
             </button>
-            <WhereUsed uses={uses.filter((use) => use.grip === grip)} />
+            <WhereUsed of={pinned.find((one) => one.grip === grip)} />
           </li>
         ))}
       </ul>
@@ -89,25 +89,18 @@ export function MyGrips({ kept, words, guitar, nameOf, fingered, uses, onShow, o
   );
 }
 
-/** As many tunes are named for a grip, those changed last. */
-const MOST_TOLD = 12;
-
 /** The tunes a grip is pinned in, with the bars of each. */
-function WhereUsed({ uses }: { readonly uses: readonly GripUse[] }) {
-  const tunes = new Map<string, GripUse[]>();
-  for (const use of uses) tunes.set(use.tuneId, [...(tunes.get(use.tuneId) ?? []), use]);
-  if (tunes.size === 0) return null;
+function WhereUsed({ of }: { readonly of: PinnedGrip | undefined }) {
+  if (of === undefined) return null;
   return (
     <p className="my-grips-uses">
       {t('used in')}{' '}
-      {[...tunes].slice(0, MOST_TOLD).map(([tuneId, bars]) => (
-        <Link key={tuneId} to={`/tunes/${tuneId}/bench`}>
-          {bars[0]!.title}, {barsText(bars.map(({ bar }) => bar))}
+      {of.tunes.map(({ id, title, bars }) => (
+        <Link key={id} to={`/tunes/${id}/bench`}>
+          {title}, {barsText(bars)}
         </Link>
       ))}
-      {tunes.size > MOST_TOLD && (
-        <span>{plural(tunes.size - MOST_TOLD, 'and in {n} more tune', 'and in {n} more tunes')}</span>
-      )}
+      {of.more > 0 && <span>{plural(of.more, 'and in {n} more tune', 'and in {n} more tunes')}</span>}
     </p>
   );
 }
