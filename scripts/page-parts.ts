@@ -13,6 +13,9 @@ import type { Plugin } from 'vite';
 const MOST_PAGES = 5;
 const PAGE = /\/app\/routes\/([\w-]+)\.tsx\?/;
 const EVERYWHERE = /\/app\/(entry\.client|root)\.tsx/;
+/** The styles of all pages are the root's alone: else those of a panel would bring them along, behind those of the page. */
+const STYLES = /\.css$/;
+const ROOT = /\/app\/root\.tsx/;
 /** The core's public face: who imports a name from it needs the module of that name, not all of them. */
 const FACE = /\/core\/index\.ts$/;
 
@@ -20,6 +23,7 @@ const FACE = /\/core\/index\.ts$/;
 export function pageParts() {
   const pages = new Map<string, Set<string>>();
   const needed = (id: string) => pages.get(id)?.size ?? 0;
+  const everywhere = (id: string) => pages.get(id)?.has('') ?? false;
   const onBench = (id: string) => pages.get(id)?.has('bench') ?? false;
 
   const plugin: Plugin = {
@@ -64,7 +68,8 @@ export function pageParts() {
 
   const some = Array.from({ length: MOST_PAGES - 1 }, (_, i) => MOST_PAGES - 1 - i);
   const groups = [
-    { name: 'everywhere', test: (id: string) => pages.get(id)?.has('') ?? false },
+    { name: 'styles', test: (id: string) => everywhere(id) && STYLES.test(id) },
+    { name: 'everywhere', test: (id: string) => everywhere(id) && !ROOT.test(id) },
     { name: 'most', test: (id: string) => needed(id) >= MOST_PAGES && onBench(id) },
     { name: 'most-packages', test: (id: string) => needed(id) >= MOST_PAGES && id.includes('/node_modules/') },
     { name: 'most-core', test: (id: string) => needed(id) >= MOST_PAGES && id.includes('/core/') },

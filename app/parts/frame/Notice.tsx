@@ -1,7 +1,6 @@
 import type { SnackbarProps } from '@mui/material/Snackbar';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { AT_REST_MS } from './later.tsx';
-import './frame.css';
 
 const load = async () => (await import('@mui/material/Snackbar')).default;
 /** What is said when the server is away is said also where it was away too soon. */
