@@ -282,18 +282,11 @@ export function restoreTune(db: Db, id: string): boolean {
   return db.update(tune).set({ deletedAt: null }).where(eq(tune.id, id)).run().changes > 0;
 }
 
-/** Where a kept grip is pinned: in the tunes changed last, bar by bar as written, and in how many more. */
-export interface PinnedGrip {
-  readonly grip: string;
-  readonly tunes: readonly { readonly id: string; readonly title: string; readonly bars: readonly number[] }[];
-  readonly more: number;
-}
-
 /** So many tunes are named for a grip: thousands may have it. */
 const MOST_NAMED = 12;
 
-/** Where takes of a player's tunes have kept grips of theirs pinned. */
-export function pinnedGrips(db: Db, playerId: string): readonly PinnedGrip[] {
+/** Where takes of a player's tunes have kept grips of theirs pinned: the tunes changed last, bar by bar as written, and how many more. */
+export function pinnedGrips(db: Db, playerId: string) {
   const grips = db
     .selectDistinct({ grip: keptGrip.grip })
     .from(keptGrip)

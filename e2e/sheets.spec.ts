@@ -33,7 +33,10 @@ const BENCH: Readonly<Record<string, Opens>> = {
   },
   volume: (page) => entered(button(page, 'Volume')),
   'keep as a move': (page) => page.keyboard.press('k'),
-  'three takes': (page) => page.keyboard.press('t'),
+  'three takes': async (page) => {
+    await page.keyboard.press('t');
+    await expect(page.getByRole('button', { name: 'Put it on the bench' })).toHaveCount(3);
+  },
   styles: async (page) => {
     await onTab(page, 'Moves');
     await entered(page.getByRole('combobox', { name: 'Style' }));
@@ -66,7 +69,7 @@ async function faults(page: Page): Promise<readonly string[]> {
   await look('as it is');
   await spaced(page);
   await look('with wide spacing');
-  await spaced(page, false);
+  await spaced(page, '');
   await page.setViewportSize({ width: 640, height: 400 });
   await look('enlarged twice');
   await page.setViewportSize({ width: 390, height: 844 });

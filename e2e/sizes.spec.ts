@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, newTune, openBench, openNew, priced, showStave, test } from './player.ts';
-import { hardToHit, overflow, overprinted, pastItsEnd, touched } from './looks.ts';
+import { hardToHit, overflow, overprinted, pastItsEnd, SPACING, touched } from './looks.ts';
 import { THOROUGH } from './thorough.ts';
 
 /* No text over another, nothing over the edge: on every screen, with wide text spacing, enlarged twice. */
@@ -117,14 +117,11 @@ test('a text over another is found', async ({ page }) => {
 
 test('nor does any with wide text spacing', THOROUGH, async ({ page }) => {
   const id = await newTune(page, TUNE);
-  // WCAG 2.2, success criterion 1.4.12.
-  await page.addInitScript(() => {
+  await page.addInitScript((spacing) => {
     const sheet = new CSSStyleSheet();
-    sheet.replaceSync(
-      '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; } p { margin-bottom: 2em !important; }',
-    );
+    sheet.replaceSync(spacing);
     document.adoptedStyleSheets = [sheet];
-  });
+  }, SPACING);
   const seen = await lookedAt(page, id);
   expect(seen).toEqual(faultless(seen));
 });

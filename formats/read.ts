@@ -138,6 +138,8 @@ interface PackedScore {
   readonly text: string;
 }
 
+/** It names the score in a packed file. */
+const CONTAINER = 'META-INF/container.xml';
 /** More scores are not looked at in one file. */
 const MOST_SCORES = 200;
 
@@ -183,7 +185,6 @@ function joined(parts: readonly Uint8Array[]): Uint8Array {
 
 /** The scores in a packed MusicXML file, what its container names first. */
 function unpacked(bytes: Uint8Array): readonly PackedScore[] {
-  const CONTAINER = 'META-INF/container.xml';
   const container = unzipped(bytes, (name) => name === CONTAINER).get(CONTAINER);
   const named = container && rootFileOf(decoded(container));
   const isScore = (name: string) => name === named || (/\.(musicxml|xml)$/i.test(name) && !name.startsWith('META-INF'));

@@ -7,7 +7,7 @@
  * it here, and no two files need each other.
  */
 import { dirname, join } from 'node:path';
-import type { Plugin } from 'vite';
+import type { Plugin, Rolldown } from 'vite';
 
 /** What so many pages need is together in one file. */
 const MOST_PAGES = 5;
@@ -19,8 +19,33 @@ const ROOT = /\/app\/root\.tsx/;
 /** The core's public face: who imports a name from it needs the module of that name, not all of them. */
 const FACE = /\/core\/index\.ts$/;
 
+/** What each module needs, by id: its imports, through the face those alone whose names it takes. */
+function importsIn(build: Rolldown.PluginContext): (id: string) => readonly string[] {
+  const statements = (id: string) => build.parse(build.getModuleInfo(id)?.code ?? '').body;
+  const face = [...build.getModuleIds()].find((id) => FACE.test(id));
+  /** By name that the face exports: its module. */
+  const homes = new Map<string, string>();
+  for (const one of face === undefined ? [] : statements(face))
+    if (one.type === 'ExportNamedDeclaration' && one.source)
+      for (const { exported } of one.specifiers)
+        if (exported.type === 'Identifier') homes.set(exported.name, join(dirname(face!), one.source.value));
+  const home = (name: { readonly type: string; readonly name?: string }) => homes.get(name.name ?? '') ?? [];
+  const throughFace = (id: string) =>
+    statements(id).flatMap((one) => {
+      if (one.type === 'ExportNamedDeclaration' && one.source && FACE.test(one.source.value))
+        return one.specifiers.flatMap(({ local }) => home(local));
+      if (one.type !== 'ImportDeclaration' || !FACE.test(one.source.value)) return [];
+      return one.specifiers.flatMap((name) =>
+        name.type === 'ImportSpecifier' ? home(name.imported) : [...homes.values()],
+      );
+    });
+  return (id) =>
+    (build.getModuleInfo(id)?.importedIds ?? []).flatMap((one) => (one === face ? throughFace(id) : [one]));
+}
+
 /** The plugin that finds the pages which need a module, and the bundler's groups by them. */
 export function pageParts() {
+  /** By module: the pages that need it; `''` is all of them. */
   const pages = new Map<string, Set<string>>();
   const needed = (id: string) => pages.get(id)?.size ?? 0;
   const everywhere = (id: string) => pages.get(id)?.has('') ?? false;
@@ -31,28 +56,8 @@ export function pageParts() {
     apply: 'build',
     applyToEnvironment: ({ name }) => name === 'client',
     buildEnd() {
-      const ids = [...this.getModuleIds()];
-      const statements = (id: string) => this.parse(this.getModuleInfo(id)?.code ?? '').body;
-      const face = ids.find((id) => FACE.test(id));
-      /** By name that the face exports: its module. */
-      const homes = new Map<string, string>();
-      for (const one of face === undefined ? [] : statements(face))
-        if (one.type === 'ExportNamedDeclaration' && one.source)
-          for (const { exported } of one.specifiers)
-            if (exported.type === 'Identifier') homes.set(exported.name, join(dirname(face!), one.source.value));
-      const named = (name: { readonly type: string; readonly name?: string }) => homes.get(name.name ?? '') ?? [];
-      const throughFace = (id: string) =>
-        statements(id).flatMap((one) => {
-          if (one.type === 'ExportNamedDeclaration' && one.source && FACE.test(one.source.value))
-            return one.specifiers.flatMap(({ local }) => named(local));
-          if (one.type !== 'ImportDeclaration' || !FACE.test(one.source.value)) return [];
-          return one.specifiers.flatMap((name) =>
-            name.type === 'ImportSpecifier' ? named(name.imported) : [...homes.values()],
-          );
-        });
-      const imports = (id: string) =>
-        (this.getModuleInfo(id)?.importedIds ?? []).flatMap((one) => (one === face ? throughFace(id) : [one]));
-      for (const id of ids) {
+      const imports = importsIn(this);
+      for (const id of this.getModuleIds()) {
         const page = EVERYWHERE.test(id) ? '' : PAGE.exec(id)?.[1];
         if (page === undefined) continue;
         const ahead = [id];

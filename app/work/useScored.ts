@@ -9,9 +9,24 @@ export interface ToScore extends InTime {
   readonly along: PlaysAlong;
 }
 
-let scores: Remote<Scores> | null = null;
-const scorer = () =>
-  (scores ??= wrap<Scores>(new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module' })));
+/** The worker that scores, and what fails once it has: the next score is asked of a new one. */
+interface Scorer {
+  readonly scores: Remote<Scores>;
+  readonly failed: Promise<never>;
+}
+let scorer: Scorer | null = null;
+function started(): Scorer {
+  const worker = new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module' });
+  const failed = new Promise<never>((_, reject) => {
+    worker.onerror = ({ message }) => {
+      scorer = null;
+      reject(new Error(message || 'what scores could not be started'));
+    };
+  });
+  // It may fail while nothing is asked of it.
+  failed.catch(() => undefined);
+  return { scores: wrap<Scores>(worker), failed };
+}
 /** One at a time: what is not wanted any more by then is never begun. */
 let last: Promise<unknown> = Promise.resolve();
 
@@ -34,7 +49,8 @@ export function useScored(standing: ToScore): { readonly from: ToScore; readonly
     let wanted = true;
     const ask = async () => {
       if (!wanted) return;
-      const score = await scorer().score(scoredOnly(of), inTime, along);
+      const { scores, failed } = (scorer ??= started());
+      const score = await Promise.race([scores.score(scoredOnly(of), inTime, along), failed]);
       if (wanted) startTransition(() => setScored({ from: standing, score }));
     };
     // The music is painted first.

@@ -41,7 +41,7 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isSt
   };
   return (
     <li>
-      <header>
+      <div className="found-take-head">
         <h3>
           {number}. <Glyphs text={musical(take.name)} />
         </h3>
@@ -57,7 +57,7 @@ export function FoundTakeRow({ take, number, of: { tuneId, takeId }, about, isSt
         <Button variant="outlined" size="small" disabled={isStale} onClick={onUse}>
           {t('Put it on the bench')}
         </Button>
-      </header>
+      </div>
       <p className="take-chords">
         {barsOf(take).map((bar) => (
           <span key={bar[0]!.bar} className="take-bar">

@@ -227,7 +227,7 @@ export function Workbench(props: WorkbenchProps) {
     undo: store.undo.length > 0 ? undoOne : null,
     redo: store.redo.length > 0 ? redoOne : null,
   });
-  const { mends, mending, mend } = useMends(melody, workings, { slots, barIds, cells, column, selected, edit });
+  const { mends, mending, mend } = useMends(melody, { workings, slots, barIds, cells, column, selected, edit });
   const [retune, retuneNotice] = useRetune(chart, barIds, kept);
   const changes = barChanges({ chart, slots, barIds, cells }, column.slot, edit);
   const deeds = optionDeeds({

@@ -16,6 +16,8 @@ import type { SungMelody } from './useMelody.ts';
 import type { Workings } from './useWorkings.ts';
 
 interface OnBench {
+  /** Null until it is fetched: then no other chord is known. */
+  readonly workings: Workings | null;
   readonly slots: readonly ReadSlot[];
   readonly barIds: readonly string[];
   readonly cells: Decisions;
@@ -26,11 +28,7 @@ interface OnBench {
 const NONE: readonly Proposal[] = [];
 
 /** What mends the clashes of the melody with the selected chord: colours and notes, and other chords where the chart's own stands. */
-export function useMends(
-  melody: SungMelody,
-  workings: Workings | null,
-  { slots, barIds, cells, column, selected, edit }: OnBench,
-) {
+export function useMends(melody: SungMelody, { workings, slots, barIds, cells, column, selected, edit }: OnBench) {
   const mends = useMemo(() => melody.mends(selected), [melody, selected]);
   const { start } = column.slot;
   const isOwn = mends.length > 0 && column.move === null && column.part === 0;
