@@ -4,7 +4,7 @@ import { MOST_DIFFICULT } from '../neck/difficulty.ts';
 import { neckOf, type Hand, type Neck } from '../neck/hand.ts';
 import { MOST_STRINGS } from '../neck/tuning.ts';
 import { run } from '../steps.ts';
-import { notesOf, traitsOf } from './traits.ts';
+import { notesOf, pitchTraits, stringTraits } from './traits.ts';
 
 /** Fewest notes of a shape: double stops are shapes too, though no grip of a chord has less than three. */
 export const FEWEST_NOTES = 2;
@@ -86,22 +86,30 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
   let store = columns(capacity, strings);
   let size = 0;
   const choices = openChoices(hand, ringing);
-  /* What is fretted so far (0: nothing), and the shape made of it (0 open, −1 not played). */
+  /* What is fretted so far; 0: nothing. */
   const pattern = new Int8Array(strings);
-  const frets = new Int8Array(strings);
+  const tuned = Uint8Array.from(open);
   const pitches = new Uint8Array(MOST_STRINGS);
 
-  const keep = (difficulty: number, way: number, notes: number) => {
+  /* Keeps what is fretted with these strings open, held in this way (−1: by no finger). */
+  const keep = (sounding: number, difficulty: number, way: number, placed: number) => {
     if (size === capacity) store = resized(store, (capacity *= 2), strings);
+    const { frets, fingers } = store;
+    const held = fingerer.fingers;
+    const from = way * MOST_STRINGS;
+    const to = size * strings;
     let mask = 0;
     let count = 0;
     let bass = 0;
     for (let s = 0; s < strings; s++) {
-      const fret = frets[s]!;
-      store.frets[size * strings + s] = fret;
-      store.fingers[size * strings + s] = way < 0 ? 0 : fingerer.fingers[way * MOST_STRINGS + s]!;
-      if (fret < 0) continue;
-      const pitch = open[s]! + fret;
+      if ((sounding & (1 << s)) === 0) {
+        frets[to + s] = -1;
+        continue;
+      }
+      const fret = pattern[s]!;
+      frets[to + s] = fret;
+      if (fret > 0) fingers[to + s] = held[from + s]!;
+      const pitch = tuned[s]! + fret;
       mask |= 1 << (pitch % 12);
       let at = count++;
       for (; at > 0 && pitches[at - 1]! > pitch; at--) pitches[at] = pitches[at - 1]!;
@@ -111,8 +119,8 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
     store.difficulty[size] = difficulty;
     store.mask[size] = mask;
     store.lowest[size] = pitches[0]!;
-    store.top[size] = pitches[notes - 1]!;
-    store.traits[size] = traitsOf(pitches, notes, frets, bass);
+    store.top[size] = pitches[count - 1]!;
+    store.traits[size] = placed | pitchTraits(pitches, count, bass);
     size++;
   };
 
@@ -121,7 +129,7 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
     const ways = highest === 0 ? 0 : fingerer.search(pattern);
     if (highest > 0 && ways === 0) return !fingerer.hopeless;
     const reach = mm[highest]! - mm[lowest]!;
-    for (const { opened, notes, mutes } of choices[fretted]!) {
+    for (const { opened, rings, mutes } of choices[fretted]!) {
       let way = -1;
       let price = 0;
       if (highest > 0) {
@@ -133,9 +141,9 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
         }
         if (way < 0) continue;
       }
-      for (let s = 0; s < strings; s++) frets[s] = pattern[s]! > 0 ? pattern[s]! : opened & (1 << s) ? 0 : -1;
-      price += shapePrice(reach, mutes, lowest, highest, bitsIn(opened));
-      keep(Math.min(MOST_DIFFICULT, Math.round(price)), way, notes);
+      price += shapePrice(reach, mutes, lowest, highest, rings);
+      const difficulty = Math.min(MOST_DIFFICULT, Math.round(price));
+      keep(fretted | opened, difficulty, way, stringTraits(rings, mutes, highest));
     }
     return true;
   };
@@ -171,8 +179,8 @@ export function* librarySteps(hand: Hand, allowed = ALL_TWELVE): Generator<numbe
 interface OpenChoice {
   /** Strings that ring open, as bits. */
   readonly opened: number;
-  /** Strings that sound, and strings left out between them. */
-  readonly notes: number;
+  /** How many they are, and how many strings are left out between those that sound. */
+  readonly rings: number;
   readonly mutes: number;
 }
 
@@ -185,9 +193,8 @@ function openChoices(hand: Hand, ringing: readonly boolean[]): readonly OpenChoi
     for (let opened = 0; opened < 1 << strings; opened++) {
       if (opened & fretted || opened & ~free) continue;
       const frets = ringing.map((__, s) => (fretted & (1 << s) ? 1 : opened & (1 << s) ? 0 : -1));
-      const notes = bitsIn(opened | fretted);
-      if (notes >= FEWEST_NOTES && gapsWithin(frets, hand))
-        found.push({ opened, notes, mutes: innerMutes(frets).length });
+      if (bitsIn(opened | fretted) >= FEWEST_NOTES && gapsWithin(frets, hand))
+        found.push({ opened, rings: bitsIn(opened), mutes: innerMutes(frets).length });
     }
     return found;
   });

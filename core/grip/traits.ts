@@ -50,16 +50,8 @@ const NUT_FRETS = 4;
 /** Major, minor and augmented in each inversion: the lower step · 16 + the upper. */
 const TRIADS = new Set([0x43, 0x34, 0x35, 0x54, 0x45, 0x53, 0x44]);
 
-/**
- * The traits of a shape: `pitches` sounding and ascending (`count` of them, unisons twice), `frets` per string (−1 not
- * played), and the string with the lowest pitch.
- */
-export function traitsOf(
-  pitches: ArrayLike<number>,
-  count: number,
-  frets: ArrayLike<number>,
-  bassString: number,
-): number {
+/** What can be told by its pitches, sounding and ascending (`count` of them, unisons twice), and the string with the lowest. */
+export function pitchTraits(pitches: ArrayLike<number>, count: number, bassString: number): number {
   let traits = (count << NOTES_SHIFT) | (bassString << BASS_SHIFT);
   let unison = false;
   let fourths = 0;
@@ -93,7 +85,7 @@ export function traitsOf(
       if (TRIADS.has((mid - under) * 16 + top - mid)) traits |= TRAIT.topTriad;
     }
   }
-  return traits | stringTraits(frets);
+  return traits;
 }
 
 /** Which voices of a close four-note voicing were dropped an octave to make this one. */
@@ -114,22 +106,8 @@ function pair(semitones: number): number {
   return semitones === 12 || semitones === 24 ? TRAIT.octaves : 0;
 }
 
-function stringTraits(frets: ArrayLike<number>): number {
-  let traits = 0;
-  let lowest = -1;
-  let highest = -1;
-  let sounding = 0;
-  let highestFret = 0;
-  for (let s = 0; s < frets.length; s++) {
-    const fret = frets[s]!;
-    if (fret < 0) continue;
-    sounding++;
-    if (lowest < 0) lowest = s;
-    highest = s;
-    if (fret === 0) traits |= TRAIT.open;
-    if (fret > highestFret) highestFret = fret;
-  }
-  if (highest - lowest + 1 === sounding) traits |= TRAIT.adjacent;
-  if (traits & TRAIT.open && highestFret <= NUT_FRETS) traits |= TRAIT.nearNut;
-  return traits;
+/** What can be told by its strings: how many ring open, how many are left out between others, and the highest fret. */
+export function stringTraits(open: number, mutes: number, highestFret: number): number {
+  const nut = highestFret <= NUT_FRETS ? TRAIT.open | TRAIT.nearNut : TRAIT.open;
+  return (open > 0 ? nut : 0) | (mutes === 0 ? TRAIT.adjacent : 0);
 }

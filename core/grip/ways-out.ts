@@ -1,5 +1,5 @@
 import type { Shapes } from './library.ts';
-import { THUMB } from '../neck/fingering.ts';
+import { THUMB } from '../neck/standing.ts';
 import { fretsAt, pitchesOf } from './grips.ts';
 import { notesOf } from './traits.ts';
 

@@ -2,7 +2,7 @@ import { pitchClassOf, type Midi, type PitchClass } from '../pitch/pitch.ts';
 import { neckOf, type Hand } from './hand.ts';
 import { fingerOf, type Finger } from './hold.ts';
 import { THUMB_ALONG, WIDEST_HALF_BARRE, WIDEST_SMALL_BARRE } from './limits.ts';
-import { THUMB } from './fingering.ts';
+import { THUMB } from './standing.ts';
 import { pairAt, pairTables, type PairTables } from './pairs.ts';
 import { MOST_STRINGS, type Fret, type StringIndex } from './tuning.ts';
 

@@ -13,9 +13,10 @@ import {
   THUMB_PRICE,
   type DifficultyPart,
 } from './difficulty.ts';
-import { Fingerer, THUMB } from './fingering.ts';
+import { Fingerer } from './fingering.ts';
 import type { Millimetres } from './frets.ts';
 import { INNER_MUTES, neckOf, type Hand, type Neck } from './hand.ts';
+import { THUMB } from './standing.ts';
 import { MOST_STRINGS } from './tuning.ts';
 
 /** What stops a string: 1 index … 4 little finger, T thumb over the neck, 0 nothing: it is open. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { DIFFICULTY_PARTS } from './difficulty.ts';
+import { Fingerer } from './fingering.ts';
 import { fretDistance } from './frets.ts';
 import { DEFAULT_HAND, neckOf, type Hand } from './hand.ts';
 import { holdingsOf, whyNotHeld } from './hold.ts';
@@ -48,6 +49,20 @@ describe('shapes every player knows are fingered as players do (common practice)
     ['C7 with its root on the fifth string', [-1, 3, 2, 3, 1, 0], 'x 3 2 4 1 0'],
   ])('%s', (_, frets, expected) => {
     expect(written(frets)[0]).toBe(expected);
+  });
+
+  test('whatever was fingered before, here or elsewhere on the neck', () => {
+    const hand: Hand = { ...DEFAULT_HAND, thumb: true, barres: 'slanted' };
+    const used = new Fingerer(hand);
+    const form = fc.array(fc.constantFrom(-1, 0, 1, 2, 3, 4, 5, 8), { minLength: 6, maxLength: 6 });
+    fc.assert(
+      fc.property(form, fc.uniqueArray(fc.integer({ min: 0, max: 7 }), { minLength: 3 }), (steps, places) => {
+        for (const place of places) {
+          const frets = steps.map((step) => (step > 0 ? step + place : step));
+          expect(holdingsOf(frets, hand, used)).toEqual(holdingsOf(frets, hand));
+        }
+      }),
+    );
   });
 
   test('other ways come after the easiest', () => {
