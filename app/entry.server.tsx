@@ -4,6 +4,7 @@ import createEmotionServer from '@emotion/server/create-instance';
 import { createReadableStreamFromReadable } from '@react-router/node';
 import { renderToPipeableStream } from 'react-dom/server';
 import { isRouteErrorResponse, ServerRouter, type EntryContext, type RouterContextProvider } from 'react-router';
+import { paintedFirst } from './after-paint.ts';
 import { createStyleCache } from './emotion.ts';
 import { NonceContext, nonceOf } from './nonce.ts';
 
@@ -16,16 +17,6 @@ export function handleError(error: unknown, { request }: { readonly request: Req
   console.error(
     `${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? error.message : String(error)}`,
   );
-}
-
-/** What paints comes before what computes: a browser asks in this order, a few at a time, and paints nothing without its styles. */
-function scriptsLast(html: string): string {
-  const scripts: string[] = [];
-  const rest = html.replace(/<link rel="modulepreload"[^>]*>/g, (link) => {
-    scripts.push(link);
-    return '';
-  });
-  return rest.replace('</head>', () => `${scripts.join('')}</head>`);
 }
 
 export default function handleRequest(
@@ -58,7 +49,7 @@ export default function handleRequest(
             flush(done) {
               const html = Buffer.concat(chunks).toString('utf8');
               const styles = constructStyleTagsFromChunks(extractCriticalToChunks(html));
-              this.push(scriptsLast(html).replace('</head>', () => `${styles}</head>`));
+              this.push(paintedFirst(html).replace('</head>', () => `${styles}</head>`));
               done();
             },
           });

@@ -82,7 +82,7 @@ test('wrong requests are answered with what is wrong, files too, and the server 
 test('files and workers carry a policy and nosniff, like pages', async ({ request, page }) => {
   await page.goto('/');
   const worker = await page.evaluate(() => fetch('/sw.js').then(({ url }) => url));
-  const script = await page.evaluate(() => document.querySelector<HTMLLinkElement>('link[rel=modulepreload]')!.href);
+  const script = (await page.locator('link[rel=modulepreload]').first().getAttribute('href'))!;
   for (const file of ['/heron.svg', worker, script]) {
     const headers = (await request.get(file)).headers();
     expect(headers['content-security-policy'], file).toContain("default-src 'self'");
