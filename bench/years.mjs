@@ -109,7 +109,10 @@ for (const [name, path, shown] of PLACES) {
     const page = await context.newPage();
     await page.goto(one.address + path);
     await page.locator(shown).first().waitFor();
-    painted.push(await page.evaluate(() => performance.getEntriesByName('first-contentful-paint')[0].startTime));
+    const paint = await page.waitForFunction(
+      () => performance.getEntriesByName('first-contentful-paint')[0]?.startTime,
+    );
+    painted.push(await paint.jsonValue());
     await page.close();
   }
   await context.close();

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import { startTransition, useEffect, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { InTime, PlaysAlong, Score, Scored } from '../../core/index.ts';
 import type { Scores } from './score.worker.ts';
 
@@ -40,18 +40,27 @@ const scoredOnly = ({ chart, open, columns }: Scored): Scored => ({
   })),
 });
 
-/** The score of a take, as it last was: finding what is added between its chords takes a while, and holds nothing up. */
-export function useScored(standing: ToScore): { readonly from: ToScore; readonly score: Score } | null {
+/**
+ * The score of a take, as it last was: finding what is added between its chords takes a while, and holds nothing up. While
+ * other grips are `coming`, none is found for those that go.
+ */
+export function useScored(
+  standing: ToScore,
+  coming: boolean,
+): { readonly from: ToScore; readonly score: Score } | null {
   const [scored, setScored] = useState<{ readonly from: ToScore; readonly score: Score } | null>(null);
+  const hasOne = useRef(false);
   useEffect(() => {
     const { of, along, ...inTime } = standing;
-    if (of.columns.length === 0) return;
+    if (of.columns.length === 0 || (coming && hasOne.current)) return;
     let wanted = true;
     const ask = async () => {
       if (!wanted) return;
       const { scores, failed } = (scorer ??= started());
       const score = await Promise.race([scores.score(scoredOnly(of), inTime, along), failed]);
-      if (wanted) startTransition(() => setScored({ from: standing, score }));
+      if (!wanted) return;
+      hasOne.current = true;
+      startTransition(() => setScored({ from: standing, score }));
     };
     // The music is painted first.
     const frame = requestAnimationFrame(() => {
@@ -61,6 +70,6 @@ export function useScored(standing: ToScore): { readonly from: ToScore; readonly
       wanted = false;
       cancelAnimationFrame(frame);
     };
-  }, [standing]);
+  }, [standing, coming]);
   return scored;
 }

@@ -179,6 +179,7 @@ export function Workbench(props: WorkbenchProps) {
     hand,
     neck: guitar,
     arranged,
+    busy: solving.busy,
     bareToo: tab === 'between',
   });
   const { score, time, added } = sound;

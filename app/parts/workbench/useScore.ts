@@ -36,6 +36,8 @@ interface Standing {
   readonly hand: Hand;
   /** Null until the take is voiced. */
   readonly arranged: readonly ArrangedColumn[] | null;
+  /** Whether it is being voiced anew. */
+  readonly busy: boolean;
   readonly slots: readonly ReadSlot[];
   readonly barIds: readonly string[];
   readonly cells: Decisions;
@@ -55,6 +57,7 @@ export function useScore({
   neck,
   hand,
   arranged,
+  busy,
   slots,
   barIds,
   cells,
@@ -72,7 +75,7 @@ export function useScore({
     () => ({ of, slots, keys, cells, sung, hand, along }),
     [of, slots, keys, cells, sung, hand, along],
   );
-  const scored = useScored(newest);
+  const scored = useScored(newest, busy);
   const score = scored?.from.of.columns.length === of.columns.length ? scored.score : null;
   /** As it sounds with nothing added between its chords. */
   const bare = useMemo(() => {
