@@ -3,6 +3,7 @@ import { startTransition, StrictMode } from 'react';
 import { hydrateRoot } from 'react-dom/client';
 import { HydratedRouter } from 'react-router/dom';
 import { createStyleCache } from './emotion.ts';
+import { theOutbox } from './keep/browser.ts';
 import { NonceContext } from './nonce.ts';
 import { readAsDrawn } from './words.ts';
 
@@ -10,6 +11,8 @@ import { readAsDrawn } from './words.ts';
 const nonce = document.querySelector<HTMLElement>('script[nonce]')?.nonce ?? '';
 
 await readAsDrawn();
+// Thousands of edits may wait from before: they are read on their own, not while the page comes alive.
+theOutbox();
 startTransition(() => {
   hydrateRoot(
     document,

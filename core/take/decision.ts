@@ -52,11 +52,24 @@ export function readDecision(name: string, value: unknown): Decision | null {
   return decision?.layer === 'wish' && decision.wish.kind !== named.kind ? null : decision;
 }
 
-/** The decisions of one layer, in the order of their names. */
-export const decisionsOf = <L extends LayerName>(
+/** By layer, for each take's decisions that were asked about: they do not change, and there may be thousands. */
+const known = new WeakMap<Decisions, ReadonlyMap<LayerName, (readonly [string, Decision])[]>>();
+
+/** The decisions of one layer, in the order they stand in. */
+export function decisionsOf<L extends LayerName>(
   cells: Decisions,
   layer: L,
-): readonly (readonly [string, Extract<Decision, { readonly layer: L }>])[] =>
-  Object.entries(cells).filter((entry): entry is [string, Extract<Decision, { readonly layer: L }>] => {
-    return entry[1].layer === layer;
-  });
+): readonly (readonly [string, Extract<Decision, { readonly layer: L }>])[] {
+  let layers = known.get(cells);
+  if (!layers) {
+    const found = new Map<LayerName, (readonly [string, Decision])[]>();
+    for (const entry of Object.entries(cells)) {
+      const { layer } = entry[1];
+      const one = found.get(layer);
+      if (one) one.push(entry);
+      else found.set(layer, [entry]);
+    }
+    known.set(cells, (layers = found));
+  }
+  return (layers.get(layer) ?? []) as (readonly [string, Extract<Decision, { readonly layer: L }>])[];
+}
