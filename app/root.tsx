@@ -36,6 +36,10 @@ export const middleware: Route.MiddlewareFunction[] = [guard];
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = useContext(NonceContext);
   const { language, notes, namesChords } = speech();
+  // From here on what is done to the page is heard.
+  useEffect(() => {
+    document.documentElement.dataset.alive = '';
+  }, []);
   return (
     <html lang={language} data-notes={notes} data-names-chords={namesChords} suppressHydrationWarning>
       <head>

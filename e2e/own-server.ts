@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test } from '@playwright/test';
-import { asOneWhoReadIt } from './player.ts';
+import { asOneWhoReadIt, patient } from './player.ts';
 
 /** A server and data of a test's own, to be killed, damaged and started again. */
 export interface OwnServer {
@@ -86,6 +86,8 @@ function freePort(): Promise<number> {
 /** A test with a server of its own, running. */
 export const ownTest = test.extend<{ own: OwnServer }>({
   page: async ({ page }, lend) => {
+    page.context().on('page', patient);
+    patient(page);
     await asOneWhoReadIt(page);
     await lend(page);
   },

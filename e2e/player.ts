@@ -17,6 +17,7 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
         // What glides is there at once.
         reducedMotion: 'reduce',
       });
+      profile.on('page', patient);
       await use(profile);
       await profile.close();
     },
@@ -46,6 +47,19 @@ export const test = base.extend<{ clean: { allow: (pattern: RegExp) => void } },
   ],
 });
 export { expect };
+
+/** Lets a page come alive before anything is done to it: it is painted before that, and a test is quicker than any player. */
+export function patient(page: Page): void {
+  const isAlive = () =>
+    document.documentElement.dataset.alive !== undefined || !document.querySelector('script[type=module]');
+  const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+  const alive = async <T>(response: T): Promise<T> => {
+    await page.waitForFunction(isAlive);
+    return response;
+  };
+  page.goto = async (...to) => alive(await goto(...to));
+  page.reload = async (...how) => alive(await reload(...how));
+}
 
 /** Whoever plays here has read how to read the bench: nothing lies over it. */
 export const asOneWhoReadIt = (page: Page) =>
