@@ -9,23 +9,16 @@ export interface ToScore extends InTime {
   readonly along: PlaysAlong;
 }
 
-/** The worker that scores, and what fails once it has: the next score is asked of a new one. */
-interface Scorer {
-  readonly scores: Remote<Scores>;
-  readonly failed: Promise<never>;
-}
-let scorer: Scorer | null = null;
-function started(): Scorer {
+let scores: Remote<Scores> | null = null;
+/** Told when the worker that scores fails: the next score is asked of a new one. */
+let failed: (error: Error) => void = () => undefined;
+function started(): Remote<Scores> {
   const worker = new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module' });
-  const failed = new Promise<never>((_, reject) => {
-    worker.onerror = ({ message }) => {
-      scorer = null;
-      reject(new Error(message || 'what scores could not be started'));
-    };
-  });
-  // It may fail while nothing is asked of it.
-  failed.catch(() => undefined);
-  return { scores: wrap<Scores>(worker), failed };
+  worker.onerror = ({ message }) => {
+    scores = null;
+    failed(new Error(message || 'what scores could not be started'));
+  };
+  return wrap<Scores>(worker);
 }
 /** One at a time: what is not wanted any more by then is never begun. */
 let last: Promise<unknown> = Promise.resolve();
@@ -56,8 +49,11 @@ export function useScored(
     let wanted = true;
     const ask = async () => {
       if (!wanted) return;
-      const { scores, failed } = (scorer ??= started());
-      const score = await Promise.race([scores.score(scoredOnly(of), inTime, along), failed]);
+      const score = await new Promise<Score>((resolve, reject) => {
+        failed = reject;
+        scores ??= started();
+        scores.score(scoredOnly(of), inTime, along).then(resolve, reject);
+      });
       if (!wanted) return;
       hasOne.current = true;
       startTransition(() => setScored({ from: standing, score }));

@@ -1,7 +1,8 @@
 import { barrePrice, FINGER_PRICE } from './difficulty.ts';
 import { neckOf, type Hand } from './hand.ts';
 import { pairAt, pairTables, type PairTables } from './pairs.ts';
-import { FINGERS, HOPELESS, PAIRS, Standings } from './standing.ts';
+import { HOPELESS, Placer } from './placing.ts';
+import { FINGERS, PAIRS } from './standing.ts';
 import { MOST_STRINGS } from './tuning.ts';
 
 /** Forms of one page. */
@@ -11,7 +12,7 @@ const MOST_WAYS = 512;
 
 /**
  * Finds the ways a hand can hold what is fretted. Made once a hand, reused for each shape: the ways
- * of the last `search` stand in its fields. How fingers can stand for a form is found once (`standing.ts`);
+ * of the last `search` stand in its fields. How fingers can stand for a form is found once (`placing.ts`);
  * where the form lies decides which of that is reached, and what it costs.
  */
 export class Fingerer {
@@ -22,9 +23,9 @@ export class Fingerer {
   /** The finger on string `s` under way `i`, at `i · MOST_STRINGS + s`; 0 none. */
   readonly fingers = new Uint8Array(MOST_WAYS * MOST_STRINGS);
   /**
-   * Whether no fingers stand as the notes searched last want it, however far they reach. Then a shape that adds notes on higher strings need
-   * not be searched: who could hold it, could hold its lower notes with the same fingers. (Five notes on five frets want five
-   * fingers: they are hopeless, and so is every shape that begins with them.)
+   * Whether no fingers stand as the notes searched last want it, however far they reach. Then a shape that adds notes on
+   * higher strings need not be searched: who could hold it, could hold its lower notes with the same fingers. (Five notes on
+   * five frets want five fingers: they are hopeless, and so is every shape that begins with them.)
    */
   hopeless = false;
 
@@ -32,7 +33,7 @@ export class Fingerer {
   readonly #pairs: PairTables;
   /** How far on the tables have the same two fingers a fret higher. */
   readonly #aFretUp: number;
-  readonly #standings: Standings;
+  readonly #placer: Placer;
   /** By form, in pages made when they are wanted: the first of its standings, or why there is none; 0: not looked for yet. */
   readonly #first: Int32Array[] = [];
   #ways = 0;
@@ -42,7 +43,7 @@ export class Fingerer {
     this.#mm = Float64Array.from(mm);
     this.#pairs = pairTables(this.#mm, hand.reach);
     this.#aFretUp = pairAt(mm.length, 1, 2, 1, 1, 0) - pairAt(mm.length, 1, 2, 0, 0, 0);
-    this.#standings = new Standings(hand, this.#pairs);
+    this.#placer = new Placer(hand, this.#pairs);
   }
 
   /**
@@ -51,29 +52,29 @@ export class Fingerer {
    * among them. None: more notes than fingers, fingers out of order or too far apart.
    */
   search(frets: ArrayLike<number>, all = false): number {
-    const standings = this.#standings;
+    const placer = this.#placer;
     const lowest = lowestOf(frets);
     const form = formOf(frets, lowest);
-    const kept = standings.size;
+    const kept = placer.size;
     const first = this.#standingsFor(form, frets);
     this.#ways = 0;
     this.hopeless = first === HOPELESS;
     if (first < 0) return 0;
-    for (let i = first; i > 0; i = standings.columns.more[i] ? i + 1 : 0) this.#weigh(i, lowest, all);
-    if (form < 0) standings.size = kept;
+    for (let i = first; i > 0; i = placer.found.more[i] ? i + 1 : 0) this.#weigh(i, lowest, all);
+    if (form < 0) placer.size = kept;
     return this.#ways;
   }
 
   /** The first standing for what is fretted, or why there is none. A form that is told apart is looked for once. */
   #standingsFor(form: number, frets: ArrayLike<number>): number {
-    if (form < 0) return this.#standings.find(frets);
+    if (form < 0) return this.#placer.find(frets);
     const page = (this.#first[form >> PAGE_BITS] ??= new Int32Array(1 << PAGE_BITS));
-    return (page[form & ((1 << PAGE_BITS) - 1)] ||= this.#standings.find(frets));
+    return (page[form & ((1 << PAGE_BITS) - 1)] ||= this.#placer.find(frets));
   }
 
   /** Takes a standing as a way where its lowest fret is `lowest`, if it is reached there and, but with `all`, no way so far is as good. */
   #weigh(standing: number, lowest: number, all: boolean): void {
-    const { blocked, extra, lower, upper, apart, down, finger, fret, width, knot, pair } = this.#standings.columns;
+    const { blocked, extra, lower, upper, apart, down, finger, fret, width, knot, pair } = this.#placer.found;
     const { reached, step } = this.#pairs;
     if (this.#mm[lowest + upper[standing]!]! - this.#mm[lowest + lower[standing]!]! > apart[standing]!) return;
     let price = extra[standing]!;
@@ -105,7 +106,7 @@ export class Fingerer {
 
   #keep(standing: number, price: number, blocked: number): void {
     if (this.#ways === MOST_WAYS) throw new RangeError(`more than ${MOST_WAYS} ways to hold one shape`);
-    const { on } = this.#standings.columns;
+    const { on } = this.#placer.found;
     const way = this.#ways++;
     this.price[way] = price;
     this.blocked[way] = blocked;

@@ -64,10 +64,9 @@ export function decisionsOf<L extends LayerName>(
   if (!layers) {
     const found = new Map<LayerName, (readonly [string, Decision])[]>();
     for (const entry of Object.entries(cells)) {
-      const { layer } = entry[1];
-      const one = found.get(layer);
-      if (one) one.push(entry);
-      else found.set(layer, [entry]);
+      const same = found.get(entry[1].layer);
+      if (same) same.push(entry);
+      else found.set(entry[1].layer, [entry]);
     }
     known.set(cells, (layers = found));
   }
